@@ -1,0 +1,19 @@
+import nextJest from 'next/jest.js';
+
+const base = nextJest({ dir: './' })({
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/scripts'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+});
+
+/** next/jest puts its own patterns first, so ours are set after it. */
+const config = async () => {
+  const resolved = await base();
+  resolved.transformIgnorePatterns = [
+    '/node_modules/(?!(d3-[a-z-]+|internmap|delaunator|robust-predicates|comlink|@electric-sql|@yr)/)',
+    '^.+\\.module\\.(css|sass|scss)$',
+  ];
+  return resolved;
+};
+
+export default config;

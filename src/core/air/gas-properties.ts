@@ -1,0 +1,182 @@
+/**
+ * Ideal-gas properties from NASA 7-coefficient polynomials, 200 to 3,500 K, break at 1,000 K.
+ * Form and method: McBride, Gordon & Reno, NASA TM-4513 (1993). Coefficients from memory; checked against an air table,
+ * formation enthalpies and continuity at the break in the test beside this file.
+ */
+const R_UNIVERSAL = 8.31446261815324;
+export const GAS_RANGE = { lowest: 200, highest: 3500 };
+const BREAK = 1000;
+
+type Species = { molarMass: number; low: number[]; high: number[] };
+
+const species = {
+  N2: {
+    molarMass: 28.0134e-3,
+    low: [
+      3.53100528, -1.23660988e-4, -5.02999433e-7, 2.43530612e-9, -1.40881235e-12, -1046.97628, 2.96747038,
+    ],
+    high: [
+      2.95257637, 1.3969004e-3, -4.92631603e-7, 7.86010195e-11, -4.60755204e-15, -923.948688, 5.87188762,
+    ],
+  },
+  O2: {
+    molarMass: 31.9988e-3,
+    low: [3.78245636, -2.99673416e-3, 9.84730201e-6, -9.68129509e-9, 3.24372837e-12, -1063.94356, 3.65767573],
+    high: [
+      3.28253784, 1.48308754e-3, -7.57966669e-7, 2.09470555e-10, -2.16717794e-14, -1088.45772, 5.45323129,
+    ],
+  },
+  Ar: {
+    molarMass: 39.948e-3,
+    low: [2.5, 0, 0, 0, 0, -745.375, 4.37967491],
+    high: [2.5, 0, 0, 0, 0, -745.375, 4.37967491],
+  },
+  CO2: {
+    molarMass: 44.0095e-3,
+    low: [2.35677352, 8.98459677e-3, -7.12356269e-6, 2.45919022e-9, -1.43699548e-13, -48371.9697, 9.90105222],
+    high: [
+      3.85746029, 4.41437026e-3, -2.21481404e-6, 5.23490188e-10, -4.72084164e-14, -48759.166, 2.27163806,
+    ],
+  },
+  H2O: {
+    molarMass: 18.01528e-3,
+    low: [
+      4.19864056, -2.0364341e-3, 6.52040211e-6, -5.48797062e-9, 1.77197817e-12, -30293.7267, -0.849032208,
+    ],
+    high: [3.03399249, 2.17691804e-3, -1.64072518e-7, -9.7041987e-11, 1.68200992e-14, -30004.2971, 4.9667701],
+  },
+  CO: {
+    molarMass: 28.0101e-3,
+    low: [3.57953347, -6.1035368e-4, 1.01681433e-6, 9.07005884e-10, -9.04424499e-13, -14344.086, 3.50840928],
+    high: [
+      2.71518561, 2.06252743e-3, -9.98825771e-7, 2.30053008e-10, -2.03647716e-14, -14151.8724, 7.81868772,
+    ],
+  },
+  H2: {
+    molarMass: 2.01588e-3,
+    low: [2.34433112, 7.98052075e-3, -1.9478151e-5, 2.01572094e-8, -7.37611761e-12, -917.935173, 0.683010238],
+    high: [
+      3.3372792, -4.94024731e-5, 4.99456778e-7, -1.79566394e-10, 2.00255376e-14, -950.158922, -3.20502331,
+    ],
+  },
+} satisfies Record<string, Species>;
+
+export type SpeciesName = keyof typeof species;
+export const molarMassOf = (name: SpeciesName): number => species[name].molarMass;
+
+/** A frozen ideal mixture: molar mass kg/mol, gas constant J/(kg·K), and its two polynomials per kilogram. */
+export type Gas = { molarMass: number; gasConstant: number; low: Float64Array; high: Float64Array };
+
+/** Dry air by volume, in shares of one. */
+export const DRY_AIR: Partial<Record<SpeciesName, number>> = {
+  N2: 0.78084,
+  O2: 0.20946,
+  Ar: 0.00934,
+  CO2: 0.00036,
+};
+
+/**
+ * A gas from mole amounts (any scale). Throws RangeError if no amount is positive or one is negative.
+ * Ideal mixture: properties add by mole. Source: TM-4513 for the form.
+ */
+export function makeGas(moles: Partial<Record<SpeciesName, number>>): Gas {
+  const entries = Object.entries(moles) as [SpeciesName, number][];
+  const total = entries.reduce((sum, [, n]) => sum + n, 0);
+  if (!(total > 0) || entries.some(([, n]) => !(n >= 0)))
+    throw new RangeError('A gas needs positive amounts.');
+  let molarMass = 0;
+  const low = new Float64Array(7);
+  const high = new Float64Array(7);
+  for (const [name, n] of entries) {
+    const x = n / total;
+    molarMass += x * species[name].molarMass;
+    for (let i = 0; i < 7; i++) {
+      low[i]! += x * species[name].low[i]!;
+      high[i]! += x * species[name].high[i]!;
+    }
+  }
+  return { molarMass, gasConstant: R_UNIVERSAL / molarMass, low, high };
+}
+
+/** Moist air. In: kg of water per kg of dry air, 0 or more. */
+export function moistAir(humidityRatio: number): Gas {
+  const dry = makeGas(DRY_AIR);
+  const water = humidityRatio * (dry.molarMass / species.H2O.molarMass);
+  return makeGas({ ...DRY_AIR, H2O: water });
+}
+
+function branch(gas: Gas, temperature: number): Float64Array {
+  if (!(temperature >= GAS_RANGE.lowest && temperature <= GAS_RANGE.highest))
+    throw new RangeError('Gas properties are known from 200 to 3,500 K.');
+  return temperature < BREAK ? gas.low : gas.high;
+}
+
+/** Specific heat at constant pressure, J/(kg·K). In: K, 200 to 3,500; throws RangeError outside. */
+export function specificHeat(gas: Gas, temperature: number): number {
+  const a = branch(gas, temperature);
+  const t = temperature;
+  return gas.gasConstant * (a[0]! + t * (a[1]! + t * (a[2]! + t * (a[3]! + t * a[4]!))));
+}
+
+/** Specific enthalpy with the enthalpy of formation at 298.15 K in it, J/kg. In: K, 200 to 3,500; throws outside. */
+export function enthalpy(gas: Gas, temperature: number): number {
+  const a = branch(gas, temperature);
+  const t = temperature;
+  return (
+    gas.gasConstant *
+    (a[5]! + t * (a[0]! + t * (a[1]! / 2 + t * (a[2]! / 3 + t * (a[3]! / 4 + (t * a[4]!) / 5)))))
+  );
+}
+
+/** Standard-pressure entropy s°, J/(kg·K), without the mixing term (it cancels in a frozen gas). In: K; throws outside. */
+export function entropy(gas: Gas, temperature: number): number {
+  const a = branch(gas, temperature);
+  const t = temperature;
+  return (
+    gas.gasConstant *
+    (a[0]! * Math.log(t) + t * (a[1]! + t * (a[2]! / 2 + t * (a[3]! / 3 + (t * a[4]!) / 4))) + a[6]!)
+  );
+}
+
+/** Newton on a rising property; the derivative is given. Stays inside the range. */
+function invert(
+  value: (t: number) => number,
+  slope: (t: number) => number,
+  target: number,
+  start: number,
+): number {
+  let t = start;
+  for (let i = 0; i < 30; i++) {
+    const step = (target - value(t)) / slope(t);
+    t = Math.min(GAS_RANGE.highest, Math.max(GAS_RANGE.lowest, t + step));
+    if (Math.abs(step) < 1e-7) break;
+  }
+  return t;
+}
+
+/** Temperature at an enthalpy, K. In: J/kg as `enthalpy` gives it; clamped to 200–3,500 K. */
+export const temperatureAtEnthalpy = (gas: Gas, target: number, start = 400): number =>
+  invert(
+    (t) => enthalpy(gas, t),
+    (t) => specificHeat(gas, t),
+    target,
+    start,
+  );
+
+/**
+ * Temperature after an isentropic change of pressure: s°(T2) = s°(T1) + R ln(p2/p1).
+ * In: K and the pressure ratio p2/p1 > 0. Out: K, clamped to 200–3,500. Throws RangeError if T1 is out of range.
+ */
+export function isentropicTemperature(gas: Gas, temperature: number, pressureRatio: number): number {
+  const target = entropy(gas, temperature) + gas.gasConstant * Math.log(pressureRatio);
+  const guess = Math.min(
+    GAS_RANGE.highest,
+    Math.max(GAS_RANGE.lowest, temperature * pressureRatio ** 0.2857),
+  );
+  return invert(
+    (t) => entropy(gas, t),
+    (t) => specificHeat(gas, t) / t,
+    target,
+    guess,
+  );
+}

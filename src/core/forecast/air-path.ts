@@ -1,0 +1,202 @@
+import { inletPressure, outletPressure, type FlowLoss } from '../charge-air/losses';
+import { coolerOutlet } from '../charge-air/cooler';
+import { correctedFlow } from '../compressor/formulas';
+import { efficiencyAt, findOnMap, type MapPoint, type Place } from '../compressor/lookup';
+import { compressorOutlet } from '../compressor/outlet';
+import { airFlow } from '../engine/formulas';
+import { worstRange, type Range } from '../working/range';
+import { strokesPerSecond, type Build } from './build';
+import { pressureRatio as pressureRatioFormula } from './formulas';
+
+/** What drives the air: a wanted manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
+export type Drive =
+  { kind: 'manifold'; pressure: number } | { kind: 'ratio'; ratio: number } | { kind: 'alone' };
+
+type State = { pressure: number; temperature: number };
+
+/** The air's way at one speed, in SI. `massFlow` is moist air of the whole engine. */
+export type AirPath = {
+  kind: 'converged' | 'not-converged' | 'filter-chokes' | 'ratio-too-high';
+  iterations: number;
+  /** Last change of the charge temperature, K. */
+  residual: number;
+  massFlow: number;
+  dryFlow: number;
+  volumetricEfficiency: number;
+  breathingRange: Range;
+  filter: State;
+  compressor: State & { ratio: number; work: number };
+  cooler: State;
+  manifold: State;
+  /** Corrected flow of one compressor: to the map's reference, or to 101.325 kPa and 15 °C before a map is chosen. */
+  correctedFlow: number;
+  map: MapPoint | null;
+  /** Where the last look-up ended: the next one starts there. */
+  place: Place | null;
+  efficiency: { value: number; origin: 'map' | 'estimated' | 'guess' };
+  range: Range;
+};
+
+/** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
+export const HIGHEST_RATIO = 8;
+const STANDARD = { pressure: 101_325, temperature: 288.15 };
+
+const through = (losses: FlowLoss[], inlet: number, temperature: number, flow: number) =>
+  losses.reduce(
+    (pressure, loss) => (pressure > 0 ? outletPressure(loss, pressure, temperature, flow) : pressure),
+    inlet,
+  );
+const backThrough = (losses: FlowLoss[], outlet: number, temperature: number, flow: number) =>
+  losses.reduceRight((pressure, loss) => inletPressure(loss, pressure, temperature, flow), outlet);
+
+/**
+ * Solves the air's way at one speed. The unknown is the charge temperature (with the flow, when the manifold pressure is
+ * not given): a fixed point sped up by the secant through its last two steps.
+ * In: build; speed rev/min; drive; back pressure over manifold pressure; start temperature K. Never throws; the kind says
+ * how it ended. Source: physics of docs/physics/demand.md.
+ */
+export function solveAirPath(
+  build: Build,
+  speedRpm: number,
+  drive: Drive,
+  backPressureRatio: number,
+  start?: AirPath,
+): AirPath {
+  const { climate, losses, cooler } = build;
+  const alone = drive.kind === 'alone';
+  const gasConstant = climate.gas.gasConstant;
+  const breath = build.breathing.at(speedRpm);
+  const n = strokesPerSecond(build, speedRpm);
+  const path: AirPath = {
+    kind: 'not-converged',
+    iterations: 0,
+    residual: Infinity,
+    massFlow: start?.massFlow ?? 0,
+    dryFlow: 0,
+    volumetricEfficiency: breath.value,
+    breathingRange: breath.range,
+    filter: { pressure: climate.pressure, temperature: climate.temperature },
+    compressor: { pressure: climate.pressure, temperature: climate.temperature, ratio: 1, work: 0 },
+    cooler: { pressure: climate.pressure, temperature: climate.temperature },
+    manifold: {
+      pressure: drive.kind === 'manifold' ? drive.pressure : climate.pressure,
+      temperature: start?.manifold.temperature ?? climate.temperature + 15,
+    },
+    correctedFlow: 0,
+    map: null,
+    place: start?.place ?? null,
+    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
+    range: breath.range,
+  };
+  let t = path.manifold.temperature;
+  let lastT = NaN;
+  let lastF = NaN;
+  let pressure = path.manifold.pressure;
+  for (let i = 1; i <= 60; i++) {
+    path.iterations = i;
+    const ve = breath.value * build.breathingFactor(t, backPressureRatio);
+    const flow = airFlow.fn({
+      volumetricEfficiency: ve,
+      pressure,
+      temperature: t,
+      gasConstant,
+      displacement: build.displacement,
+      cyclesPerSecond: n,
+    });
+    const p1 = through(losses.filter, climate.pressure, climate.temperature, flow);
+    path.volumetricEfficiency = ve;
+    path.massFlow = flow;
+    path.dryFlow = flow / (1 + climate.humidityRatio);
+    path.filter.pressure = p1;
+    if (!(p1 > 0.3 * climate.pressure)) {
+      path.kind = 'filter-chokes';
+      return path;
+    }
+    const hot = path.compressor.temperature;
+    let p2 = p1;
+    let p2c = p1;
+    let reached = pressure;
+    if (drive.kind === 'manifold') {
+      p2c = backThrough(losses.throttle, pressure, t, flow);
+      p2 = backThrough(losses.cooler, p2c, hot, flow);
+    } else {
+      p2 = drive.kind === 'ratio' ? p1 * drive.ratio : p1;
+      p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
+      // The drop hardly moves with the flow of one more turn: plain substitution converges in a few steps.
+      reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
+    }
+    const ratio = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
+    if (!(ratio < 1.5 * HIGHEST_RATIO)) {
+      path.kind = 'ratio-too-high';
+      return path;
+    }
+    compress(build, path, flow, p1, ratio, alone);
+    const t2 = path.compressor.temperature;
+    path.compressor.pressure = p2;
+    path.compressor.ratio = ratio;
+    const cooled =
+      cooler && !alone && ratio > 1
+        ? coolerOutlet.fn({ inlet: t2, coolant: cooler.coolant, effectiveness: cooler.effectiveness })
+        : t2;
+    // A cooler with coolant hotter than the charge would heat it: true, and kept, once there is boost to speak of.
+    path.cooler = { pressure: p2c, temperature: cooled };
+    const moved = Math.abs(reached - pressure) / climate.pressure;
+    const f = cooled - t;
+    path.residual = Math.abs(f) + 100 * moved;
+    path.manifold = { pressure: reached, temperature: cooled };
+    if (path.residual < 5e-5) {
+      path.kind = 'converged';
+      break;
+    }
+    const secant =
+      drive.kind === 'manifold' && Number.isFinite(lastF) ? (f * (t - lastT)) / (f - lastF) : NaN;
+    lastT = t;
+    lastF = f;
+    const next = Number.isFinite(secant) && Math.abs(secant) < 60 ? t - secant : cooled;
+    t = Math.min(900, Math.max(210, next));
+    pressure = reached;
+  }
+  if (build.compressor && !alone) {
+    const { map } = build.compressor;
+    const limitRpm = map.maxSpeedRpm * Math.sqrt(map.reference.temperature / climate.temperature);
+    path.map = findOnMap(map, path.correctedFlow, path.compressor.ratio, {
+      limitRpm,
+      ...(path.place ? { start: path.place } : {}),
+    });
+  }
+  path.range = worstRange(path.breathingRange, path.map?.range ?? 'inside');
+  return path;
+}
+
+/** Compressor state at this flow and ratio, with the map where there is one, written into the path. */
+function compress(
+  build: Build,
+  path: AirPath,
+  flow: number,
+  p1: number,
+  ratio: number,
+  alone: boolean,
+): void {
+  const { climate } = build;
+  const t1 = climate.temperature;
+  const choice = alone ? null : build.compressor;
+  const reference = choice?.map.reference ?? STANDARD;
+  path.correctedFlow = correctedFlow.fn({
+    massFlow: flow / build.compressorCount,
+    temperature: t1,
+    pressure: p1,
+    referenceTemperature: reference.temperature,
+    referencePressure: reference.pressure,
+  });
+  if (choice) {
+    path.place = efficiencyAt(choice.map, path.correctedFlow, ratio, path.place ?? undefined);
+    const known = path.place?.efficiency;
+    path.efficiency =
+      known === undefined
+        ? { value: build.efficiencyGuess, origin: 'guess' }
+        : { value: known, origin: path.place?.status === 'inside' ? 'map' : 'estimated' };
+  }
+  const outlet = compressorOutlet(climate.gas, t1, ratio, path.efficiency.value);
+  path.compressor.temperature = outlet.temperature;
+  path.compressor.work = outlet.work;
+}

@@ -1,0 +1,284 @@
+import { makeClimate, type Climate } from '../air/climate';
+import type { FlowLoss } from '../charge-air/losses';
+import { compileMap, type CompiledMap } from '../compressor/map';
+import type { Compressor } from '../compressor/document';
+import { breathingCurve, shapePoints, type BreathingCurve } from '../engine/breathing';
+import { backPressureFactor, cyclesPerSecond, displacement } from '../engine/formulas';
+import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
+import type { Job, Loss, Ref, Setup } from '../job/document';
+import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
+import { reason, type Reason } from '../working/range';
+import { airPerPower } from './formulas';
+
+/** Finds a library item at its revision; undefined if the shop does not have it. */
+export type Library = { compressor: (ref: Ref) => Compressor | undefined };
+
+/** What stops a job from being solved, with the path of the field that says so. */
+export type Problem = { path: string; reason: Reason };
+
+/** A job and one of its setups as flat numbers, ready for the solver. SI. */
+export type Build = {
+  climate: Climate;
+  fuel: Fuel;
+  displacement: number;
+  cycle: 'four-stroke' | 'two-stroke';
+  idleRpm: number;
+  redLineRpm: number;
+  stepRpm: number;
+  breathing: BreathingCurve;
+  /** ηv at a manifold state over its value at the reference of the curve. */
+  breathingFactor: (temperature: number, backPressureRatio: number) => number;
+  trapped: number;
+  backPressureRatio: number;
+  /** kg of dry air per joule at the flywheel. */
+  airPerPower: number;
+  /** Actual air-fuel ratio by mass, dry air over fuel. */
+  airFuelRatio: number;
+  drivetrain: Drivetrain;
+  goal: { power: number; speedRpm: number; basis: 'flywheel' | 'wheels'; stated: number };
+  losses: Record<Loss['place'], (FlowLoss & { diameter?: number })[]>;
+  cooler: { effectiveness: number; coolant: number } | null;
+  charged: boolean;
+  compressor: { map: CompiledMap; count: number; name: string } | null;
+  compressorCount: number;
+  efficiencyGuess: number;
+  boost: {
+    kind: 'goal' | 'level';
+    levelGauge: number;
+    hold: 'pressure' | 'torque' | 'power';
+    onsetRpm: number;
+    fullRpm: number;
+  };
+};
+
+const maps = new WeakMap<Compressor, CompiledMap>();
+
+/** A library revision never changes, so its compiled map is kept for as long as the revision is. */
+function compiled(compressor: Compressor): CompiledMap {
+  const known = maps.get(compressor);
+  if (known) return known;
+  const map = compileMap(compressor);
+  maps.set(compressor, map);
+  return map;
+}
+
+/** Step of the Rev bar and of the sweep: 100 rpm; 50 under a 3,000 rpm red line; 20 under 2,500 for diesels. */
+export const revStep = (redLineRpm: number, ignition: Fuel['ignition']): number =>
+  ignition === 'compression' && redLineRpm < 2_500 ? 20 : redLineRpm < 3_000 ? 50 : 100;
+
+/** Multiples of the step from idle to the red line, both within: the speeds of the sweep. rev/min. */
+export function revGrid(build: Pick<Build, 'idleRpm' | 'redLineRpm' | 'stepRpm'>): number[] {
+  const speeds: number[] = [];
+  const first = Math.ceil(build.idleRpm / build.stepRpm);
+  const last = Math.floor(build.redLineRpm / build.stepRpm);
+  for (let i = first; i <= last; i++) speeds.push(i * build.stepRpm);
+  return speeds;
+}
+
+function flowLoss(loss: Loss): FlowLoss & { diameter?: number } {
+  return {
+    drop: loss.drop.value,
+    massFlow: loss.massFlow.value,
+    pressure: loss.pressure.value,
+    temperature: loss.temperature.value,
+    ...(loss.diameter ? { diameter: loss.diameter.value } : {}),
+  };
+}
+
+function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] {
+  const { engine, brief } = job;
+  const problems: Problem[] = [];
+  const add = (when: boolean, path: string, why: Reason) => when && problems.push({ path, reason: why });
+  const goalSpeed = brief.goal.speedRpm.value;
+  add(!climate, 'brief.venue.temperature', reason('air-unknown'));
+  add(
+    engine.idleRpm.value >= engine.redLineRpm.value * 0.8,
+    'engine.idleRpm',
+    reason('idle-near-red-line', {
+      idle: [engine.idleRpm.value, 'engineSpeed'],
+      redLine: [engine.redLineRpm.value, 'engineSpeed'],
+    }),
+  );
+  add(
+    goalSpeed > engine.redLineRpm.value,
+    'brief.goal.speedRpm',
+    reason('goal-above-red-line', {
+      goal: [goalSpeed, 'engineSpeed'],
+      redLine: [engine.redLineRpm.value, 'engineSpeed'],
+    }),
+  );
+  add(
+    goalSpeed < engine.idleRpm.value,
+    'brief.goal.speedRpm',
+    reason('goal-below-idle', {
+      goal: [goalSpeed, 'engineSpeed'],
+      idle: [engine.idleRpm.value, 'engineSpeed'],
+    }),
+  );
+  add(
+    engine.breathing.source === 'table' && engine.breathing.table.rows.length < 2,
+    'engine.breathing.table',
+    reason('breathing-table-short'),
+  );
+  const { onsetRpm, fullRpm } = setup.boost;
+  add(
+    onsetRpm.value >= fullRpm.value,
+    'setups.0.boost.onsetRpm',
+    reason('onset-after-full', {
+      onset: [onsetRpm.value, 'engineSpeed'],
+      full: [fullRpm.value, 'engineSpeed'],
+    }),
+  );
+  add(
+    fullRpm.value > goalSpeed,
+    'setups.0.boost.fullRpm',
+    reason('full-after-goal', { full: [fullRpm.value, 'engineSpeed'], goal: [goalSpeed, 'engineSpeed'] }),
+  );
+  const { humidity, temperature } = brief.venue;
+  add(
+    humidity.kind === 'dewPoint' && humidity.dewPoint.value > temperature.value + 0.05,
+    'brief.venue.humidity.dewPoint',
+    reason('dew-point-above-air', {
+      dewPoint: [humidity.dewPoint.value, 'temperature'],
+      air: [temperature.value, 'temperature'],
+    }),
+  );
+  return problems;
+}
+
+/** The air of the day at the Brief's venue, or null if the readings make no air. Never throws. */
+export function climateOf(venue: Job['brief']['venue']): Climate | null {
+  const { barometer, humidity } = venue;
+  try {
+    return makeClimate({
+      altitude: venue.altitude.value,
+      barometer:
+        barometer.kind === 'standard'
+          ? { kind: 'standard' }
+          : { kind: barometer.kind, pressure: barometer.pressure.value },
+      temperature: venue.temperature.value,
+      humidity:
+        humidity.kind === 'relative'
+          ? { kind: 'relative', share: humidity.relative.value }
+          : { kind: 'dewPoint', temperature: humidity.dewPoint.value },
+    });
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Turns a validated job and one setup into flat numbers. In: job; setup id; library; optionally other air than the
+ * Brief's. Out: the build, or every problem that stops it with the path of its field. Never throws.
+ */
+export function compileBuild(
+  job: Job,
+  setupId: string,
+  library: Library,
+  climate: Climate | null = climateOf(job.brief.venue),
+): { build: Build } | { problems: Problem[] } {
+  const setup = job.setups.find((s) => s.id === setupId) ?? job.setups[0]!;
+  const index = job.setups.indexOf(setup);
+  const { engine, brief } = job;
+  const problems = problemsOf(job, setup, climate).map((p) => ({
+    ...p,
+    path: p.path.replace('setups.0', `setups.${index}`),
+  }));
+  const { induction } = setup;
+  const ref = induction.kind === 'turbo' ? (induction.stages[0]?.compressor ?? null) : null;
+  const item = ref ? library.compressor(ref) : undefined;
+  if (ref && !item)
+    problems.push({
+      path: `setups.${index}.induction`,
+      reason: reason('compressor-missing', { revision: [ref.revision, 'count'] }, { id: ref.id }),
+    });
+  if (problems.length || !climate) return { problems };
+
+  const fuel = fuelOf(brief.fuel.id);
+  const { breathing } = engine;
+  const points =
+    breathing.source === 'table'
+      ? breathing.table.rows
+      : shapePoints(breathing.shape.id, breathing.shape.peak.value, breathing.shape.peakRpm.value);
+  const reference = breathing.reference;
+  const r = engine.compressionRatio.value;
+  const share = engine.evaporatedShare.value;
+  const ratioFactor = (ratio: number) => backPressureFactor.fn({ compressionRatio: r, pressureRatio: ratio });
+  const evaporation = (f: Fuel, lambda: number, t: number) => evaporationFactor(f, lambda, share, t);
+  const atReference =
+    ratioFactor(reference.backPressureRatio.value) *
+    evaporation(fuelOf(reference.fuel), reference.lambda.value, reference.temperature.value);
+  const exponent = breathing.temperatureExponent.value;
+  const drivetrain: Drivetrain = {
+    school: brief.drivetrain.school,
+    lossShare: brief.drivetrain.lossShare.value,
+    fixedLoss: brief.drivetrain.fixedLoss.value,
+  };
+  const stated = brief.goal.power.value;
+  const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
+  const at = (place: Loss['place']) => setup.plumbing.filter((l) => l.place === place).map(flowLoss);
+  return {
+    build: {
+      climate,
+      fuel,
+      displacement: displacement.fn({
+        bore: engine.bore.value,
+        stroke: engine.stroke.value,
+        cylinders: engine.cylinders.value,
+      }),
+      cycle: engine.cycle,
+      idleRpm: engine.idleRpm.value,
+      redLineRpm: engine.redLineRpm.value,
+      stepRpm: revStep(engine.redLineRpm.value, fuel.ignition),
+      breathing: breathingCurve(points),
+      breathingFactor: (temperature, ratio) =>
+        Math.max(
+          0.05,
+          ((temperature / reference.temperature.value) ** exponent *
+            ratioFactor(ratio) *
+            evaporation(fuel, brief.fuel.lambda.value, temperature)) /
+            atReference,
+        ),
+      trapped: engine.cycle === 'two-stroke' ? engine.trappingEfficiency.value : 1,
+      backPressureRatio: setup.backPressureRatio.value,
+      airPerPower: airPerPower.fn({
+        stoichiometric: fuel.stoichiometric,
+        lambda: brief.fuel.lambda.value,
+        bsfc: brief.fuel.bsfc.value,
+        bsfcLambda: brief.fuel.bsfcLambda.value,
+        bestPowerLambda: fuel.bestPowerLambda,
+      }),
+      airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
+      drivetrain,
+      goal: {
+        power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,
+        speedRpm: brief.goal.speedRpm.value,
+        basis: brief.goal.basis,
+        stated,
+      },
+      losses: { filter: at('filter'), cooler: at('cooler'), throttle: at('throttle') },
+      cooler:
+        setup.cooler.kind === 'none'
+          ? null
+          : {
+              effectiveness: setup.cooler.effectiveness.value,
+              coolant: climate.temperature + setup.cooler.coolantRise.value,
+            },
+      charged: induction.kind === 'turbo',
+      compressor: item ? { map: compiled(item), count, name: item.name } : null,
+      compressorCount: count,
+      efficiencyGuess: setup.efficiencyGuess.value,
+      boost: {
+        kind: setup.boost.kind,
+        levelGauge: setup.boost.levelGauge.value,
+        hold: setup.boost.hold,
+        onsetRpm: setup.boost.onsetRpm.value,
+        fullRpm: setup.boost.fullRpm.value,
+      },
+    },
+  };
+}
+
+/** Intake strokes a second of a build at a speed in rev/min. */
+export const strokesPerSecond = (build: Build, speedRpm: number): number =>
+  cyclesPerSecond(speedRpm, build.cycle);

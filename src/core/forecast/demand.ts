@@ -1,0 +1,77 @@
+import { findRoot } from '../numerics/roots';
+import { reason, type Reason } from '../working/range';
+import { HIGHEST_RATIO, solveAirPath, type AirPath } from './air-path';
+import type { Build } from './build';
+import { fuelFlowPower } from './formulas';
+
+/** Flywheel power by the fuel-flow school of a solved path, W. */
+export const powerOf = (build: Build, path: AirPath): number =>
+  fuelFlowPower.fn({ dryFlow: path.dryFlow * build.trapped, airPerPower: build.airPerPower });
+
+/** What the engine would breathe on the air of the day alone: filter and throttle, no compressor and no cooler. */
+export const aloneAt = (build: Build, speedRpm: number): AirPath =>
+  solveAirPath(build, speedRpm, { kind: 'alone' }, 1);
+
+/** The same engine with the compressor only letting air pass (ratio 1) and every part in the way. */
+export const unboostedAt = (build: Build, speedRpm: number): AirPath =>
+  build.charged ? solveAirPath(build, speedRpm, { kind: 'ratio', ratio: 1 }, 1) : aloneAt(build, speedRpm);
+
+export type Level =
+  | { kind: 'boost'; pressure: number; iterations: number; residual: number }
+  | { kind: 'unboosted' }
+  | { kind: 'failed'; reason: Reason };
+
+/**
+ * The inverse question at one speed: the manifold pressure, Pa absolute, that makes a flywheel power, W.
+ * Out: 'unboosted' if the day's air alone is enough, 'failed' with the reason if no pressure ratio up to 8 makes it.
+ * Never throws. Method: Brent on the manifold pressure over the solved air path.
+ */
+export function manifoldFor(build: Build, speedRpm: number, power: number): Level {
+  const unboosted = unboostedAt(build, speedRpm);
+  if (powerOf(build, unboosted) >= power) return { kind: 'unboosted' };
+  if (!build.charged)
+    return {
+      kind: 'failed',
+      reason: reason('no-charger', {
+        reached: [powerOf(build, unboosted), 'power'],
+        speed: [speedRpm, 'engineSpeed'],
+      }),
+    };
+  let path = unboosted;
+  const solve = (pressure: number) => {
+    path = solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, build.backPressureRatio, path);
+    return path;
+  };
+  // With back pressure the boosted engine may make less than the unboosted one at the same pressure: start below it.
+  let low = unboosted.manifold.pressure * 0.8;
+  let high = unboosted.manifold.pressure;
+  let reached = 0;
+  let last: AirPath = unboosted;
+  for (let i = 0; i < 40; i++) {
+    const next = solve(high);
+    const usable = next.kind === 'converged' && next.compressor.ratio <= HIGHEST_RATIO;
+    if (!usable) {
+      last = next;
+      path = unboosted;
+      break;
+    }
+    reached = Math.max(reached, powerOf(build, next));
+    if (reached >= power) {
+      const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance: 0.5 });
+      if (found.kind !== 'converged') break;
+      return { kind: 'boost', pressure: found.x, iterations: found.iterations, residual: found.residual };
+    }
+    low = high;
+    high *= 1.12;
+  }
+  const figures: Parameters<typeof reason>[1] = {
+    reached: [reached, 'power'],
+    wanted: [power, 'power'],
+    speed: [speedRpm, 'engineSpeed'],
+    ratio: [HIGHEST_RATIO, 'ratio'],
+  };
+  return {
+    kind: 'failed',
+    reason: reason(last.kind === 'filter-chokes' ? 'filter-chokes' : 'goal-out-of-reach', figures),
+  };
+}

@@ -1,0 +1,288 @@
+import { machNumber } from '../charge-air/losses';
+import { shaftSpeed } from '../compressor/formulas';
+import type { MapPoint } from '../compressor/lookup';
+import { enthalpy } from '../air/gas-properties';
+import { reason, type Range, type Reason } from '../working/range';
+import { solveAirPath, type AirPath } from './air-path';
+import type { Build } from './build';
+import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand';
+import { boostGauge, ruleOfThumbPower, torque } from './formulas';
+import { wheelPower } from '../vehicle/drivetrain';
+
+export type Status = {
+  kind: 'converged' | 'limited' | 'failed';
+  iterations: number;
+  residual: number;
+  reason?: Reason;
+};
+
+export type StationKind =
+  'weather' | 'filter' | 'compressor' | 'cooler' | 'throttle' | 'cylinders' | 'turbine' | 'tailpipe';
+
+/** A place on the air's way with the state at its outlet, SI. `known: false`: not chosen yet, nothing is invented. */
+export type Station = {
+  id: StationKind;
+  known: boolean;
+  pressure: number | null;
+  temperature: number | null;
+  massFlow: number | null;
+  powerIn?: number;
+  heatIn?: number;
+  drop?: number;
+  range: Range;
+  troubles: Reason[];
+};
+
+export type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
+
+/** Everything the bench shows at one speed. SI; pressures absolute unless named gauge. */
+export type OperatingPoint = {
+  speedRpm: number;
+  status: Status;
+  range: Range;
+  boosting: boolean;
+  path: AirPath;
+  stations: Station[];
+  manifoldPressure: number;
+  boostGauge: number;
+  pressureRatio: number;
+  /** One entry per compressor that runs: parallel twins are two alike. */
+  compressors: (MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null })[];
+  power: PowerBySchool;
+  torque: number;
+  /** Flywheel power on the air of the day alone. */
+  alonePower: number;
+  troubles: Reason[];
+};
+
+/** Share of full boost at a speed: 0 at the onset, 1 at full, a smooth step between (a guess until a turbine is matched). */
+export function boostShare(build: Build, speedRpm: number): number {
+  const { onsetRpm, fullRpm } = build.boost;
+  const x = Math.min(1, Math.max(0, (speedRpm - onsetRpm) / (fullRpm - onsetRpm)));
+  return x * x * (3 - 2 * x);
+}
+
+/** The manifold pressure that the boost plan holds once it is full: solved from the goal, or the level. */
+export function planLevel(build: Build): Level {
+  if (build.boost.kind === 'goal') return manifoldFor(build, build.goal.speedRpm, build.goal.power);
+  if (!build.charged) return { kind: 'unboosted' };
+  return {
+    kind: 'boost',
+    pressure: build.climate.pressure + build.boost.levelGauge,
+    iterations: 0,
+    residual: 0,
+  };
+}
+
+/** Above the goal's speed torque or power may be held instead of pressure: the power wanted there, or null. */
+function heldPower(build: Build, speedRpm: number, level: Level): number | null {
+  const { hold, kind } = build.boost;
+  if (hold === 'pressure' || kind !== 'goal' || level.kind !== 'boost' || speedRpm <= build.goal.speedRpm)
+    return null;
+  return hold === 'power' ? build.goal.power : (build.goal.power * speedRpm) / build.goal.speedRpm;
+}
+
+function solvePath(
+  build: Build,
+  speedRpm: number,
+  level: Level,
+  start?: AirPath,
+): { path: AirPath; failed?: Reason } {
+  const unboosted = unboostedAt(build, speedRpm);
+  if (level.kind !== 'boost')
+    return { path: unboosted, ...(level.kind === 'failed' ? { failed: level.reason } : {}) };
+  const share = boostShare(build, speedRpm);
+  if (share === 0) return { path: unboosted };
+  let wanted = level.pressure;
+  const power = heldPower(build, speedRpm, level);
+  if (power !== null) {
+    const held = manifoldFor(build, speedRpm, power);
+    if (held.kind === 'failed') return { path: unboosted, failed: held.reason };
+    if (held.kind === 'unboosted') return { path: unboosted };
+    wanted = held.pressure;
+  }
+  const base = unboosted.manifold.pressure;
+  if (wanted <= base) return { path: unboosted };
+  const pressure = base + share * (wanted - base);
+  const backPressure = 1 + share * (build.backPressureRatio - 1);
+  return { path: solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, backPressure, start) };
+}
+
+/** Mach number above which a pipe is worth a word (common practice, no source). */
+const MACH_WARNING = 0.3;
+
+function troublesOf(
+  build: Build,
+  path: AirPath,
+): { compressor: Reason[]; pipes: Partial<Record<StationKind, Reason[]>> } {
+  const compressor: Reason[] = [];
+  const map = path.map;
+  const name = { name: build.compressor?.name ?? '' };
+  if (map?.status === 'surge')
+    compressor.push(reason('past-surge', { margin: [map.surgeMargin ?? -1, 'share'] }, name));
+  if (map?.status === 'choke')
+    compressor.push(reason('past-choke', { room: [map.edgeRoom?.share ?? -1, 'share'] }, name));
+  if (map?.status === 'overspeed' && build.compressor) {
+    const actual = shaftSpeed.fn({
+      correctedSpeed: map.speedRpm ?? 0,
+      temperature: path.filter.temperature,
+      referenceTemperature: build.compressor.map.reference.temperature,
+    });
+    compressor.push(
+      reason(
+        'wheel-too-fast',
+        { speed: [actual, 'shaftSpeed'], limit: [build.compressor.map.maxSpeedRpm, 'shaftSpeed'] },
+        name,
+      ),
+    );
+  }
+  const pipes: Partial<Record<StationKind, Reason[]>> = {};
+  const inlet = { filter: path.filter, cooler: path.compressor, throttle: path.manifold };
+  for (const place of ['filter', 'cooler', 'throttle'] as const)
+    for (const loss of build.losses[place]) {
+      if (!loss.diameter) continue;
+      // Twins have a filter neck and a charge pipe each; the throttle is shared.
+      const pipeCount = place === 'throttle' ? 1 : build.compressorCount;
+      const mach = machNumber.fn({
+        massFlow: path.massFlow / pipeCount,
+        temperature: inlet[place].temperature,
+        pressure: inlet[place].pressure,
+        gasConstant: build.climate.gas.gasConstant,
+        diameter: loss.diameter,
+      });
+      if (mach > MACH_WARNING)
+        (pipes[place] ??= []).push(
+          reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] }),
+        );
+    }
+  return { compressor, pipes };
+}
+
+function stationsOf(
+  build: Build,
+  path: AirPath,
+  power: number,
+  troubles: ReturnType<typeof troublesOf>,
+): Station[] {
+  const { climate } = build;
+  const { gas } = climate;
+  const flow = path.massFlow;
+  const state = (
+    id: StationKind,
+    at: { pressure: number; temperature: number },
+    more: Partial<Station> = {},
+  ): Station => ({
+    id,
+    known: true,
+    pressure: at.pressure,
+    temperature: at.temperature,
+    massFlow: flow,
+    range: 'inside',
+    troubles: troubles.pipes[id] ?? [],
+    ...more,
+  });
+  const unknown = (id: StationKind): Station => ({
+    id,
+    known: false,
+    pressure: null,
+    temperature: null,
+    massFlow: null,
+    range: 'inside',
+    troubles: [],
+  });
+  const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
+  const stations = [
+    state('weather', climate),
+    state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
+  ];
+  if (build.charged) {
+    stations.push(
+      state('compressor', path.compressor, {
+        powerIn: flow * path.compressor.work,
+        range: path.map?.range ?? 'inside',
+        troubles: troubles.compressor,
+      }),
+    );
+    if (build.cooler || build.losses.cooler.length)
+      stations.push(
+        state('cooler', path.cooler, {
+          heatIn:
+            flow * (enthalpy(gas, path.cooler.temperature) - enthalpy(gas, path.compressor.temperature)),
+          drop: path.compressor.pressure - path.cooler.pressure,
+        }),
+      );
+  }
+  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }), {
+    ...unknown('cylinders'),
+    massFlow: burnt,
+    powerIn: power,
+    range: path.breathingRange,
+  });
+  if (build.charged) stations.push(unknown('turbine'));
+  stations.push(unknown('tailpipe'));
+  return stations;
+}
+
+/**
+ * One speed of the demand line: the air the boost plan takes there and everything that follows.
+ * In: build; speed rev/min; the plan's level; optionally a neighbour to start from. Total: never throws, never NaN in a
+ * figure that is shown as known.
+ */
+export function solvePoint(
+  build: Build,
+  speedRpm: number,
+  level: Level,
+  start?: OperatingPoint,
+): OperatingPoint {
+  const { path, failed } = solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined);
+  const fuelFlow = powerOf(build, path);
+  const [low, high] = build.fuel.horsepowerPerPound;
+  const thumb = (horsepowerPerPound: number) =>
+    ruleOfThumbPower.fn({ massFlow: path.massFlow * build.trapped, horsepowerPerPound });
+  const troubles = troublesOf(build, path);
+  const map = path.map;
+  const choice = build.compressor;
+  const shaft =
+    map && choice && map.speedRpm !== null
+      ? shaftSpeed.fn({
+          correctedSpeed: map.speedRpm,
+          temperature: path.filter.temperature,
+          referenceTemperature: choice.map.reference.temperature,
+        })
+      : null;
+  const one = map
+    ? {
+        ...map,
+        shaftSpeedRpm: shaft,
+        speedShare: shaft === null || !choice ? null : shaft / choice.map.maxSpeedRpm,
+      }
+    : null;
+  const stopped =
+    path.kind === 'converged' ? failed : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] });
+  return {
+    speedRpm,
+    status: {
+      kind: stopped ? 'failed' : troubles.compressor.length ? 'limited' : 'converged',
+      iterations: path.iterations,
+      residual: Number.isFinite(path.residual) ? path.residual : 0,
+      ...(stopped ? { reason: stopped } : {}),
+    },
+    range: path.range,
+    boosting: path.compressor.ratio > 1.0001,
+    path,
+    stations: stationsOf(build, path, fuelFlow, troubles),
+    manifoldPressure: path.manifold.pressure,
+    boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
+    pressureRatio: path.compressor.ratio,
+    compressors: one ? Array.from({ length: choice!.count }, () => one) : [],
+    power: {
+      fuelFlow,
+      wheels: wheelPower(fuelFlow, build.drivetrain),
+      thumbLow: thumb(low),
+      thumbHigh: thumb(high),
+    },
+    torque: torque.fn({ power: fuelFlow, speedRpm }),
+    alonePower: powerOf(build, aloneAt(build, speedRpm)),
+    troubles: [...troubles.compressor, ...Object.values(troubles.pipes).flat()],
+  };
+}

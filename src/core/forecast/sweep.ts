@@ -1,0 +1,181 @@
+import { reason, type Reason } from '../working/range';
+import type { Climate } from '../air/climate';
+import type { MapStatus } from '../compressor/lookup';
+import { revGrid, type Build } from './build';
+import type { Level } from './demand';
+import { planLevel, solvePoint, type OperatingPoint } from './point';
+
+/** Raised whenever a change of the core changes its figures: summaries of an older core are stale. */
+export const CORE_VERSION = 1;
+
+/** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
+export type Span = {
+  kind: 'surge' | 'choke' | 'overspeed';
+  fromRpm: number;
+  toRpm: number;
+  startsAtOnset: boolean;
+  endsAtRedLine: boolean;
+};
+
+export type GoalVerdict = {
+  /** Whether the goal stands on this plan and this compressor. */
+  holds: boolean;
+  /** At most 52 characters once in words. */
+  short: Reason;
+  /** What a specialist would say, most important first. */
+  findings: Reason[];
+};
+
+export type Sweep = {
+  climate: Climate;
+  level: Level;
+  points: OperatingPoint[];
+  goalPoint: OperatingPoint;
+  spans: Span[];
+  goal: GoalVerdict;
+  coreVersion: number;
+};
+
+const bad = (status: MapStatus | undefined): Span['kind'] | null =>
+  status === 'surge' || status === 'choke' || status === 'overspeed' ? status : null;
+
+/** Stretches from the onset of boost to the red line where the running line has left the map. */
+function spansOf(build: Build, points: OperatingPoint[]): Span[] {
+  const spans: Span[] = [];
+  const judged = points.filter(
+    (p) => p.speedRpm >= build.boost.onsetRpm && p.boosting && p.compressors.length,
+  );
+  judged.forEach((p, i) => {
+    const kind = bad(p.compressors[0]?.status);
+    if (!kind) return;
+    const open = spans.at(-1);
+    const before = judged[i - 1];
+    if (open && open.kind === kind && before && open.toRpm === before.speedRpm) open.toRpm = p.speedRpm;
+    else
+      spans.push({
+        kind,
+        fromRpm: p.speedRpm,
+        toRpm: p.speedRpm,
+        startsAtOnset: i === 0,
+        endsAtRedLine: false,
+      });
+    spans.at(-1)!.endsAtRedLine = i === judged.length - 1;
+  });
+  return spans;
+}
+
+/** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
+const JUDGED_RATIO = 1.1;
+
+/** The point nearest to surge among those that boost on the map. */
+function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
+  const margin = (p: OperatingPoint) => p.compressors[0]?.surgeMargin ?? Infinity;
+  return points
+    .filter((p) => p.pressureRatio > JUDGED_RATIO && Number.isFinite(margin(p)))
+    .reduce<OperatingPoint | undefined>(
+      (least, p) => (!least || margin(p) < margin(least) ? p : least),
+      undefined,
+    );
+}
+
+function spanReason(span: Span, name: string): Reason {
+  const figures = { from: [span.fromRpm, 'engineSpeed'], to: [span.toRpm, 'engineSpeed'] } as const;
+  const reach = span.endsAtRedLine
+    ? span.startsAtOnset
+      ? 'throughout'
+      : 'from'
+    : span.startsAtOnset
+      ? 'below'
+      : 'between';
+  return reason(`${span.kind}-${reach}`, { from: [...figures.from], to: [...figures.to] }, { name });
+}
+
+function verdictOf(
+  build: Build,
+  level: Level,
+  points: OperatingPoint[],
+  goalPoint: OperatingPoint,
+  spans: Span[],
+): GoalVerdict {
+  const name = build.compressor?.name ?? '';
+  const names = { name };
+  if (level.kind === 'failed') return { holds: false, short: level.reason, findings: [level.reason] };
+  const stopped = goalPoint.status.reason;
+  if (stopped) return { holds: false, short: stopped, findings: [stopped] };
+  const at = goalPoint.compressors[0];
+  const need = reason('demand', {
+    power: [build.goal.power, 'power'],
+    speed: [build.goal.speedRpm, 'engineSpeed'],
+    flow: [goalPoint.path.massFlow, 'massFlow'],
+    boost: [goalPoint.boostGauge, 'boost'],
+    manifold: [goalPoint.manifoldPressure, 'pressure'],
+    ratio: [goalPoint.pressureRatio, 'ratio'],
+  });
+  if (level.kind === 'unboosted') {
+    const alone = reason('no-boost-needed', {
+      power: [goalPoint.power.fuelFlow, 'power'],
+      speed: [goalPoint.speedRpm, 'engineSpeed'],
+    });
+    return { holds: goalPoint.power.fuelFlow >= build.goal.power * 0.9995, short: alone, findings: [alone] };
+  }
+  const findings: Reason[] = spans.map((span) => spanReason(span, name));
+  if (at?.efficiency != null)
+    findings.push(
+      reason(
+        at.range === 'inside' ? 'efficiency-at-goal' : 'efficiency-estimated',
+        { efficiency: [at.efficiency, 'share'], speed: [goalPoint.speedRpm, 'engineSpeed'] },
+        names,
+      ),
+    );
+  const nearest = nearestToSurge(points);
+  const margin = nearest?.compressors[0]?.surgeMargin;
+  if (nearest && margin != null && margin >= 0)
+    findings.push(
+      reason(margin < 0.1 ? 'surge-near' : 'surge-clear', {
+        margin: [margin, 'share'],
+        speed: [nearest.speedRpm, 'engineSpeed'],
+      }),
+    );
+  if (build.boost.kind === 'level') {
+    const short = build.goal.power - goalPoint.power.fuelFlow;
+    findings.unshift(
+      reason(short > 500 ? 'level-short' : 'level-makes', {
+        power: [goalPoint.power.fuelFlow, 'power'],
+        short: [Math.abs(short), 'power'],
+        speed: [build.goal.speedRpm, 'engineSpeed'],
+      }),
+    );
+    if (short > 500) return { holds: false, short: findings[0]!, findings: [...findings, need] };
+  }
+  if (!build.compressor) return { holds: false, short: reason('choose-compressor'), findings: [need] };
+  const worst =
+    spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
+  if (worst) return { holds: false, short: spanReason(worst, name), findings: [...findings, need] };
+  return {
+    holds: true,
+    short: reason('map-holds', { efficiency: [at?.efficiency ?? 0, 'share'] }, names),
+    findings: [...findings, need],
+  };
+}
+
+/**
+ * The demand line over the revs: multiples of the step from idle to the red line, the goal's own speed exactly, the
+ * stretches off the map and the verdict. Total: never throws.
+ */
+export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Sweep {
+  const level = planLevel(build);
+  const points: OperatingPoint[] = [];
+  for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1)));
+  const goalPoint =
+    points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
+  const spans = spansOf(build, points);
+  return {
+    climate: build.climate,
+    level,
+    points,
+    goalPoint,
+    spans,
+    goal: verdictOf(build, level, points, goalPoint, spans),
+    coreVersion: CORE_VERSION,
+  };
+}

@@ -1,0 +1,119 @@
+import type { FuelFormula } from '../air/exhaust-gas';
+
+/** Atomic masses, g/mol (IUPAC 2021, rounded). */
+const CARBON = 12.011;
+const HYDROGEN = 1.008;
+const OXYGEN = 15.999;
+/** Mass of dry air that brings one mole of oxygen, g: 28.9647 / 0.20946. */
+const AIR_PER_OXYGEN = 28.9647 / 0.20946;
+
+/**
+ * Stoichiometric air-fuel ratio by mass, kg of dry air per kg of CHyOz.
+ * In: atoms per carbon atom. Source: atom balance, Heywood (1988), eq. 3.6.
+ */
+export function stoichiometricRatio({ hydrogen, oxygen }: FuelFormula): number {
+  const need = 1 + hydrogen / 4 - oxygen / 2;
+  return (need * AIR_PER_OXYGEN) / (CARBON + HYDROGEN * hydrogen + OXYGEN * oxygen);
+}
+
+/** Molar mass of one carbon's worth of fuel, kg/mol. */
+const formulaMass = ({ hydrogen, oxygen }: FuelFormula): number =>
+  (CARBON + HYDROGEN * hydrogen + OXYGEN * oxygen) * 1e-3;
+
+export type Fuel = {
+  name: string;
+  ignition: 'spark' | 'compression';
+  stoichiometric: number;
+  /** λ and BSFC (kg/J) that belong together: the figure for air and power, not the one for sizing injectors. */
+  lambda: number;
+  bsfc: number;
+  /** λ of best power: richer than this, power follows the air; leaner, the fuel. */
+  bestPowerLambda: number;
+  /** Horsepower per lb/min of air, the trade's band: common practice, no source. */
+  horsepowerPerPound: [number, number];
+  /** Latent heat of evaporation, J/kg, and molar mass of the vapour, kg/mol. From memory, handbook values. */
+  latentHeat: number;
+  vapourMolarMass: number;
+};
+
+const petrolFormula: FuelFormula = { hydrogen: 1.87, oxygen: 0 };
+const ethanol: FuelFormula = { hydrogen: 3, oxygen: 0.5 };
+const methanol: FuelFormula = { hydrogen: 4, oxygen: 1 };
+
+/** Two fuels by mass share of the first: the ratio mixes by mass. */
+const blend = (share: number, first: number, second: number) => share * first + (1 - share) * second;
+/** 85 % ethanol by volume (0.789 against 0.745 kg/L) as a mass share. */
+const E85_SHARE = (0.85 * 0.789) / (0.85 * 0.789 + 0.15 * 0.745);
+
+const gPerKWh = (value: number) => (value * 1e-3) / 3.6e6;
+
+const petrol = (name: string): Fuel => ({
+  name,
+  ignition: 'spark',
+  stoichiometric: stoichiometricRatio(petrolFormula),
+  lambda: 0.82,
+  bsfc: gPerKWh(304), // 0.50 lb/hp·h: common practice for boosted petrol at λ 0.80–0.85
+  bestPowerLambda: 0.88,
+  horsepowerPerPound: [9.5, 10.5],
+  latentHeat: 350e3,
+  vapourMolarMass: 0.105,
+});
+
+/** The fuels of this version. Defaults are common practice, no source, unless said; each job can change λ and BSFC. */
+export const fuels = {
+  'petrol-92': petrol('Petrol 92 RON'),
+  'petrol-95': petrol('Petrol 95 RON'),
+  'petrol-98': petrol('Petrol 98 RON'),
+  'petrol-102': petrol('Petrol 102 RON'),
+  e85: {
+    name: 'E85',
+    ignition: 'spark',
+    stoichiometric: blend(E85_SHARE, stoichiometricRatio(ethanol), stoichiometricRatio(petrolFormula)),
+    lambda: 0.82,
+    bsfc: gPerKWh(438), // 0.72 lb/hp·h
+    bestPowerLambda: 0.86,
+    horsepowerPerPound: [9.8, 11],
+    latentHeat: blend(E85_SHARE, 918e3, 350e3),
+    vapourMolarMass: 0.0502,
+  },
+  methanol: {
+    name: 'Methanol',
+    ignition: 'spark',
+    stoichiometric: stoichiometricRatio(methanol),
+    lambda: 0.8,
+    bsfc: gPerKWh(669), // 1.10 lb/hp·h
+    bestPowerLambda: 0.83,
+    horsepowerPerPound: [9.8, 11.2],
+    latentHeat: 1100e3,
+    vapourMolarMass: formulaMass(methanol),
+  },
+  diesel: {
+    name: 'Diesel',
+    ignition: 'compression',
+    stoichiometric: stoichiometricRatio({ hydrogen: 1.85, oxygen: 0 }),
+    lambda: 1.35,
+    bsfc: gPerKWh(222), // 0.365 lb/hp·h
+    bestPowerLambda: 1,
+    horsepowerPerPound: [7.5, 8.6],
+    latentHeat: 0,
+    vapourMolarMass: 0.19,
+  },
+} satisfies Record<string, Fuel>;
+
+export type FuelId = keyof typeof fuels;
+export const fuelIds = Object.keys(fuels) as [FuelId, ...FuelId[]];
+export const fuelOf = (id: FuelId): Fuel => fuels[id];
+
+/**
+ * What evaporating fuel does to the charge before the intake valve: the air's share of the volume times the gain from
+ * the cooler charge (flow rises with 1/√T at a fixed manifold pressure; see `breathing`).
+ * In: fuel; λ; share of the fuel evaporated before the valve, 0 to 1; charge temperature K. Out: factor on air flow.
+ * Source: energy and volume balance of an ideal mixture, Heywood (1988), sec. 6.2.1; cp of air 1005 J/(kg·K).
+ */
+export function evaporationFactor(fuel: Fuel, lambda: number, share: number, temperature: number): number {
+  const fuelPerAir = share / (fuel.stoichiometric * lambda);
+  const volume = 1 / (1 + (fuelPerAir * 0.0289647) / fuel.vapourMolarMass);
+  // Evaporation stops long before the charge is 60 K colder; the cap keeps an absurd share from freezing the sums.
+  const drop = Math.min(60, (fuelPerAir * fuel.latentHeat) / 1005);
+  return volume * Math.sqrt(temperature / (temperature - drop));
+}

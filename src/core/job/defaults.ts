@@ -1,0 +1,97 @@
+import { fuelOf, type FuelId } from '../fuel/fuels';
+import { JOB_VERSION, type Job, type Loss, type Setup } from './document';
+import { guess } from './input';
+
+/** λ and BSFC that belong to a fuel, as guesses. */
+export function fuelDefaults(id: FuelId): Job['brief']['fuel'] {
+  const fuel = fuelOf(id);
+  return { id, lambda: guess(fuel.lambda), bsfc: guess(fuel.bsfc), bsfcLambda: guess(fuel.lambda) };
+}
+
+const loss = (
+  place: Loss['place'],
+  drop: number,
+  massFlow: number,
+  pressure: number,
+  temperature: number,
+): Loss => ({
+  place,
+  drop: guess(drop),
+  massFlow: guess(massFlow),
+  pressure: guess(pressure),
+  temperature: guess(temperature),
+});
+
+/** A first setup for an engine that breathes about `massFlow` kg/s at the goal, all of it guesses. */
+export function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number): Setup {
+  return {
+    id,
+    letter: 'A',
+    name: 'First idea',
+    induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
+    efficiencyGuess: guess(0.7),
+    plumbing: [
+      loss('filter', 2_000, massFlow, 100_000, 295),
+      loss('cooler', 6_000, massFlow, 200_000, 400),
+      loss('throttle', 1_500, massFlow, 195_000, 325),
+    ],
+    cooler: { kind: 'air', effectiveness: guess(0.7), coolantRise: guess(5) },
+    boost: {
+      kind: 'goal',
+      levelGauge: guess(80_000),
+      hold: 'pressure',
+      onsetRpm: guess(Math.round((goalSpeedRpm * 0.3) / 100) * 100),
+      fullRpm: guess(Math.round((goalSpeedRpm * 0.55) / 100) * 100),
+    },
+    backPressureRatio: guess(1.3),
+  };
+}
+
+/** A new job: a two-litre four on petrol at sea level, every figure a guess to be replaced. */
+export function newJob(name: string, setupId: string): Job {
+  const fuel: FuelId = 'petrol-98';
+  return {
+    version: JOB_VERSION,
+    name,
+    brief: {
+      goal: { power: guess(260 * 745.6998715822702), basis: 'flywheel', speedRpm: guess(6_500) },
+      drivetrain: { school: 'share', lossShare: guess(0.15), fixedLoss: guess(5_000) },
+      fuel: fuelDefaults(fuel),
+      venue: {
+        altitude: guess(0),
+        barometer: { kind: 'standard', pressure: guess(101_325) },
+        temperature: guess(293.15),
+        humidity: { kind: 'relative', relative: guess(0.5), dewPoint: guess(282.15) },
+      },
+    },
+    engine: {
+      bore: guess(0.086),
+      stroke: guess(0.086),
+      cylinders: guess(4),
+      cycle: 'four-stroke',
+      compressionRatio: guess(9),
+      redLineRpm: guess(7_000),
+      idleRpm: guess(900),
+      trappingEfficiency: guess(0.8),
+      evaporatedShare: guess(0.2),
+      breathing: {
+        source: 'shape',
+        shape: { id: 'four-valve', peak: guess(0.98), peakRpm: guess(5_200) },
+        table: {
+          confidence: 'guess',
+          rows: [
+            { speedRpm: 1000, value: 0.78 },
+            { speedRpm: 2500, value: 0.86 },
+            { speedRpm: 4000, value: 0.94 },
+            { speedRpm: 5200, value: 0.98 },
+            { speedRpm: 6500, value: 0.93 },
+            { speedRpm: 7500, value: 0.82 },
+          ],
+        },
+        reference: { temperature: guess(298.15), backPressureRatio: guess(1), fuel, lambda: guess(0.88) },
+        temperatureExponent: guess(0.5),
+      },
+    },
+    setups: [defaultSetup(setupId, 6_500, 0.2)],
+  };
+}

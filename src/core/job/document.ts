@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { breathingShapeIds } from '../engine/breathing';
+import { fuelIds } from '../fuel/fuels';
+import { input, wholeInput } from './input';
+
+/** The version of the job document that this code writes. Older ones are migrated: see `migrations`. */
+export const JOB_VERSION = 1;
+
+const gPerKWh = 1e-3 / 3.6e6;
+const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
+
+/** A library item at one immutable revision. */
+export const refSchema = z.strictObject({ id, revision: z.number().int().min(1).max(1_000_000) });
+export type Ref = z.infer<typeof refSchema>;
+
+const lossSchema = z.strictObject({
+  place: z.enum(['filter', 'cooler', 'throttle']),
+  /** Pressure drop at `massFlow` of the whole engine, with `pressure` and `temperature` at its inlet. */
+  drop: input(0, 60_000),
+  massFlow: input(0.001, 20),
+  pressure: input(40_000, 900_000),
+  temperature: input(230, 600),
+  /** Narrowest bore of one pipe, where known: for the Mach number. */
+  diameter: input(0.005, 1).optional(),
+});
+export type Loss = z.infer<typeof lossSchema>;
+
+const boostPlanSchema = z.strictObject({
+  kind: z.enum(['goal', 'level']),
+  levelGauge: input(0, 800_000),
+  /** What is held above the goal's speed. */
+  hold: z.enum(['pressure', 'torque', 'power']),
+  onsetRpm: input(100, 30_000),
+  fullRpm: input(100, 30_000),
+});
+
+const inductionSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({
+    kind: z.literal('turbo'),
+    arrangement: z.enum(['single', 'parallel']),
+    stages: z.array(z.strictObject({ compressor: refSchema.nullable() })).length(1),
+  }),
+]);
+
+export const letters = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
+
+export const setupSchema = z.strictObject({
+  id,
+  letter: z.enum(letters),
+  name: z.string().max(60),
+  induction: inductionSchema,
+  /** Compressor efficiency until a map is chosen. */
+  efficiencyGuess: input(0.3, 0.9),
+  plumbing: z.array(lossSchema).max(12),
+  cooler: z.strictObject({
+    kind: z.enum(['none', 'air', 'water']),
+    effectiveness: input(0, 1),
+    /** Coolant above the air of the day (below it with ice). */
+    coolantRise: input(-60, 120),
+  }),
+  boost: boostPlanSchema,
+  /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
+  backPressureRatio: input(0.5, 4),
+});
+export type Setup = z.infer<typeof setupSchema>;
+
+const briefSchema = z.strictObject({
+  goal: z.strictObject({
+    power: input(1_000, 10_000_000),
+    basis: z.enum(['flywheel', 'wheels']),
+    speedRpm: input(500, 25_000),
+  }),
+  drivetrain: z.strictObject({
+    school: z.enum(['share', 'fixed-and-share']),
+    lossShare: input(0, 0.5),
+    fixedLoss: input(0, 500_000),
+  }),
+  fuel: z.strictObject({
+    id: z.enum(fuelIds),
+    lambda: input(0.55, 6),
+    bsfc: input(120 * gPerKWh, 1500 * gPerKWh),
+    bsfcLambda: input(0.55, 6),
+  }),
+  venue: z.strictObject({
+    altitude: input(-500, 6_000),
+    barometer: z.strictObject({
+      kind: z.enum(['standard', 'station', 'seaLevel']),
+      pressure: input(40_000, 110_000),
+    }),
+    temperature: input(233.15, 333.15),
+    humidity: z.strictObject({
+      kind: z.enum(['relative', 'dewPoint']),
+      relative: input(0, 1),
+      dewPoint: input(223.15, 313.15),
+    }),
+  }),
+});
+
+const breathingSchema = z.strictObject({
+  source: z.enum(['shape', 'table']),
+  shape: z.strictObject({
+    id: z.enum(breathingShapeIds),
+    peak: input(0.3, 1.6),
+    peakRpm: input(300, 25_000),
+  }),
+  table: z.strictObject({
+    confidence: z.enum(['measured', 'maker', 'reported', 'guess']),
+    rows: z
+      .array(z.strictObject({ speedRpm: z.number().min(100).max(30_000), value: z.number().min(0.1).max(2) }))
+      .max(200)
+      .refine(
+        (rows) => rows.every((row, i) => i === 0 || row.speedRpm > rows[i - 1]!.speedRpm),
+        'The speeds of the breathing table must rise.',
+      ),
+  }),
+  /** The condition the curve was taken in: only the change from it acts. */
+  reference: z.strictObject({
+    temperature: input(233.15, 420),
+    backPressureRatio: input(0.5, 4),
+    fuel: z.enum(fuelIds),
+    lambda: input(0.55, 6),
+  }),
+  /** ηv ∝ (T_m/T_ref)^exponent. */
+  temperatureExponent: input(0, 1),
+});
+
+const engineSchema = z.strictObject({
+  bore: input(0.01, 1),
+  stroke: input(0.01, 2),
+  cylinders: wholeInput(1, 24),
+  cycle: z.enum(['four-stroke', 'two-stroke']),
+  compressionRatio: input(4, 30),
+  redLineRpm: input(500, 25_000),
+  idleRpm: input(100, 6_000),
+  /** Two-strokes: share of the delivered air that stays in the cylinder. */
+  trappingEfficiency: input(0.2, 1),
+  /** Share of the fuel that evaporates before the intake valve; 0 for direct injection and diesels. */
+  evaporatedShare: input(0, 1),
+  breathing: breathingSchema,
+});
+
+export const jobSchema = z.strictObject({
+  version: z.literal(JOB_VERSION),
+  name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
+  brief: briefSchema,
+  engine: engineSchema,
+  setups: z
+    .array(setupSchema)
+    .min(1)
+    .max(6)
+    .refine((s) => new Set(s.map((x) => x.letter)).size === s.length, 'Two setups have the same letter.')
+    .refine((s) => new Set(s.map((x) => x.id)).size === s.length, 'Two setups have the same id.'),
+});
+
+export type Job = z.infer<typeof jobSchema>;

@@ -1,0 +1,145 @@
+/**
+ * The one table of units: symbol, size in SI and digits on screen. Sources: BIPM SI Brochure (9th ed.), NIST SP 811
+ * for the inch-pound factors. 'hp' is the mechanical horsepower, 550 ft·lbf/s; 'PS' the metric one, 75 m·kgf/s.
+ */
+export type Unit = { symbol: string; factor: number; offset?: number; digits: number; also?: string[] };
+
+const INCH = 0.0254;
+const POUND = 0.45359237;
+const PSI = (POUND * 9.80665) / (INCH * INCH);
+const HP = 550 * POUND * 9.80665 * 0.3048;
+const PS = 75 * 9.80665;
+
+const pressureUnits: Unit[] = [
+  { symbol: 'kPa', factor: 1e3, digits: 0 },
+  { symbol: 'bar', factor: 1e5, digits: 2 },
+  { symbol: 'mbar', factor: 100, digits: 0, also: ['hPa'] },
+  { symbol: 'psi', factor: PSI, digits: 1 },
+  { symbol: 'inHg', factor: 3386.389, digits: 2 },
+];
+
+export const quantities = {
+  pressure: { name: 'absolute pressure', units: pressureUnits },
+  boost: { name: 'gauge pressure', units: pressureUnits },
+  pressureDrop: { name: 'pressure drop', units: pressureUnits.map((u) => ({ ...u, digits: u.digits + 1 })) },
+  temperature: {
+    name: 'temperature',
+    units: [
+      { symbol: '°C', factor: 1, offset: 273.15, digits: 0, also: ['C', 'degC'] },
+      { symbol: '°F', factor: 5 / 9, offset: 459.67 * (5 / 9), digits: 0, also: ['F', 'degF'] },
+      { symbol: 'K', factor: 1, digits: 0 },
+    ],
+  },
+  temperatureRise: {
+    name: 'temperature difference',
+    units: [
+      { symbol: '°C', factor: 1, digits: 0, also: ['K', 'C'] },
+      { symbol: '°F', factor: 5 / 9, digits: 0, also: ['F'] },
+    ],
+  },
+  massFlow: {
+    name: 'mass flow',
+    units: [
+      { symbol: 'kg/min', factor: 1 / 60, digits: 1 },
+      { symbol: 'kg/s', factor: 1, digits: 3 },
+      { symbol: 'g/s', factor: 1e-3, digits: 0 },
+      { symbol: 'lb/min', factor: POUND / 60, digits: 1 },
+      { symbol: 'kg/h', factor: 1 / 3600, digits: 0 },
+    ],
+  },
+  power: {
+    name: 'power',
+    units: [
+      { symbol: 'hp', factor: HP, digits: 0 },
+      { symbol: 'kW', factor: 1e3, digits: 0 },
+      { symbol: 'PS', factor: PS, digits: 0 },
+    ],
+  },
+  shaftPower: {
+    name: 'power',
+    units: [
+      { symbol: 'kW', factor: 1e3, digits: 1 },
+      { symbol: 'hp', factor: HP, digits: 1 },
+    ],
+  },
+  torque: {
+    name: 'torque',
+    units: [
+      { symbol: 'N·m', factor: 1, digits: 0, also: ['Nm', 'N m'] },
+      { symbol: 'lb·ft', factor: POUND * 9.80665 * 0.3048, digits: 0, also: ['lbft', 'lb ft', 'lbf·ft'] },
+    ],
+  },
+  bore: {
+    name: 'length',
+    units: [
+      { symbol: 'mm', factor: 1e-3, digits: 1 },
+      { symbol: 'in', factor: INCH, digits: 3, also: ['"'] },
+      { symbol: 'cm', factor: 1e-2, digits: 2 },
+    ],
+  },
+  altitude: {
+    name: 'height',
+    units: [
+      { symbol: 'm', factor: 1, digits: 0 },
+      { symbol: 'ft', factor: 0.3048, digits: 0 },
+    ],
+  },
+  volume: {
+    name: 'volume',
+    units: [
+      { symbol: 'cc', factor: 1e-6, digits: 0, also: ['cm³', 'cm3'] },
+      { symbol: 'L', factor: 1e-3, digits: 2, also: ['l'] },
+      { symbol: 'in³', factor: INCH ** 3, digits: 1, also: ['ci', 'in3'] },
+    ],
+  },
+  engineSpeed: {
+    name: 'speed',
+    units: [{ symbol: 'rpm', factor: 1, digits: 0, also: ['rev/min', '1/min'] }],
+  },
+  shaftSpeed: {
+    name: 'shaft speed',
+    units: [
+      { symbol: 'rpm', factor: 1, digits: -2 },
+      { symbol: 'krpm', factor: 1000, digits: 1 },
+    ],
+  },
+  fuelPerEnergy: {
+    name: 'brake specific fuel consumption',
+    units: [
+      { symbol: 'g/kWh', factor: 1e-3 / 3.6e6, digits: 0 },
+      { symbol: 'lb/hp·h', factor: POUND / (HP * 3600), digits: 2, also: ['lb/hph', 'lb/hp-h', 'lb/(hp·h)'] },
+    ],
+  },
+  ratio: { name: 'ratio', units: [{ symbol: '', factor: 1, digits: 2 }] },
+  share: {
+    name: 'share',
+    units: [
+      { symbol: '%', factor: 0.01, digits: 0 },
+      { symbol: '', factor: 1, digits: 2 },
+    ],
+  },
+  count: { name: 'count', units: [{ symbol: '', factor: 1, digits: 0 }] },
+  money: { name: 'price', units: [{ symbol: '', factor: 1, digits: 0 }] },
+} satisfies Record<string, { name: string; units: Unit[] }>;
+
+export type Quantity = keyof typeof quantities;
+
+/** The units of a quantity; the first is the house default. */
+export const unitsOf = (quantity: Quantity): Unit[] => quantities[quantity].units;
+
+/** SI value to a unit. Offsets belong to temperatures only. */
+export const toUnit = (value: number, unit: Unit): number => (value - (unit.offset ?? 0)) / unit.factor;
+
+/** Value in a unit to SI. */
+export const fromUnit = (value: number, unit: Unit): number => value * unit.factor + (unit.offset ?? 0);
+
+/** The unit of that symbol (or one of its other spellings), upper and lower case alike, or undefined. */
+export function findUnit(quantity: Quantity, symbol: string): Unit | undefined {
+  const units = unitsOf(quantity);
+  const spelling = (u: Unit) => [u.symbol, ...(u.also ?? [])];
+  const wanted = symbol.trim();
+  return (
+    units.find((u) => spelling(u).includes(wanted)) ??
+    units.find((u) => spelling(u).some((s) => s.toLowerCase() === wanted.toLowerCase()))
+  );
+}
