@@ -78,8 +78,7 @@ function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
     );
 }
 
-function spanReason(span: Span, name: string): Reason {
-  const figures = { from: [span.fromRpm, 'engineSpeed'], to: [span.toRpm, 'engineSpeed'] } as const;
+function spanReason(build: Build, span: Span, name: string): Reason {
   const reach = span.endsAtRedLine
     ? span.startsAtOnset
       ? 'throughout'
@@ -87,7 +86,13 @@ function spanReason(span: Span, name: string): Reason {
     : span.startsAtOnset
       ? 'below'
       : 'between';
-  return reason(`${span.kind}-${reach}`, { from: [...figures.from], to: [...figures.to] }, { name });
+  // 'Below' names the first good speed, the others the bad ones.
+  const to = reach === 'below' ? span.toRpm + build.stepRpm : span.toRpm;
+  return reason(
+    `${span.kind}-${reach}`,
+    { from: [span.fromRpm, 'engineSpeed'], to: [to, 'engineSpeed'] },
+    { name },
+  );
 }
 
 function verdictOf(
@@ -118,7 +123,7 @@ function verdictOf(
     });
     return { holds: goalPoint.power.fuelFlow >= build.goal.power * 0.9995, short: alone, findings: [alone] };
   }
-  const findings: Reason[] = spans.map((span) => spanReason(span, name));
+  const findings: Reason[] = spans.map((span) => spanReason(build, span, name));
   if (at?.efficiency != null)
     findings.push(
       reason(
@@ -150,7 +155,7 @@ function verdictOf(
   if (!build.compressor) return { holds: false, short: reason('choose-compressor'), findings: [need] };
   const worst =
     spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
-  if (worst) return { holds: false, short: spanReason(worst, name), findings: [...findings, need] };
+  if (worst) return { holds: false, short: spanReason(build, worst, name), findings: [...findings, need] };
   return {
     holds: true,
     short: reason('map-holds', { efficiency: [at?.efficiency ?? 0, 'share'] }, names),

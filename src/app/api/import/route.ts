@@ -1,0 +1,13 @@
+import { shopDatabase } from '@/data/connection';
+import { importJob } from '@/data/repositories/jobs';
+import { importSchema } from '@/formats/api';
+import { readJobFile } from '@/formats/job-json';
+import { handler, Refusal } from '../handler';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = handler({ body: importSchema, largestBody: 4_000_000 }, async ({ body }) => {
+  const file = readJobFile(body.text);
+  if (!file.ok) throw new Refusal(422, 'This file was not imported. Nothing was changed.', { problems: file.problems });
+  return importJob(await shopDatabase(), file);
+});

@@ -1,0 +1,20 @@
+import { shopDatabase } from '@/data/connection';
+import { findJob, saveJob } from '@/data/repositories/jobs';
+import { saveJobSchema } from '@/formats/api';
+import { handler, Refusal } from '../../handler';
+import { jobParams, noSuchJob } from '../../job-params';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = handler({ params: jobParams }, async ({ params }) => {
+  const job = await findJob(await shopDatabase(), params.id);
+  if (!job) throw noSuchJob();
+  return job;
+});
+
+export const PUT = handler({ params: jobParams, body: saveJobSchema }, async ({ params, body }) => {
+  const saved = await saveJob(await shopDatabase(), params.id, body.baseRevision, body.job);
+  if (saved.ok) return { revision: saved.revision };
+  if (saved.reason === 'missing') throw noSuchJob();
+  throw new Refusal(409, 'This job was changed elsewhere since it was opened here.', { current: saved.current });
+});

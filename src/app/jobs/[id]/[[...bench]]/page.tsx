@@ -1,0 +1,58 @@
+import type { Metadata } from 'next';
+import { notFound, redirect } from 'next/navigation';
+import { connection } from 'next/server';
+import { refsOf } from '@/core/job/summary';
+import { shopDatabase } from '@/data/connection';
+import { DataFolderError } from '@/data/folder';
+import { findJob } from '@/data/repositories/jobs';
+import { findRevisions, listCompressors } from '@/data/repositories/library';
+import { jobIdSchema } from '@/formats/api';
+import { ShopAway } from '@/ui/board/ShopAway';
+import { isBench } from '@/ui/frame/benches';
+import { JobPage } from '@/ui/frame/JobPage';
+
+type Props = {
+  params: Promise<{ id: string; bench?: string[] }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+async function load(id: string) {
+  const db = await shopDatabase();
+  const stored = jobIdSchema.safeParse(id).success ? await findJob(db, id) : null;
+  if (!stored) return null;
+  const current = await listCompressors(db);
+  const older = (await findRevisions(db, refsOf(stored.job))).filter(
+    (item) => !current.some((c) => c.id === item.id && c.revision === item.revision),
+  );
+  return { stored, items: [...current, ...older] };
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const loaded = await load((await params).id).catch(() => null);
+  return { title: loaded?.stored.job.name ?? 'No such job' };
+}
+
+export default async function Page({ params, searchParams }: Props) {
+  await connection();
+  const { id, bench } = await params;
+  if (bench === undefined) redirect(`/jobs/${encodeURIComponent(id)}/brief`);
+  const named = bench[0];
+  if (!isBench(named) || bench.length > 1) notFound();
+  const { rpm } = await searchParams;
+  const speed = Number(rpm);
+  try {
+    const loaded = await load(id);
+    if (!loaded) notFound();
+    return (
+      <JobPage
+        key={loaded.stored.id}
+        {...loaded}
+        bench={named}
+        speedRpm={rpm !== undefined && Number.isFinite(speed) && speed > 0 ? speed : null}
+      />
+    );
+  } catch (error) {
+    if (error instanceof DataFolderError) return <ShopAway message={error.message} />;
+    throw error;
+  }
+}

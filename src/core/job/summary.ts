@@ -1,0 +1,63 @@
+import { displacement } from '../engine/formulas';
+import { compileBuild, type Library } from '../forecast/build';
+import type { StationKind } from '../forecast/point';
+import { CORE_VERSION, solveSweep } from '../forecast/sweep';
+import type { FuelId } from '../fuel/fuels';
+import type { Reason } from '../working/range';
+import type { Job, Ref } from './document';
+
+/** What the Shop board shows of a job, made with each revision and tagged with the core that made it. SI. */
+export type Summary = {
+  coreVersion: number;
+  goal: { power: number; basis: 'flywheel' | 'wheels'; speedRpm: number };
+  fuel: FuelId;
+  altitude: number;
+  displacement: number;
+  cylinders: number;
+  charger: { name: string; count: number } | null;
+  holds: boolean;
+  verdict: Reason;
+  /** Flywheel power reached at the goal's speed over the goal's; null if the job cannot be solved. */
+  share: number | null;
+  pressureRatio: number | null;
+  tube: { id: StationKind; pressure: number | null; temperature: number | null }[];
+};
+
+/** Every library revision a job refers to. */
+export const refsOf = (job: Job): Ref[] =>
+  job.setups.flatMap((s) => (s.induction.kind === 'turbo' ? s.induction.stages.flatMap((x) => x.compressor ?? []) : []));
+
+/** The board's figures of a job's first setup. Total: a job that cannot be solved gets its first problem as verdict. */
+export function summarise(job: Job, library: Library): Summary {
+  const setup = job.setups[0]!;
+  const { engine, brief } = job;
+  const ref = refsOf({ ...job, setups: [setup] })[0];
+  const item = ref ? library.compressor(ref) : undefined;
+  const parallel = setup.induction.kind === 'turbo' && setup.induction.arrangement === 'parallel';
+  const base = {
+    coreVersion: CORE_VERSION,
+    goal: { power: brief.goal.power.value, basis: brief.goal.basis, speedRpm: brief.goal.speedRpm.value },
+    fuel: brief.fuel.id,
+    altitude: brief.venue.altitude.value,
+    displacement: displacement.fn({
+      bore: engine.bore.value,
+      stroke: engine.stroke.value,
+      cylinders: engine.cylinders.value,
+    }),
+    cylinders: engine.cylinders.value,
+    charger: item ? { name: item.name, count: parallel ? 2 : 1 } : null,
+  };
+  const result = compileBuild(job, setup.id, library);
+  if ('problems' in result)
+    return { ...base, holds: false, verdict: result.problems[0]!.reason, share: null, pressureRatio: null, tube: [] };
+  const { goal, goalPoint, level } = solveSweep(result.build);
+  const solved = level.kind !== 'failed' && goalPoint.status.kind !== 'failed';
+  return {
+    ...base,
+    holds: goal.holds,
+    verdict: goal.short,
+    share: solved ? goalPoint.power.fuelFlow / result.build.goal.power : null,
+    pressureRatio: solved ? goalPoint.pressureRatio : null,
+    tube: goalPoint.stations.map(({ id, pressure, temperature }) => ({ id, pressure, temperature })),
+  };
+}

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { jobSchema } from '@/core/job/document';
+
+/** What the server's entries take. One place for both sides of the wire. */
+export const jobIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a job.');
+
+export const createJobSchema = z.strictObject({
+  name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
+});
+
+export const saveJobSchema = z.strictObject({
+  baseRevision: z.number().int().min(1).max(1_000_000_000),
+  job: jobSchema,
+});
+
+export const binSchema = z.strictObject({ binned: z.boolean() });
+
+/** A job file comes as its text, so that a problem can name its line. */
+export const importSchema = z.strictObject({ text: z.string().min(1).max(3_000_000) });
+
+/** Every refusal has this shape. */
+export type ApiError = { error: string; problems?: string[] };

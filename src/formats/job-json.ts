@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import { compressorSchema, type Compressor } from '@/core/compressor/document';
+import { canonicalJson } from '@/core/job/canonical';
+import { jobSchema, type Job, type Ref } from '@/core/job/document';
+import { openJob } from '@/core/job/migrations';
+import { refsOf } from '@/core/job/summary';
+import type { Library } from '@/core/forecast/build';
+import { lineOf, readJson } from './json-text';
+
+export const JOB_FORMAT = 'fierce-lung-job';
+
+const itemSchema = z.strictObject({
+  id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/),
+  revision: z.number().int().min(1).max(1_000_000),
+  document: compressorSchema,
+});
+
+/** A job in a file: the document and every library revision it uses. Described in docs/formats/job.md. */
+export const jobFileSchema = z.strictObject({
+  format: z.literal(JOB_FORMAT),
+  version: z.literal(1),
+  job: jobSchema,
+  library: z.array(itemSchema).max(60),
+});
+
+export type LibraryItem = Ref & { document: Compressor };
+export type JobFile = { job: Job; library: LibraryItem[] };
+
+/** A job and the library revisions it uses, as the text of a file: JSON, keys in order, two spaces. */
+export function writeJobFile(job: Job, library: Library): string {
+  const items = new Map<string, LibraryItem>();
+  for (const ref of refsOf(job)) {
+    const document = library.compressor(ref);
+    if (document) items.set(`${ref.id}.${ref.revision}`, { ...ref, document });
+  }
+  const file = { format: JOB_FORMAT, version: 1, job, library: [...items.values()] };
+  return `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;
+}
+
+/** What to say of a file that is not a job: sentences with the line where one can be named. */
+export type Refused = { ok: false; problems: string[] };
+
+/** Reads the text of a job file. Never throws. */
+export function readJobFile(text: string): ({ ok: true } & JobFile) | Refused {
+  const refuse = (...problems: string[]): Refused => ({ ok: false, problems });
+  const parsed = readJson(text);
+  if (!parsed.ok) return refuse(`This file cannot be read as JSON. ${parsed.message}`);
+  const head = z.looseObject({ format: z.literal(JOB_FORMAT), version: z.number() }).safeParse(parsed.data);
+  if (!head.success) return refuse('This is JSON, but not a Fierce Lung job: its "format" is not "fierce-lung-job".');
+  if (head.data.version !== 1)
+    return refuse(`Line ${lineOf(text, ['version'])}: this file is of version ${head.data.version}; this shop reads version 1.`);
+  const opened = openJob(head.data.job);
+  if (!opened.ok)
+    return refuse(
+      ...opened.issues.slice(0, 8).map((issue) => {
+        const path = ['job', ...issue.path.split('.')].map((key) => (/^\d+$/.test(key) ? Number(key) : key));
+        return `Line ${lineOf(text, path)}: ${path.slice(1).join('.') || 'job'}: ${issue.message}`;
+      }),
+    );
+  const library = jobFileSchema.shape.library.safeParse(head.data.library);
+  if (!library.success)
+    return refuse(
+      ...library.error.issues
+        .slice(0, 8)
+        .map((issue) => `Line ${lineOf(text, ['library', ...(issue.path as string[])])}: library.${issue.path.join('.')}: ${issue.message}`),
+    );
+  const missing = refsOf(opened.job).find((r) => !library.data.some((i) => i.id === r.id && i.revision === r.revision));
+  if (missing) return refuse(`The job uses ${missing.id}, revision ${missing.revision}, but the file does not hold it.`);
+  return { ok: true, job: opened.job, library: library.data };
+}
+
+/** Canonical text of a job file without ids: two files with the same text hold the same job. */
+export function jobIdentity(file: JobFile): string {
+  const bare = structuredClone(file);
+  const names = new Map<string, string>();
+  bare.library.forEach((item, i) => names.set(`${item.id}.${item.revision}`, `item-${i}`));
+  const setups = bare.job.setups.map((setup, i) => ({
+    ...setup,
+    id: `setup-${i}`,
+    induction:
+      setup.induction.kind === 'turbo'
+        ? {
+            ...setup.induction,
+            stages: setup.induction.stages.map((s) => ({
+              compressor: s.compressor ? names.get(`${s.compressor.id}.${s.compressor.revision}`) : null,
+            })),
+          }
+        : setup.induction,
+  }));
+  return canonicalJson({ job: { ...bare.job, setups }, library: bare.library.map((i) => i.document) });
+}

@@ -1,0 +1,48 @@
+import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+
+/** Deeper JSON than this is no document of ours, and would exhaust a recursive reader. */
+const DEEPEST = 40;
+
+/** Deepest nesting of brackets outside strings; stops counting once it is too deep. */
+function isTooDeep(text: string): boolean {
+  let depth = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inString) {
+      if (c === 92) i++;
+      else if (c === 34) inString = false;
+    } else if (c === 34) inString = true;
+    else if (c === 91 || c === 123) {
+      if (++depth > DEEPEST) return true;
+    } else if (c === 93 || c === 125) depth--;
+  }
+  return false;
+}
+
+export type JsonText = { ok: true; data: unknown } | { ok: false; message: string };
+
+/** JSON text to plain data, or one sentence with the line. Never throws; refuses more than 40 levels of nesting. */
+export function readJson(text: string): JsonText {
+  if (isTooDeep(text)) return { ok: false, message: `It is nested more than ${DEEPEST} levels deep.` };
+  try {
+    return { ok: true, data: JSON.parse(text) };
+  } catch {
+    const errors: ParseError[] = [];
+    parseTree(text, errors, { disallowComments: true });
+    const first = errors[0];
+    if (!first) return { ok: false, message: 'It is not JSON.' };
+    const words = printParseErrorCode(first.error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+    return { ok: false, message: `Line ${lineAt(text, first.offset)}: ${words}.` };
+  }
+}
+
+const lineAt = (text: string, offset: number) => text.slice(0, offset).split('\n').length;
+
+/** Line of the value at a path of a JSON text that parses, or of the nearest value above it. */
+export function lineOf(text: string, path: (string | number)[]): number {
+  const root = parseTree(text);
+  let node: Node | undefined;
+  for (let i = path.length; root && !node && i >= 0; i--) node = findNodeAtLocation(root, path.slice(0, i));
+  return lineAt(text, node?.offset ?? 0);
+}

@@ -1,0 +1,274 @@
+'use client';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import Snackbar from '@mui/material/Snackbar';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import type { Summary } from '@/core/job/summary';
+import { Spine } from '../frame/Spine';
+import { Cross, Tick } from '../frame/icons';
+import { exportAddress, server, type Answer } from '../server/client';
+import { switchTheme } from '../theme/theme-choice';
+import { figure } from '../words/format';
+import { engineWords, goalSentence } from '../words/job';
+import { Say } from '../words/Say';
+import { NameDialog } from './NameDialog';
+import { Tube } from './Tube';
+import styles from './board.module.css';
+
+export type BoardJob = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
+type Failure = { title: string; lines: string[] };
+
+const LARGEST_FILE = 3_000_000;
+
+/** All jobs of the shop: what each wants, what it takes and whether its charger holds. */
+export function Board({ jobs }: { jobs: BoardJob[] }) {
+  const router = useRouter();
+  const [naming, setNaming] = useState<{ job: BoardJob | null } | null>(null);
+  const [binned, setBinned] = useState<BoardJob | null>(null);
+  const [failure, setFailure] = useState<Failure | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      const typing = e.target instanceof HTMLElement && /^(INPUT|TEXTAREA)$/.test(e.target.tagName);
+      if (typing || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === 'n') {
+        e.preventDefault();
+        setNaming({ job: null });
+      }
+      if (e.key === 't') switchTheme();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+
+  /** Runs a call and shows its refusal; the board stays as it is until the server has said yes. */
+  const run = async <T,>(title: string, call: Promise<Answer<T>>): Promise<T | null> => {
+    const answer = await call;
+    setFailure(null);
+    if (answer.kind === 'ok') {
+      router.refresh();
+      return answer.data;
+    }
+    setFailure(
+      answer.kind === 'away'
+        ? { title, lines: ['The server is away. Nothing was changed.'] }
+        : { title, lines: [answer.error, ...answer.problems] },
+    );
+    return null;
+  };
+
+  const create = async (name: string) => {
+    const made = await run('The job was not made.', server.createJob(name));
+    if (made) router.push(`/jobs/${made.id}/brief`);
+    return made !== null;
+  };
+  const rename = async (job: BoardJob, name: string) => {
+    const loaded = await run('The job was not renamed.', server.loadJob(job.id));
+    if (!loaded) return false;
+    const saved = await run(
+      'The job was not renamed.',
+      server.saveJob(job.id, loaded.revision, { ...loaded.job, name }),
+    );
+    return saved !== null;
+  };
+  const bin = async (job: BoardJob) => {
+    if (await run('The job was not deleted.', server.setBinned(job.id, true))) setBinned(job);
+  };
+  const restore = async (job: BoardJob) => {
+    setBinned(null);
+    await run('The job was not brought back.', server.setBinned(job.id, false));
+  };
+  const read = async (chosen: File | undefined) => {
+    if (file.current) file.current.value = '';
+    if (!chosen) return;
+    const title = `${chosen.name} was not imported.`;
+    if (chosen.size > LARGEST_FILE)
+      return setFailure({ title, lines: [`It has ${(chosen.size / 1e6).toFixed(1)} MB; a job has at most 3 MB.`] });
+    if (chosen.size === 0) return setFailure({ title, lines: ['It is empty.'] });
+    const made = await run(title, server.importJob(await chosen.text()));
+    if (made) router.push(`/jobs/${made.id}/brief`);
+  };
+
+  return (
+    <div className={styles.page}>
+      <Spine />
+      <header className={styles.top}>
+        <strong>Fierce Lung</strong>
+        <span>
+          {jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first
+        </span>
+        <div className={styles.grow} />
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          className={styles.hidden}
+          aria-label="Job file to import"
+          onChange={(e) => void read(e.currentTarget.files?.[0])}
+        />
+        <Button size="small" onClick={() => file.current?.click()}>
+          Import a job
+        </Button>
+        <Button variant="outlined" size="small" aria-keyshortcuts="n" onClick={() => setNaming({ job: null })}>
+          New job&ensp;<span aria-hidden="true">N</span>
+        </Button>
+      </header>
+      <main className={styles.main}>
+        {failure && (
+          <div className={styles.failure} role="alert">
+            <b>{failure.title}</b>
+            <ul className={styles.problems}>
+              {failure.lines.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </div>
+        )}
+        {jobs.length === 0 ? (
+          <div className={styles.empty}>
+            <h1 className={styles.headline}>No jobs yet.</h1>
+            <p className={styles.lead}>
+              Make the first one: give an engine, a power goal and the venue, and see what air and pressure it takes.
+            </p>
+            <Button variant="contained" onClick={() => setNaming({ job: null })}>
+              Make a job
+            </Button>
+          </div>
+        ) : (
+          <>
+            <h1 className={styles.headline}>{boardHeadline(jobs)}</h1>
+            <p className={styles.lead}>Figures stand at each goal’s speed, on the air of its venue.</p>
+            <table className={styles.table}>
+              <thead>
+                <tr>
+                  <th scope="col">Job, goal</th>
+                  <th scope="col">Its air, weather to cylinders</th>
+                  <th scope="col">Pressure ratio</th>
+                  <th scope="col">Charger</th>
+                  <th scope="col">What holds it back</th>
+                  <th scope="col">
+                    <span className="unseen">Actions</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {jobs.map((job) => (
+                  <Row key={job.id} job={job} onRename={() => setNaming({ job })} onBin={() => void bin(job)} run={run} />
+                ))}
+              </tbody>
+            </table>
+          </>
+        )}
+      </main>
+      {naming && (
+        <NameDialog
+          title={naming.job ? 'Rename the job' : 'New job'}
+          action={naming.job ? 'Rename' : 'Make it'}
+          name={naming.job?.name ?? ''}
+          onClose={() => setNaming(null)}
+          onName={(name) => (naming.job ? rename(naming.job, name) : create(name))}
+        />
+      )}
+      <Snackbar
+        open={binned !== null}
+        autoHideDuration={8000}
+        onClose={(_, why) => why !== 'clickaway' && setBinned(null)}
+        message={binned ? `${binned.name} lies in the bin.` : ''}
+        action={
+          <Button size="small" onClick={() => binned && void restore(binned)}>
+            Bring it back
+          </Button>
+        }
+      />
+    </div>
+  );
+}
+
+const counts = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
+const count = (n: number) => counts[n] ?? String(n);
+
+function boardHeadline(jobs: BoardJob[]): string {
+  const troubled = jobs.filter((j) => !j.summary.holds).length;
+  if (troubled === 0) return jobs.length === 1 ? 'The one job holds.' : `All ${count(jobs.length).toLowerCase()} jobs hold.`;
+  if (troubled === jobs.length) return jobs.length === 1 ? 'The one job is in trouble.' : `All ${count(troubled).toLowerCase()} jobs are in trouble.`;
+  return `${count(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${count(jobs.length - troubled).toLowerCase()} ${jobs.length - troubled === 1 ? 'holds' : 'hold'}.`;
+}
+
+type RowProps = {
+  job: BoardJob;
+  onRename: () => void;
+  onBin: () => void;
+  run: <T>(title: string, call: Promise<Answer<T>>) => Promise<T | null>;
+};
+
+function Row({ job, onRename, onBin, run }: RowProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const { summary } = job;
+  const { charger } = summary;
+  const act = (what: () => void) => () => {
+    setAnchor(null);
+    what();
+  };
+  return (
+    <tr>
+      <td className={styles.job}>
+        <Link href={`/jobs/${job.id}/brief`}>{job.name}</Link>
+        <div className={styles.goal}>{goalSentence(summary.goal, summary.fuel, summary.altitude)}</div>
+        <div className={styles.second}>{engineWords(summary.displacement, summary.cylinders)}</div>
+      </td>
+      <td>
+        <Tube tube={summary.tube} />
+      </td>
+      <td>
+        <span className={styles.big}>{figure(summary.pressureRatio, 'ratio')}</span>
+      </td>
+      <td>
+        {charger ? (
+          <>
+            <b>{charger.name}</b>
+            <div className={styles.second}>{charger.count === 2 ? 'two, parallel' : 'one'}</div>
+          </>
+        ) : (
+          <span className={styles.second}>none chosen</span>
+        )}
+      </td>
+      <td>
+        <span className={`${styles.verdict} ${summary.holds ? styles.holds : styles.trouble}`}>
+          {summary.holds ? <Tick size={11} /> : <Cross size={11} />}
+          <span>
+            <Say reason={summary.verdict} form="short" />
+          </span>
+        </span>
+      </td>
+      <td>
+        <IconButton
+          size="small"
+          aria-label={`Actions for ${job.name}`}
+          aria-haspopup="menu"
+          onClick={(e) => setAnchor(e.currentTarget)}
+          sx={{ color: 'var(--ink)', minWidth: 36, minHeight: 36, borderRadius: '2px' }}
+        >
+          ···
+        </IconButton>
+        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+          <MenuItem component={Link} href={`/jobs/${job.id}/charger`}>
+            Open at Charger
+          </MenuItem>
+          <MenuItem onClick={act(onRename)}>Rename</MenuItem>
+          <MenuItem onClick={act(() => void run('The job was not duplicated.', server.duplicateJob(job.id)))}>
+            Duplicate
+          </MenuItem>
+          <MenuItem component="a" href={exportAddress(job.id)} download onClick={() => setAnchor(null)}>
+            Export (JSON)
+          </MenuItem>
+          <MenuItem onClick={act(onBin)}>Delete, to the bin</MenuItem>
+        </Menu>
+      </td>
+    </tr>
+  );
+}

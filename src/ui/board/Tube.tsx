@@ -1,0 +1,38 @@
+'use client';
+import { useId } from 'react';
+import type { Summary } from '@/core/job/summary';
+import { heatColour } from '../charts/heat';
+import { tubeOutline, tubePath } from '../frame/tube';
+
+const WIDTH = 118;
+const HEIGHT = 44;
+/** One scale for all jobs, so that they compare: 300 kPa. */
+const TOP = 300e3;
+
+/** The air of a job in small, without text. */
+export function Tube({ tube }: { tube: Summary['tube'] }) {
+  const fill = useId();
+  const known = tube.filter((s) => s.pressure !== null && s.temperature !== null);
+  if (known.length < 2)
+    return (
+      <svg width={WIDTH} height={HEIGHT} aria-label="no air yet" role="img">
+        <path d={`M0 22H${WIDTH}`} stroke="var(--rule)" strokeDasharray="0.1 4" strokeLinecap="round" strokeWidth="1.6" />
+      </svg>
+    );
+  const cell = WIDTH / known.length;
+  const outline = tubeOutline(known, cell, (p) => Math.max(2, Math.min(20, (p / TOP) * 20)));
+  const stop = (i: number, share: number) => `${(((i + share) / known.length) * 100).toFixed(1)}%`;
+  return (
+    <svg width={WIDTH} height={HEIGHT} aria-hidden="true">
+      <defs>
+        <linearGradient id={fill}>
+          {known.flatMap((s, i) => [
+            <stop key={`${s.id}a`} offset={stop(i, 0.34)} stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)} />,
+            <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
+          ])}
+        </linearGradient>
+      </defs>
+      <path d={tubePath(outline, HEIGHT / 2)} fill={`url(#${fill})`} stroke="var(--ink)" strokeWidth="1.3" />
+    </svg>
+  );
+}

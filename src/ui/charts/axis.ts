@@ -1,0 +1,7 @@
+/** Axes of the charts: narrow figures in mute, a hairline of ink, ticks inward. */
+export const axisProps = {
+  tick: { fill: 'var(--mute)', fontSize: 12, style: { fontStretch: '86%' } },
+  axisLine: { stroke: 'var(--ink)' },
+  tickLine: { stroke: 'var(--ink)' },
+  tickSize: 4,
+} as const;

@@ -1,0 +1,318 @@
+'use client';
+import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
+import { useMemo, useState } from 'react';
+import type { OperatingPoint } from '@/core/forecast/point';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Group } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { Problems } from '../frame/Problems';
+import { useJob, useJobState, type Solved } from '../store/solved';
+import { figure, formatNumber } from '../words/format';
+import { Say } from '../words/Say';
+import { LossFields } from './LossFields';
+import styles from './demand.module.css';
+
+const Plot = dynamic(() => import('./DemandPlot'), { ssr: false, loading: () => <div className={styles.chart} /> });
+
+const KPA = 1e-3;
+const HP = 1 / 745.6998715822702;
+
+/** What the goal needs of air, pressure and temperature over the revs, before any part is chosen. */
+export default function DemandBench() {
+  const { solved, setupIndex } = useJob();
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const at = `setups.${setupIndex}`;
+  return (
+    <>
+      <div className={frame.picture}>
+        {solved ? <Pictures solved={solved} /> : <p>No demand yet: mend what contradicts itself first.</p>}
+      </div>
+      <aside className={frame.column}>
+        <Headline solved={solved} />
+        <Problems />
+        {solved && <Schools point={solved.sweep.goalPoint} build={solved.build} />}
+        <Group title="Boost plan">
+          <ChoiceField
+            path={`${at}.boost.kind`}
+            label="Boost"
+            options={[
+              { value: 'goal', label: 'as the goal needs' },
+              { value: 'level', label: 'a level' },
+            ]}
+          />
+          {setup.boost.kind === 'level' ? (
+            <QuantityField path={`${at}.boost.levelGauge`} label="Boost" quantity="boost" basis="gauge" />
+          ) : (
+            <ChoiceField
+              path={`${at}.boost.hold`}
+              label="Above the goal’s speed hold"
+              options={[
+                { value: 'pressure', label: 'manifold pressure' },
+                { value: 'torque', label: 'torque' },
+                { value: 'power', label: 'power' },
+              ]}
+            />
+          )}
+          <QuantityField path={`${at}.boost.onsetRpm`} label="Boost begins at" hint="until a turbine is matched" quantity="engineSpeed" />
+          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" quantity="engineSpeed" />
+          <QuantityField path={`${at}.efficiencyGuess`} label="Compressor efficiency" hint="until a map is chosen" quantity="share" />
+          <QuantityField
+            path={`${at}.backPressureRatio`}
+            label="Back pressure over manifold pressure"
+            hint="absolute, at full boost; until a turbine is matched"
+            quantity="ratio"
+          />
+        </Group>
+        <Group title="Cooler">
+          <ChoiceField
+            path={`${at}.cooler.kind`}
+            label="Kind"
+            options={[
+              { value: 'none', label: 'none' },
+              { value: 'air', label: 'air to air' },
+              { value: 'water', label: 'air to water' },
+            ]}
+          />
+          {setup.cooler.kind !== 'none' && (
+            <>
+              <QuantityField path={`${at}.cooler.effectiveness`} label="Effectiveness" hint="charge side, as two thermometers show" quantity="share" />
+              <QuantityField
+                path={`${at}.cooler.coolantRise`}
+                label={setup.cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
+                quantity="temperatureRise"
+              />
+            </>
+          )}
+        </Group>
+        <LossFields />
+        <p className={frame.foot}>Estimates. Twins share the losses as stated: for the whole engine’s air.</p>
+      </aside>
+    </>
+  );
+}
+
+function Headline({ solved }: { solved: Solved | null }) {
+  if (!solved) return <h2 className={frame.headline}>Demand</h2>;
+  const { sweep } = solved;
+  const p = sweep.goalPoint;
+  const failed = sweep.level.kind === 'failed' || p.status.kind === 'failed';
+  const last = sweep.goal.findings.at(-1);
+  return (
+    <>
+      <h2 className={frame.headline}>
+        {failed ? 'Out of reach' : p.boosting ? `Ratio ${figure(p.pressureRatio, 'ratio')}` : 'No boost needed'}
+      </h2>
+      <p className={frame.lead}>{last && <Say reason={last} />}</p>
+    </>
+  );
+}
+
+function Schools({ point, build }: { point: OperatingPoint; build: Solved['build'] }) {
+  const { fuelFlow, thumbLow, thumbHigh, wheels } = point.power;
+  const inBand = fuelFlow >= thumbLow && fuelFlow <= thumbHigh;
+  const [low, high] = build.fuel.horsepowerPerPound;
+  return (
+    <table className={styles.schools}>
+      <caption className="unseen">Power at the goal’s speed by each school</caption>
+      <tbody>
+        <tr>
+          <th scope="row">
+            Fuel flow<small>air over AFR and BSFC, flywheel</small>
+          </th>
+          <td>
+            {figure(fuelFlow, 'power')}
+            <small>{figure(wheels, 'power')} at the wheels</small>
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">
+            Rule of thumb
+            <small>
+              {low} to {high} hp per lb/min: common practice
+            </small>
+          </th>
+          <td>
+            {formatNumber(thumbLow * HP, 0)} to {figure(thumbHigh, 'power')}
+            <small>{inBand ? 'the two agree' : 'the two part: look at λ and BSFC'}</small>
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">
+            The day’s air alone<small>no charger</small>
+          </th>
+          <td>{figure(point.alonePower, 'power')}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+function Pictures({ solved }: { solved: Solved }) {
+  const { sweep, point, build } = solved;
+  const rows = useMemo(
+    () =>
+      sweep.points.map((p) => ({
+        rpm: p.speedRpm,
+        manifold: p.manifoldPressure * KPA,
+        ambient: build.climate.pressure * KPA,
+        flow: p.path.massFlow * 60,
+        corrected: p.path.correctedFlow * 60,
+        outlet: p.path.compressor.temperature - 273.15,
+        charge: p.path.manifold.temperature - 273.15,
+        power: p.power.fuelFlow * HP,
+        alone: p.alonePower * HP,
+      })),
+    [sweep, build],
+  );
+  const common = { rows, selected: point.speedRpm, goal: build.goal.speedRpm };
+  const each = build.compressorCount > 1 ? ', each of two' : '';
+  return (
+    <>
+      <h2 className={styles.title}>
+        Demand over the revs<small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
+      </h2>
+      <Panel
+        title="Manifold pressure"
+        unit="kPa abs; thin: the day’s air"
+        plot={<Plot {...common} series={[{ key: 'manifold' }, { key: 'ambient', thin: true }]} />}
+        reads={[
+          ['manifold, abs', figure(point.manifoldPressure, 'pressure')],
+          ['boost, gauge', figure(point.boostGauge, 'boost')],
+          ['pressure ratio', figure(point.pressureRatio, 'ratio')],
+        ]}
+      />
+      <Panel
+        title="Air"
+        unit={`kg/min; thin: corrected at the compressor${each}`}
+        plot={<Plot {...common} series={[{ key: 'flow' }, { key: 'corrected', thin: true }]} />}
+        reads={[
+          ['into the engine', figure(point.path.massFlow, 'massFlow')],
+          [`corrected${each}`, figure(point.path.correctedFlow, 'massFlow')],
+        ]}
+      />
+      <Panel
+        title="Temperature"
+        unit="°C; thin: out of the compressor"
+        plot={<Plot {...common} series={[{ key: 'charge' }, { key: 'outlet', thin: true }]} />}
+        reads={[
+          ['charge', figure(point.path.manifold.temperature, 'temperature')],
+          ['compressor out', figure(point.path.compressor.temperature, 'temperature')],
+        ]}
+      />
+      <Panel
+        title="Power at the flywheel"
+        unit="hp, by fuel flow; thin: the day’s air alone"
+        plot={<Plot {...common} series={[{ key: 'power' }, { key: 'alone', thin: true }]} level={build.goal.power * HP} />}
+        reads={[
+          ['flywheel', figure(point.power.fuelFlow, 'power')],
+          ['torque', figure(point.torque, 'torque')],
+          ['air alone', figure(point.alonePower, 'power')],
+        ]}
+      />
+      <SweepTable solved={solved} />
+    </>
+  );
+}
+
+type PanelProps = { title: string; unit: string; plot: React.ReactNode; reads: [string, string][] };
+
+function Panel({ title, unit, plot, reads }: PanelProps) {
+  return (
+    <section className={styles.panel}>
+      <div>
+        <h3>
+          {title}
+          <small>{unit}</small>
+        </h3>
+        <div className={styles.chart} role="img" aria-label={`${title}: the figures stand in the table below`}>
+          {plot}
+        </div>
+      </div>
+      <dl className={styles.read}>
+        {reads.map(([name, value]) => (
+          <div key={name} style={{ display: 'block' }}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function SweepTable({ solved }: { solved: Solved }) {
+  const [all, setAll] = useState(false);
+  const { sweep, point } = solved;
+  const shown = sweep.points.filter((p) => all || p.speedRpm % 500 === 0 || p.speedRpm === point.speedRpm);
+  return (
+    <>
+      <div className={styles.sweepHead}>
+        <h2 className={styles.title}>The line in figures</h2>
+        <Button variant="outlined" size="small" onClick={() => setAll(!all)}>
+          {all ? 'Every 500 rpm' : 'Every speed'}
+        </Button>
+      </div>
+      <div className={styles.scroll}>
+        <table className={styles.sweep}>
+          <thead>
+            <tr>
+              {[
+                'rpm',
+                'air, kg/min',
+                'manifold, kPa abs',
+                'boost, kPa gauge',
+                'pressure ratio',
+                'corrected, kg/min',
+                'filter, kPa',
+                'cooler, kPa',
+                'out, °C',
+                'charge, °C',
+                'power, hp',
+                'alone, hp',
+              ].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((p) => (
+              <SweepRow key={p.speedRpm} p={p} current={p.speedRpm === point.speedRpm} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}
+
+function SweepRow({ p, current }: { p: OperatingPoint; current: boolean }) {
+  const drop = (id: string) => p.stations.find((s) => s.id === id)?.drop;
+  const failed = p.status.kind === 'failed';
+  const cells = failed
+    ? ['–', '–', '–', '–', '–', '–', '–', '–', '–', '–', formatNumber(p.alonePower * HP, 0)]
+    : [
+        formatNumber(p.path.massFlow * 60, 1),
+        formatNumber(p.manifoldPressure * KPA, 0),
+        formatNumber(p.boostGauge * KPA, 0),
+        formatNumber(p.pressureRatio, 2),
+        formatNumber(p.path.correctedFlow * 60, 1),
+        formatNumber((drop('filter') ?? 0) * KPA, 1),
+        formatNumber((drop('cooler') ?? 0) * KPA, 1),
+        formatNumber(p.path.compressor.temperature - 273.15, 0),
+        formatNumber(p.path.manifold.temperature - 273.15, 0),
+        formatNumber(p.power.fuelFlow * HP, 0),
+        formatNumber(p.alonePower * HP, 0),
+      ];
+  return (
+    <tr aria-current={current || undefined}>
+      <td>{formatNumber(p.speedRpm, 0)}</td>
+      {cells.map((text, i) => (
+        <td key={i}>{text}</td>
+      ))}
+    </tr>
+  );
+}

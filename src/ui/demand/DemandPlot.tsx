@@ -1,0 +1,74 @@
+'use client';
+import { CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { axisProps } from '../charts/axis';
+import { formatNumber } from '../words/format';
+
+type Row = Record<string, number> & { rpm: number };
+type Series = { key: string; thin?: boolean };
+type Props = { rows: Row[]; series: Series[]; selected: number; goal: number; level?: number };
+
+const digits = (span: number) => (span < 3 ? 1 : 0);
+
+/** Curves over engine speed with the selected speed and the goal. The thick line is the one asked for. */
+export default function DemandPlot({ rows, series, selected, goal, level }: Props) {
+  const values = rows.flatMap((r) => series.map((s) => r[s.key]!)).concat(level ?? []);
+  const low = Math.min(0, ...values);
+  const high = Math.max(...values) * 1.06;
+  const step = niceStep((high - low) / 3);
+  const ticks: number[] = [];
+  for (let v = Math.ceil(low / step) * step; v <= high; v += step) ticks.push(v);
+  const at = rows.find((r) => r.rpm === selected);
+  return (
+    <ResponsiveContainer width="100%" height="100%">
+      <ComposedChart data={rows} margin={{ top: 8, right: 14, bottom: 0, left: 0 }}>
+        <CartesianGrid stroke="var(--hair)" vertical={false} />
+        <XAxis
+          type="number"
+          dataKey="rpm"
+          domain={['dataMin', 'dataMax']}
+          height={22}
+          tickFormatter={(v: number) => formatNumber(v, 0)}
+          {...axisProps}
+        />
+        <YAxis
+          type="number"
+          domain={[low, high]}
+          ticks={ticks}
+          width={42}
+          tickFormatter={(v: number) => formatNumber(v, digits(high))}
+          {...axisProps}
+        />
+        <ReferenceLine x={goal} stroke="var(--brass)" strokeWidth={2} />
+        {level !== undefined && <ReferenceLine y={level} stroke="var(--brass)" strokeWidth={2} />}
+        <ReferenceLine x={selected} stroke="var(--ink)" strokeDasharray="2 3" />
+        {series.map((s) => (
+          <Line
+            key={s.key}
+            dataKey={s.key}
+            stroke={s.thin ? 'var(--mute)' : 'var(--ink)'}
+            strokeWidth={s.thin ? 1.1 : 2}
+            dot={false}
+            isAnimationActive={false}
+          />
+        ))}
+        {at &&
+          series.map((s) => (
+            <ReferenceDot
+              key={s.key}
+              x={selected}
+              y={at[s.key]!}
+              r={s.thin ? 3 : 5}
+              fill={s.thin ? 'var(--mute)' : 'var(--ink)'}
+              stroke="var(--ground)"
+            />
+          ))}
+      </ComposedChart>
+    </ResponsiveContainer>
+  );
+}
+
+function niceStep(raw: number): number {
+  const power = 10 ** Math.floor(Math.log10(Math.max(raw, 1e-6)));
+  const unit = raw / power;
+  return (unit > 5 ? 10 : unit > 2 ? 5 : unit > 1 ? 2 : 1) * power;
+}

@@ -1,0 +1,49 @@
+'use client';
+import Button from '@mui/material/Button';
+import type { Loss } from '@/core/job/document';
+import { guess } from '@/core/job/input';
+import { Group } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import { useJob, useJobState } from '../store/solved';
+
+const titles: Record<Loss['place'], string> = {
+  filter: 'Filter, before the compressor',
+  cooler: 'Cooler and charge pipes',
+  throttle: 'Throttle',
+};
+
+/** Each part that costs pressure: its drop at one flow, and what stood before it then. */
+export function LossFields() {
+  const { store, setupIndex } = useJob();
+  const plumbing = useJobState((s) => s.draft.setups[setupIndex]!.plumbing);
+  return (
+    <>
+      {plumbing.map((loss, i) => {
+        const at = `setups.${setupIndex}.plumbing.${i}`;
+        return (
+          <Group key={`${loss.place}${i}`} title={titles[loss.place]}>
+            <QuantityField path={`${at}.drop`} label="Loses" quantity="pressureDrop" />
+            <QuantityField path={`${at}.massFlow`} label="at" hint="air of the whole engine" quantity="massFlow" />
+            <QuantityField path={`${at}.pressure`} label="with before it" quantity="pressure" basis="abs" />
+            <QuantityField path={`${at}.temperature`} label="and" quantity="temperature" />
+            {loss.diameter ? (
+              <QuantityField path={`${at}.diameter`} label="Narrowest bore" hint="for the Mach number" quantity="bore" />
+            ) : (
+              <Button
+                size="small"
+                variant="outlined"
+                sx={{ mt: 1 }}
+                onClick={() => {
+                  store.getState().write(`${at}.diameter`, guess(0.06));
+                  store.getState().commit();
+                }}
+              >
+                Give its bore, for the Mach number
+              </Button>
+            )}
+          </Group>
+        );
+      })}
+    </>
+  );
+}

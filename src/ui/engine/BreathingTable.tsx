@@ -1,0 +1,124 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useId, useState } from 'react';
+import { parseQuantity } from '@/core/units/parse';
+import { useJob, useJobState } from '../store/solved';
+import { displayUnit, fieldText } from '../words/format';
+import styles from './engine.module.css';
+
+type Row = { speed: string; value: string };
+const speedUnit = displayUnit('engineSpeed');
+const shareUnit = displayUnit('share');
+const toText = (rows: { speedRpm: number; value: number }[]): Row[] =>
+  rows.map((r) => ({ speed: fieldText(r.speedRpm, speedUnit), value: fieldText(r.value, shareUnit) }));
+
+type Checked = { ok: true; rows: { speedRpm: number; value: number }[] } | { ok: false; row: number; cell: 'speed' | 'value'; why: string };
+
+/** The typed rows as a table, or the first cell that is wrong and why. */
+export function checkRows(rows: Row[]): Checked {
+  const good: { speedRpm: number; value: number }[] = [];
+  for (const [i, row] of rows.entries()) {
+    const speed = parseQuantity(row.speed, 'engineSpeed', speedUnit);
+    const value = parseQuantity(row.value, 'share', shareUnit);
+    const bad = (cell: 'speed' | 'value', why: string): Checked => ({ ok: false, row: i, cell, why: `Row ${i + 1}: ${why}` });
+    if (!speed.ok || speed.value < 100 || speed.value > 30_000)
+      return bad('speed', `“${row.speed.slice(0, 20)}” is no speed. Give 100 to 30,000 rpm.`);
+    if (!value.ok || value.value < 0.1 || value.value > 2)
+      return bad('value', `“${row.value.slice(0, 20)}” is no volumetric efficiency. Give 10 to 200 %.`);
+    if (good.length && speed.value <= good.at(-1)!.speedRpm) return bad('speed', 'the speeds must rise from row to row.');
+    good.push({ speedRpm: speed.value, value: value.value });
+  }
+  if (good.length < 2) return { ok: false, row: 0, cell: 'speed', why: 'At least two rows are needed.' };
+  return { ok: true, rows: good };
+}
+
+/** The breathing curve as rows: typed, added, taken away. A wrong cell keeps its text; the curve keeps the last good one. */
+export function BreathingTable() {
+  const { store } = useJob();
+  const rows = useJobState((s) => s.draft.engine.breathing.table.rows);
+  const [typed, setTyped] = useState<Row[] | null>(null);
+  const whyId = useId();
+  const shown = typed ?? toText(rows);
+  const check = typed ? checkRows(typed) : null;
+  const wrong = check && !check.ok ? check : null;
+  const change = (next: Row[], done: boolean) => {
+    setTyped(next);
+    const checked = checkRows(next);
+    if (!checked.ok) return;
+    store.getState().write('engine.breathing.table.rows', checked.rows);
+    if (done) finish(next);
+  };
+  const finish = (next: Row[] | null = typed) => {
+    if (!next || !checkRows(next).ok) return;
+    setTyped(null);
+    store.getState().commit();
+  };
+  const edit = (i: number, cell: 'speed' | 'value', text: string) =>
+    change(
+      shown.map((row, k) => (k === i ? { ...row, [cell]: text } : row)),
+      false,
+    );
+  const add = () => {
+    const last = rows.at(-1) ?? { speedRpm: 1000, value: 0.8 };
+    change([...shown, { speed: fieldText(last.speedRpm + 500, speedUnit), value: fieldText(last.value, shareUnit) }], true);
+  };
+  return (
+    <>
+      <table className={styles.table}>
+        <caption className="unseen">Breathing table</caption>
+        <thead>
+          <tr>
+            <th scope="col">speed, rpm</th>
+            <th scope="col">volumetric efficiency, %</th>
+            <th scope="col">
+              <span className="unseen">take away</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((row, i) => (
+            <tr key={i}>
+              {(['speed', 'value'] as const).map((cell) => (
+                <td key={cell}>
+                  <input
+                    value={row[cell]}
+                    maxLength={20}
+                    inputMode="decimal"
+                    aria-label={`Row ${i + 1}, ${cell === 'speed' ? 'speed in rpm' : 'volumetric efficiency in per cent'}`}
+                    aria-invalid={wrong?.row === i && wrong.cell === cell}
+                    aria-describedby={wrong?.row === i ? whyId : undefined}
+                    onChange={(e) => edit(i, cell, e.currentTarget.value)}
+                    onBlur={() => finish()}
+                    onKeyDown={(e) => e.key === 'Enter' && finish()}
+                  />
+                </td>
+              ))}
+              <td>
+                <button
+                  type="button"
+                  aria-label={`Take row ${i + 1} away`}
+                  onClick={() =>
+                    change(
+                      shown.filter((_, k) => k !== i),
+                      true,
+                    )
+                  }
+                >
+                  ✕
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {wrong && (
+        <p className={styles.why} id={whyId} role="alert">
+          {wrong.why}
+        </p>
+      )}
+      <Button variant="outlined" size="small" onClick={add} sx={{ mt: 1 }}>
+        Add a row
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,294 @@
+'use client';
+import { useId } from 'react';
+import type { Station, StationKind } from '@/core/forecast/point';
+import { heatColour } from '../charts/heat';
+import { useSize } from '../charts/useSize';
+import { useJob, type Solved } from '../store/solved';
+import { figure, signedFigure } from '../words/format';
+import { sentence } from '../words/reasons';
+import { benchOfStation, type BenchId } from './benches';
+import { scaleTop, tubeOutline, tubePath } from './tube';
+import styles from './frame.module.css';
+
+const names: Record<StationKind, string> = {
+  weather: 'Weather',
+  filter: 'Filter',
+  compressor: 'Compressor',
+  cooler: 'Cooler',
+  throttle: 'Throttle',
+  cylinders: 'Cylinders',
+  turbine: 'Turbine',
+  tailpipe: 'Tailpipe',
+};
+
+const AXIS = 50;
+const TALLEST = 29;
+const MARGIN = 40;
+const NARROWEST = 112;
+
+/** The air's path through this build at the selected speed: tube height by absolute pressure, fill by temperature. */
+export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
+  const { solved } = useJob();
+  const { ref, width } = useSize<HTMLDivElement>({ width: 1224, height: 132 });
+  if (!solved)
+    return (
+      <div className={styles.air} ref={ref}>
+        <p style={{ padding: '40px 16px', margin: 0 }}>No air yet: the Brief or the Engine contradicts itself.</p>
+      </div>
+    );
+  const { stations } = solved.point;
+  const cell = Math.max(NARROWEST, (width - MARGIN - 6) / stations.length);
+  const total = MARGIN + cell * stations.length + 6;
+  return (
+    <div
+      className={styles.air}
+      ref={ref}
+      // A strip that scrolls sideways on a phone must be reachable without a mouse.
+      tabIndex={total > width + 1 ? 0 : undefined}
+      role="group"
+      aria-label="Airway: the air’s path at the selected speed"
+    >
+      <Strip solved={solved} cell={cell} width={total} bench={bench} onBench={onBench} />
+    </div>
+  );
+}
+
+type StripProps = { solved: Solved; cell: number; width: number; bench: BenchId; onBench: (bench: BenchId) => void };
+
+function Strip({ solved, cell, width, bench, onBench }: StripProps) {
+  const { build, sweep, point } = solved;
+  const fill = useId();
+  const highest = Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0)));
+  const top = scaleTop(highest);
+  const half = (pressure: number) => Math.max(3, Math.min(TALLEST, (pressure / top) * TALLEST));
+  const { stations } = point;
+  const known = stations.filter((s) => s.known);
+  const outline = tubeOutline(known, cell, half);
+  const end = known.length * cell;
+  const stop = (i: number, share: number) => `${(((i + share) / known.length) * 100).toFixed(2)}%`;
+  const firstUnknown = stations.findIndex((s) => !s.known);
+  const middle = (kind: StationKind) => MARGIN + (stations.findIndex((s) => s.id === kind) + 0.5) * cell;
+  const work = stations.find((s) => s.id === 'compressor')?.powerIn;
+  return (
+    <svg width={width} height="132" style={{ display: 'block' }}>
+      <defs>
+        <linearGradient id={fill} gradientUnits="userSpaceOnUse" x1={MARGIN} x2={MARGIN + end} y1="0" y2="0">
+          {known.flatMap((s, i) => [
+            <stop key={`${s.id}a`} offset={stop(i, 0.34)} stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)} />,
+            <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
+          ])}
+        </linearGradient>
+      </defs>
+      {stations.map((s, i) => (
+        <StationCell
+          key={s.id}
+          station={s}
+          solved={solved}
+          x={MARGIN + i * cell}
+          cell={cell}
+          open={benchOfStation[s.id] === bench && s.id === mainStation[bench]}
+          onOpen={() => onBench(benchOfStation[s.id])}
+        />
+      ))}
+      <g pointerEvents="none">
+        <path d={tubePath(outline, AXIS, MARGIN)} fill={`url(#${fill})`} stroke="var(--ink)" strokeWidth="1.6" />
+        {firstUnknown >= 0 && <UnknownTube from={MARGIN + end} to={MARGIN + cell * stations.length} y={half(build.climate.pressure)} />}
+        {stations.map((s, i) => (
+          <Symbol key={s.id} kind={s.id} x={MARGIN + (i + 0.5) * cell} half={symbolHalf(stations, i, half)} known={s.known} />
+        ))}
+        {stations.map((s, i) =>
+          s.troubles.length ? (
+            <path
+              key={s.id}
+              d={`M${MARGIN + (i + 0.15) * cell - 11} ${AXIS - symbolHalf(stations, i, half)}l11 15l11 -15`}
+              fill="var(--ground)"
+              stroke="var(--ember)"
+              strokeWidth="3"
+            />
+          ) : null,
+        )}
+        {build.charged && work !== undefined && (
+          <ShaftLink from={middle('compressor')} to={middle('turbine')} words={`compressor takes ${figure(work, 'shaftPower')}`} />
+        )}
+        <Ladder top={top} />
+      </g>
+    </svg>
+  );
+}
+
+const mainStation: Record<BenchId, StationKind> = { brief: 'weather', engine: 'cylinders', demand: 'throttle', charger: 'compressor' };
+
+function symbolHalf(stations: Station[], i: number, half: (p: number) => number): number {
+  const here = stations[i]!.pressure;
+  const before = stations[i - 1]?.pressure ?? here;
+  if (here === null) return 16;
+  return half(((before ?? here) + here) / 2);
+}
+
+function Ladder({ top }: { top: number }) {
+  return (
+    <g fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+      <path d={`M34 ${AXIS - TALLEST}V${AXIS}M30 ${AXIS - TALLEST}h4M30 ${AXIS - TALLEST / 2}h4M30 ${AXIS}h4`} stroke="var(--mute)" fill="none" />
+      <text x="27" y={AXIS - TALLEST + 4} textAnchor="end">
+        {figure(top, 'pressure').replace(' kPa', '')}
+      </text>
+      <text x="27" y={AXIS + 4} textAnchor="end">
+        0
+      </text>
+      <text x="4" y={AXIS + 22}>
+        kPa
+      </text>
+      <text x="4" y={AXIS + 33}>
+        abs
+      </text>
+    </g>
+  );
+}
+
+function UnknownTube({ from, to, y }: { from: number; to: number; y: number }) {
+  return (
+    <path
+      d={`M${from} ${AXIS - y}H${to}M${from} ${AXIS + y}H${to}`}
+      stroke="var(--ink)"
+      strokeWidth="1.3"
+      strokeDasharray="0.1 4"
+      strokeLinecap="round"
+    />
+  );
+}
+
+function ShaftLink({ from, to, words }: { from: number; to: number; words: string }) {
+  const centre = (from + to) / 2;
+  const width = words.length * 5.6 + 10;
+  return (
+    <g>
+      <path d={`M${from} 66V84H${to}V66`} fill="none" stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="0.1 3.5" strokeLinecap="round" />
+      <rect x={centre - width / 2} y="77" width={width} height="13" fill="var(--ground)" />
+      <text x={centre} y="87" textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
+        {words}
+      </text>
+    </g>
+  );
+}
+
+/** Symbols of the trade over the tube. */
+function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: number; known: boolean }) {
+  const line = { stroke: 'var(--ink)', strokeWidth: 1.2, fill: 'none', ...(known ? {} : { strokeDasharray: '0.1 3', strokeLinecap: 'round' as const }) };
+  const bars = (count: number, gap: number) =>
+    Array.from({ length: count }, (_, i) => `M${x + (i - (count - 1) / 2) * gap} ${AXIS - half}v${2 * half}`).join('');
+  switch (kind) {
+    case 'weather':
+    case 'tailpipe':
+      return <path d={`M${x - 10} ${AXIS}h20m-5 -3l5 3l-5 3`} {...line} strokeDasharray={undefined} />;
+    case 'filter':
+      return <path d={bars(5, 5)} {...line} />;
+    case 'cooler':
+      return <path d={bars(9, 5)} {...line} />;
+    case 'compressor':
+      return <path d={`M${x - 14} ${AXIS - 8}L${x + 12} ${AXIS - 24}V${AXIS + 24}L${x - 14} ${AXIS + 8}Z`} {...line} />;
+    case 'turbine':
+      return <path d={`M${x - 12} ${AXIS - 24}L${x + 14} ${AXIS - 8}V${AXIS + 8}L${x - 12} ${AXIS + 24}Z`} {...line} />;
+    case 'throttle':
+      return (
+        <g>
+          <path d={`M${x - 3} ${AXIS - half}L${x + 3} ${AXIS + half}`} {...line} strokeWidth={1.8} />
+          <circle cx={x} cy={AXIS} r="2" fill="var(--ink)" />
+        </g>
+      );
+    case 'cylinders':
+      return (
+        <g>
+          <rect x={x - 26} y={AXIS - TALLEST} width="52" height={2 * TALLEST} fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.3" />
+          {[0, 1, 2, 3].map((i) => (
+            <g key={i}>
+              {i > 0 && <path d={`M${x - 26 + 13 * i} ${AXIS - TALLEST}v${2 * TALLEST}`} stroke="var(--ink)" />}
+              <rect x={x - 23.5 + 13 * i} y={AXIS + [-14, 8, 8, -14][i]!} width="8" height="7" fill="var(--ink)" />
+            </g>
+          ))}
+        </g>
+      );
+  }
+}
+
+type CellProps = { station: Station; solved: Solved; x: number; cell: number; open: boolean; onOpen: () => void };
+
+/** What a station adds or takes, and a remark, each in about 22 characters. */
+function linesOf(station: Station, solved: Solved): { change: string; remark: string } {
+  const { build, point } = solved;
+  const map = point.compressors[0];
+  switch (station.id) {
+    case 'weather':
+      return { change: `air ${build.climate.density.toFixed(2)} kg/m³`, remark: '' };
+    case 'filter':
+    case 'throttle':
+      return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: '' };
+    case 'cooler':
+      return { change: `${signedFigure(station.heatIn ?? 0, 'shaftPower')} of heat`, remark: `${signedFigure(-(station.drop ?? 0), 'pressureDrop')} lost` };
+    case 'compressor':
+      return {
+        change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the air`,
+        remark:
+          map?.efficiency != null
+            ? `${figure(map.efficiency, 'share')}${map.range === 'inside' ? '' : ' est.'}, ${figure(map.shaftSpeedRpm, 'shaftSpeed')}`
+            : build.compressor
+              ? 'lets the air pass'
+              : `${figure(build.efficiencyGuess, 'share')}, a guess`,
+      };
+    case 'cylinders':
+      return { change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`, remark: 'by fuel flow' };
+    case 'turbine':
+      return { change: 'not chosen yet', remark: '' };
+    case 'tailpipe':
+      return { change: 'not known yet', remark: '' };
+  }
+}
+
+function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
+  const { change, remark } = linesOf(station, solved);
+  const trouble = station.troubles[0];
+  const more = station.troubles.length > 1 ? ` +${station.troubles.length - 1} more` : '';
+  const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
+  const pressure = figure(station.pressure, 'pressure');
+  const temperature = figure(station.temperature, 'temperature');
+  const flow = figure(station.massFlow, 'massFlow');
+  const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
+  const words = `${names[station.id]}: ${pressure} abs, ${temperature}, ${flow}. ${change}. ${last}`;
+  return (
+    <g
+      className={styles.station}
+      role="link"
+      tabIndex={0}
+      aria-label={words}
+      onClick={onOpen}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          onOpen();
+        }
+      }}
+    >
+      <rect x={x} y="0" width={cell} height="132" fill={open ? 'var(--panel)' : 'transparent'} />
+      {open && <rect x={x} y="0" width={cell} height="3" fill="var(--ink)" />}
+      <rect x={x + 2} y="3" width={cell - 4} height="126" className={styles.focusRing} />
+      <path d={`M${x} 6V126`} stroke="var(--hair)" />
+      <text x={x + 7} y="15" fontSize="12.5" fontWeight="650" style={colour}>
+        {names[station.id]}
+      </text>
+      <text x={x + cell - 7} y="15" fontSize="13" fontWeight="600" textAnchor="end">
+        {pressure}
+      </text>
+      <text x={x + 7} y="100" fontSize="13" fontWeight="600">
+        {temperature}
+      </text>
+      <text x={x + cell - 7} y="100" fontSize="12" textAnchor="end" style={{ fontStretch: '86%' }}>
+        {flow}
+      </text>
+      <text x={x + 7} y="113" fontSize="12" style={{ fontStretch: '80%' }}>
+        {change}
+      </text>
+      <text x={x + 7} y="127" fontSize="12" fontWeight={trouble ? 650 : 400} style={{ fontStretch: '80%', fill: 'var(--mute)', ...colour }}>
+        {trouble ? `✕ ${last}` : last}
+      </text>
+    </g>
+  );
+}

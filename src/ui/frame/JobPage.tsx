@@ -1,0 +1,171 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogContentText from '@mui/material/DialogContentText';
+import DialogTitle from '@mui/material/DialogTitle';
+import dynamic from 'next/dynamic';
+import { usePathname } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { changesBetween } from '@/core/job/changes';
+import type { LibraryItem } from '@/formats/job-json';
+import type { StoredJob } from '../server/client';
+import { createJobStore, type JobStore } from '../store/job-store';
+import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
+import { switchTheme } from '../theme/theme-choice';
+import { changeSentence } from '../words/changes';
+import { Say } from '../words/Say';
+import { Airway } from './Airway';
+import { benches, isBench, type BenchId } from './benches';
+import { RevBar } from './RevBar';
+import { Spine } from './Spine';
+import { TopLine } from './TopLine';
+import styles from './frame.module.css';
+
+const bodies: Record<BenchId, React.ComponentType> = {
+  brief: dynamic(() => import('../brief/BriefBench')),
+  engine: dynamic(() => import('../engine/EngineBench')),
+  demand: dynamic(() => import('../demand/DemandBench')),
+  charger: dynamic(() => import('../charger/ChargerBench')),
+};
+
+type Props = { stored: StoredJob; items: LibraryItem[]; bench: BenchId; speedRpm: number | null };
+
+/** One job: the frame, and the bench that the address names. Benches switch in the browser. */
+export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed }: Props) {
+  const [store] = useState(() => createJobStore(stored));
+  const [speedRpm, setSpeedRpm] = useState(firstSpeed ?? stored.job.brief.goal.speedRpm.value);
+  const pathname = usePathname();
+  const named = pathname.split('/')[3];
+  const bench: BenchId = isBench(named) ? named : firstBench;
+
+  useEffect(() => {
+    store.getState().resume();
+    const online = () => void store.getState().flush();
+    window.addEventListener('online', online);
+    return () => window.removeEventListener('online', online);
+  }, [store]);
+
+  // The address follows the speed without a new history entry, a few times a second at most.
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const setSpeed = useCallback((next: number) => {
+    setSpeedRpm(next);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      const url = new URL(window.location.href);
+      url.searchParams.set('rpm', String(next));
+      window.history.replaceState(null, '', url);
+    }, 250);
+  }, []);
+
+  const goTo = useCallback(
+    (next: BenchId) => {
+      const url = new URL(window.location.href);
+      url.pathname = `/jobs/${stored.id}/${next}`;
+      window.history.pushState(null, '', url);
+    },
+    [stored.id],
+  );
+
+  return (
+    <JobProvider store={store} items={items} speedRpm={speedRpm} setSpeed={setSpeed}>
+      <Keys store={store} goTo={goTo} />
+      <div className={styles.shell}>
+        <Spine bench={bench} onBench={goTo} />
+        <TopLine />
+        <Airway bench={bench} onBench={goTo} />
+        <Bench id={bench} />
+        <RevBar />
+      </div>
+      <ConflictDialog />
+    </JobProvider>
+  );
+}
+
+function Bench({ id }: { id: BenchId }) {
+  const Body = bodies[id];
+  const { problems, solved } = useJob();
+  const sync = useJobState((s) => s.sync);
+  const name = benches.find((b) => b.id === id)!.name;
+  return (
+    <main className={styles.bench} aria-label={`${name} bench`}>
+      {(problems.length > 0 || sync.kind === 'refused') && (
+        <div className="unseen" role="status">
+          {problems.map((p) => (
+            <Say key={p.path + p.reason.code} reason={p.reason} />
+          ))}
+          {sync.kind === 'refused' && sync.message}
+          {solved?.stale && 'The figures shown are from the last good values.'}
+        </div>
+      )}
+      <Body />
+    </main>
+  );
+}
+
+/** Single keys of the frame; they rest while a field has the focus. */
+function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void }) {
+  const { solved, speedRpm, setSpeed } = useJob();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
+        event.preventDefault();
+        if (event.shiftKey) store.getState().redo();
+        else store.getState().undo();
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      const bench = benches.find((b) => b.key === event.key);
+      if (bench) return goTo(bench.id);
+      if (event.key === 't') return void switchTheme();
+      if (!solved) return;
+      const { build } = solved;
+      const step = (by: number) => setSpeed(clampSpeed(build, (Math.round(speedRpm / build.stepRpm) + by) * build.stepRpm));
+      if (event.key === ',') step(-1);
+      if (event.key === '.') step(1);
+      if (event.key === '<' || event.key === ';') step(-5);
+      if (event.key === '>' || event.key === ':') step(5);
+      if (event.key === 'g') setSpeed(build.goal.speedRpm);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [store, goTo, solved, speedRpm, setSpeed]);
+  return null;
+}
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Someone else saved first: both versions in words, and a choice. Nothing is merged or overwritten silently. */
+function ConflictDialog() {
+  const sync = useJobState((s) => s.sync);
+  const draft = useJobState((s) => s.draft);
+  const settle = useJobState((s) => s.settle);
+  const theirs = sync.kind === 'conflict' ? sync.theirs : null;
+  const lines = useMemo(() => (theirs ? changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12) : []), [theirs, draft]);
+  return (
+    <Dialog open={theirs !== null} aria-labelledby="conflict-title">
+      <DialogTitle id="conflict-title">This job was changed elsewhere</DialogTitle>
+      <DialogContent>
+        <DialogContentText>
+          Another tab or person stored revision {theirs?.revision} since you opened it. From theirs to yours:
+        </DialogContentText>
+        <ul>
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+          {lines.length === 0 && <li>no difference</li>}
+        </ul>
+      </DialogContent>
+      <DialogActions>
+        <Button variant="outlined" onClick={() => settle('theirs')}>
+          Take theirs
+        </Button>
+        <Button variant="contained" onClick={() => settle('mine')}>
+          Store mine as the newest
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,159 @@
+'use client';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
+import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Span } from '@/core/forecast/sweep';
+import { useSize } from '../charts/useSize';
+import { clampSpeed, useJob, type Solved } from '../store/solved';
+import { formatNumber } from '../words/format';
+import styles from './frame.module.css';
+
+const spanWords: Record<Span['kind'], string> = { surge: 'surges', choke: 'past choke', overspeed: 'wheel too fast' };
+
+/** Engine speed: one selected speed rules every number in view. */
+export function RevBar() {
+  const { solved, speedRpm, setSpeed } = useJob();
+  if (!solved) return <div className={styles.rev} />;
+  const step = solved.build.stepRpm;
+  const move = (by: number) => setSpeed(clampSpeed(solved.build, Math.round(speedRpm / step + by) * step));
+  return (
+    <div className={styles.rev}>
+      <div className={styles.speed}>
+        <b data-testid="speed">{formatNumber(speedRpm, 0)}</b>
+        <span>rpm</span>
+        <small>every figure here is at this speed</small>
+      </div>
+      <Track solved={solved} speedRpm={speedRpm} setSpeed={setSpeed} move={move} />
+      <div className={styles.keys}>
+        <button type="button" className={styles.key} onClick={() => move(-1)} aria-label={`Slower by ${step} rpm`}>
+          ,<small>−{step}</small>
+        </button>
+        <button type="button" className={styles.key} onClick={() => move(1)} aria-label={`Faster by ${step} rpm`}>
+          .<small>+{step}</small>
+        </button>
+      </div>
+    </div>
+  );
+}
+
+type TrackProps = { solved: Solved; speedRpm: number; setSpeed: (rpm: number) => void; move: (by: number) => void };
+
+function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
+  const { build, sweep } = solved;
+  const { ref, width } = useSize<HTMLDivElement>({ width: 944, height: 56 });
+  const dragging = useRef(false);
+  const hatch = useId();
+  const x = useMemo(
+    () => scaleLinear().domain([build.idleRpm, build.redLineRpm]).range([8, width - 8]),
+    [build.idleRpm, build.redLineRpm, width],
+  );
+  const shapes = useMemo(() => {
+    const top = (pick: (p: (typeof sweep.points)[number]) => number) => Math.max(1, ...sweep.points.map(pick));
+    const power = top((p) => p.power.fuelFlow);
+    const torque = top((p) => p.torque);
+    return {
+      power: area<(typeof sweep.points)[number]>()
+        .x((p) => x(p.speedRpm))
+        .y0(40)
+        .y1((p) => 40 - (p.power.fuelFlow / power) * 32)(sweep.points),
+      torque: line<(typeof sweep.points)[number]>()
+        .x((p) => x(p.speedRpm))
+        .y((p) => 40 - (p.torque / torque) * 32)(sweep.points),
+    };
+  }, [sweep, x]);
+
+  const pick = (event: PointerEvent<HTMLDivElement>) => {
+    const left = event.currentTarget.getBoundingClientRect().left;
+    const exact = x.invert(event.clientX - left);
+    const snapped = event.altKey ? Math.round(exact) : Math.round(exact / build.stepRpm) * build.stepRpm;
+    setSpeed(clampSpeed(build, snapped));
+  };
+  const press = (event: KeyboardEvent) => {
+    const by: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -5, PageUp: 5 };
+    if (event.key in by) move(by[event.key]! * (event.shiftKey ? 5 : 1));
+    else if (event.key === 'Home') setSpeed(build.idleRpm);
+    else if (event.key === 'End') setSpeed(build.redLineRpm);
+    else return;
+    event.preventDefault();
+  };
+  const handle = x(speedRpm);
+  const ticks = x.ticks(width < 400 ? 4 : 9);
+  const half = sweep.points[Math.floor(sweep.points.length * 0.22)];
+  return (
+    <div
+      ref={ref}
+      className={styles.track}
+      role="slider"
+      tabIndex={0}
+      aria-label="Engine speed"
+      aria-valuemin={Math.round(build.idleRpm)}
+      aria-valuemax={Math.round(build.redLineRpm)}
+      aria-valuenow={Math.round(speedRpm)}
+      aria-valuetext={`${formatNumber(speedRpm, 0)} rpm`}
+      onKeyDown={press}
+      onPointerDown={(e) => {
+        dragging.current = true;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        pick(e);
+      }}
+      onPointerMove={(e) => dragging.current && pick(e)}
+      onPointerUp={() => (dragging.current = false)}
+      onPointerCancel={() => (dragging.current = false)}
+    >
+      <svg width={width} height="56" aria-hidden="true" style={{ display: 'block' }}>
+        <defs>
+          <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0v8" stroke="var(--ember)" strokeWidth="1.4" opacity="0.65" />
+          </pattern>
+        </defs>
+        <rect x={x.range()[0]} y="4" width={width - 16} height="36" fill="var(--ground)" />
+        <path d={shapes.power ?? ''} fill="var(--ink)" opacity="0.13" />
+        <path d={shapes.torque ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+        {sweep.spans.map((span) => {
+          const from = x(clampSpeed(build, span.fromRpm - build.stepRpm / 2));
+          const to = x(clampSpeed(build, span.toRpm + build.stepRpm / 2));
+          const words = spanWords[span.kind];
+          return (
+            <g key={`${span.kind}${span.fromRpm}`}>
+              <rect x={from} y="4" width={to - from} height="36" fill={`url(#${hatch})`} />
+              <path d={`M${from} 4H${to}`} stroke="var(--ember)" strokeWidth="2" />
+              {to - from > 60 ? (
+                <g>
+                  <rect x={from + 2} y="25" width={words.length * 6.2 + 6} height="14" fill="var(--panel)" />
+                  <text x={from + 5} y="36" fontSize="11.5" fontWeight="650" style={{ fill: 'var(--ember-text)' }}>
+                    {words}
+                  </text>
+                </g>
+              ) : (
+                <title>{words}</title>
+              )}
+            </g>
+          );
+        })}
+        {half && sweep.spans.every((s) => s.fromRpm > half.speedRpm * 1.6 || s.toRpm < half.speedRpm) && (
+          <text x={x(half.speedRpm)} y="16" fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+            line: torque, fill: power
+          </text>
+        )}
+        <path d={`M${x.range()[0]} 40.5H${x.range()[1]}`} stroke="var(--ink)" />
+        {ticks.map((tick) => (
+          <g key={tick}>
+            <path d={`M${x(tick)} 40v4`} stroke="var(--ink)" />
+            {Math.abs(x(tick) - handle) > 26 && (
+              <text x={x(tick)} y="53" fontSize="11" textAnchor="middle" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+                {formatNumber(tick, 0)}
+              </text>
+            )}
+          </g>
+        ))}
+        <g transform={`translate(${x(build.goal.speedRpm)} 2)`}>
+          <path d="M0 0v22" stroke="var(--brass)" strokeWidth="2" />
+          <path d="M0 0h9l-2 3 2 3h-9z" fill="var(--brass)" />
+        </g>
+        <path d={`M${handle} 2V42`} stroke="var(--ink)" strokeWidth="2" />
+        <path d={`M${handle - 8} 42h16v9l-4 4h-8l-4-4z`} fill="var(--ink)" />
+        <path d={`M${handle - 3} 45v5M${handle} 45v5M${handle + 3} 45v5`} stroke="var(--ground)" />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import type { BenchId } from './benches';
+
+const stroke = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.5, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const };
+
+/** The mark: a breath drawn through a pipe into a round chamber. */
+export function Mark() {
+  return (
+    <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true">
+      <path d="M1 8 h8 a9 9 0 1 1 0 6 H1" fill="none" stroke="currentColor" strokeWidth="2" strokeLinejoin="round" />
+      <path d="M5 11 h16" stroke="var(--ember)" strokeWidth="2.4" />
+    </svg>
+  );
+}
+
+/** Icons of the benches: drawn in hairlines like the rest of the sheet. */
+export function BenchIcon({ id }: { id: BenchId | 'board' }) {
+  const paths: Record<typeof id, React.ReactNode> = {
+    board: <path d="M3 5h14M3 10h14M3 15h14" />,
+    brief: <path d="M5 2h7l3 3v13H5zM12 2v3h3M7.5 9h5M7.5 12h5M7.5 15h3" />,
+    engine: <path d="M5 8h2l2-2h4l2 2v7H5zM3 10v4M15 10h2v4h-2M10 6V3M8 3h4" />,
+    demand: <path d="M3 3v14h14M5 14l4-4 3 1 5-6" />,
+    charger: <path d="M10 4a6 6 0 1 0 6 6V4zM10 8a2 2 0 1 1 0 4 2 2 0 0 1 0-4z" />,
+  };
+  return (
+    <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true" {...stroke}>
+      {paths[id]}
+    </svg>
+  );
+}
+
+export function Flag({ size = 12 }: { size?: number }) {
+  return (
+    <svg width={size} height={size + 2} viewBox="0 0 12 14" aria-hidden="true">
+      <path d="M1.5 1v12.5" stroke="var(--brass)" strokeWidth="2" />
+      <path d="M1.5 1h9l-2.2 3 2.2 3h-9z" fill="var(--brass)" />
+    </svg>
+  );
+}
+
+export function Cross({ size = 12 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 12 12" aria-hidden="true">
+      <path d="M2 2l8 8M10 2l-8 8" stroke="var(--ember)" strokeWidth="2.2" />
+    </svg>
+  );
+}
+
+export function Tick({ size = 12 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 12 12" aria-hidden="true">
+      <path d="M1.5 6.5l3 3 6-7" fill="none" stroke="var(--moss-text)" strokeWidth="2.2" />
+    </svg>
+  );
+}

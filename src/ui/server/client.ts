@@ -1,0 +1,47 @@
+import type { Job } from '@/core/job/document';
+import type { ApiError } from '@/formats/api';
+
+export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
+
+/** What a call to the server came to: an answer, a refusal with its reason, or no server. */
+export type Answer<T> =
+  | { kind: 'ok'; data: T }
+  | { kind: 'refused'; status: number; error: string; problems: string[]; current?: StoredJob }
+  | { kind: 'away' };
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? null : JSON.stringify(body),
+      cache: 'no-store',
+    });
+  } catch {
+    return { kind: 'away' };
+  }
+  const data: unknown = await response.json().catch(() => null);
+  if (response.ok) return { kind: 'ok', data: data as T };
+  const refused = (data ?? {}) as Partial<ApiError> & { current?: StoredJob };
+  return {
+    kind: 'refused',
+    status: response.status,
+    error: refused.error ?? `The server answered ${response.status}.`,
+    problems: refused.problems ?? [],
+    ...(refused.current ? { current: refused.current } : {}),
+  };
+}
+
+/** The server's entries, typed. */
+export const server = {
+  createJob: (name: string) => call<StoredJob>('POST', '/api/jobs', { name }),
+  loadJob: (id: string) => call<StoredJob>('GET', `/api/jobs/${id}`),
+  saveJob: (id: string, baseRevision: number, job: Job) =>
+    call<{ revision: number }>('PUT', `/api/jobs/${id}`, { baseRevision, job }),
+  setBinned: (id: string, binned: boolean) => call<{ binned: boolean }>('PUT', `/api/jobs/${id}/bin`, { binned }),
+  duplicateJob: (id: string) => call<StoredJob>('POST', `/api/jobs/${id}/duplicate`),
+  importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
+};
+
+export const exportAddress = (id: string): string => `/api/jobs/${id}/export`;

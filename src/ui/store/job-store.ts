@@ -1,0 +1,138 @@
+import { produce } from 'immer';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Job } from '@/core/job/document';
+import { openJob } from '@/core/job/migrations';
+import { server, type StoredJob } from '../server/client';
+import { outbox } from './outbox';
+import { writeAt } from './path';
+
+/** Where the commits stand: all stored, on their way, waiting for the server, refused, or met by another's change. */
+export type Sync =
+  | { kind: 'saved' | 'saving' | 'waiting' }
+  | { kind: 'refused'; message: string }
+  | { kind: 'conflict'; theirs: StoredJob };
+
+export type JobState = {
+  id: string;
+  /** Revision the server last confirmed. */
+  revision: number;
+  /** As of the last commit. */
+  committed: Job;
+  /** What the benches show and the solver reads: changes with every keystroke. */
+  draft: Job;
+  past: Job[];
+  future: Job[];
+  queue: Job[];
+  sync: Sync;
+  /** Changes the live draft; nothing is stored yet. */
+  edit: (change: (draft: Job) => void) => void;
+  write: (path: string, value: unknown) => void;
+  /** Stores the draft as one revision, if it differs. */
+  commit: () => void;
+  undo: () => void;
+  redo: () => void;
+  /** Answers a conflict: mine becomes the newest revision, or theirs is taken. */
+  settle: (choice: 'mine' | 'theirs') => void;
+  /** Picks up commits left from an earlier visit and starts sending. */
+  resume: () => void;
+  flush: () => Promise<void>;
+};
+
+export type JobStore = StoreApi<JobState>;
+
+const DEEPEST_UNDO = 200;
+const RETRY_AFTER = 2_000;
+
+/** The state of one open job. Documents are immutable; the draft commits on blur, Enter or pointer-up. */
+export function createJobStore(stored: StoredJob): JobStore {
+  let sending = false;
+  let retry: ReturnType<typeof setTimeout> | undefined;
+
+  return createStore<JobState>()((set, get) => {
+    const enqueue = (job: Job) => {
+      set((s) => ({ committed: job, queue: [...s.queue, job] }));
+      remember();
+      void get().flush();
+    };
+    const remember = () => outbox.keep(get().id, { baseRevision: get().revision, jobs: get().queue });
+    const step = (from: 'past' | 'future') => {
+      const state = get();
+      const target = state[from].at(-1);
+      if (!target) return;
+      const other = from === 'past' ? 'future' : 'past';
+      set({ draft: target, [from]: state[from].slice(0, -1), [other]: [...state[other], state.committed] });
+      enqueue(target);
+    };
+
+    return {
+      id: stored.id,
+      revision: stored.revision,
+      committed: stored.job,
+      draft: stored.job,
+      past: [],
+      future: [],
+      queue: [],
+      sync: { kind: 'saved' },
+      edit: (change) => set((s) => ({ draft: produce(s.draft, change) })),
+      write: (path, value) => get().edit((draft) => writeAt(draft, path, value)),
+      commit: () => {
+        const { draft, committed } = get();
+        if (draft === committed) return;
+        set((s) => ({ past: [...s.past, committed].slice(-DEEPEST_UNDO), future: [] }));
+        enqueue(draft);
+      },
+      undo: () => step('past'),
+      redo: () => step('future'),
+      settle: (choice) => {
+        const { sync, draft } = get();
+        if (sync.kind !== 'conflict') return;
+        const { theirs } = sync;
+        set({ revision: theirs.revision, committed: theirs.job, queue: [], sync: { kind: 'saved' } });
+        if (choice === 'theirs') {
+          set({ draft: theirs.job, past: [], future: [] });
+          remember();
+        } else {
+          set((s) => ({ past: [...s.past, theirs.job] }));
+          enqueue(draft);
+        }
+      },
+      resume: () => {
+        const waiting = outbox.read(get().id);
+        if (!waiting) return;
+        const jobs = waiting.jobs.flatMap((job) => {
+          const opened = openJob(job);
+          return opened.ok ? [opened.job] : [];
+        });
+        const last = jobs.at(-1);
+        if (!last) return void outbox.keep(get().id, { baseRevision: 0, jobs: [] });
+        set({ draft: last, committed: last, queue: jobs, revision: waiting.baseRevision });
+        void get().flush();
+      },
+      flush: async () => {
+        if (sending) return;
+        sending = true;
+        clearTimeout(retry);
+        while (get().queue.length && get().sync.kind !== 'conflict') {
+          const { id, revision, queue } = get();
+          if (get().sync.kind !== 'waiting') set({ sync: { kind: 'saving' } });
+          const answer = await server.saveJob(id, revision, queue[0]!);
+          if (answer.kind === 'ok') {
+            set((s) => ({ revision: answer.data.revision, queue: s.queue.slice(1), sync: { kind: 'saving' } }));
+            remember();
+          } else if (answer.kind === 'away' || answer.status >= 500) {
+            set({ sync: { kind: 'waiting' } });
+            retry = setTimeout(() => void get().flush(), RETRY_AFTER);
+            break;
+          } else if (answer.status === 409 && answer.current) {
+            set({ sync: { kind: 'conflict', theirs: answer.current } });
+          } else {
+            set({ sync: { kind: 'refused', message: [answer.error, ...answer.problems].join(' ') } });
+            break;
+          }
+        }
+        if (!get().queue.length && get().sync.kind !== 'conflict') set({ sync: { kind: 'saved' } });
+        sending = false;
+      },
+    };
+  });
+}

@@ -1,0 +1,97 @@
+'use client';
+import { createContext, useContext, useMemo, useRef, type ReactNode } from 'react';
+import { useStore } from 'zustand';
+import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
+import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
+import { solveSweep, type Sweep } from '@/core/forecast/sweep';
+import type { LibraryItem } from '@/formats/job-json';
+import type { JobState, JobStore } from './job-store';
+
+/** The answer to the live draft. While the draft has problems, the last good answer stands and `problems` says why. */
+export type Solved = {
+  build: Build;
+  sweep: Sweep;
+  /** The selected speed, solved exactly. */
+  point: OperatingPoint;
+  stale: boolean;
+};
+
+type JobContext = {
+  store: JobStore;
+  items: LibraryItem[];
+  setupIndex: number;
+  speedRpm: number;
+  setSpeed: (speedRpm: number) => void;
+  solved: Solved | null;
+  problems: Problem[];
+};
+
+const Context = createContext<JobContext | null>(null);
+
+export function useJob(): JobContext {
+  const context = useContext(Context);
+  if (!context) throw new Error('useJob needs a JobProvider above it.');
+  return context;
+}
+
+export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useJob().store, select);
+
+const libraryOf = (items: LibraryItem[]): Library => {
+  const known = new Map(items.map((i) => [`${i.id}.${i.revision}`, i.document]));
+  return { compressor: (ref) => known.get(`${ref.id}.${ref.revision}`) };
+};
+
+/** Speed held between idle and red line and, unless dragged freely, on the grid the sweep sits on. */
+export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRpm: number): number =>
+  Math.min(build.redLineRpm, Math.max(build.idleRpm, speedRpm));
+
+type Props = {
+  store: JobStore;
+  items: LibraryItem[];
+  speedRpm: number;
+  setSpeed: (speedRpm: number) => void;
+  children: ReactNode;
+};
+
+export function JobProvider({ store, items, speedRpm, setSpeed, children }: Props) {
+  const draft = useStore(store, (s) => s.draft);
+  const setupIndex = 0;
+  const library = useMemo(() => libraryOf(items), [items]);
+  const result = useMemo(() => compileBuild(draft, draft.setups[setupIndex]!.id, library), [draft, library]);
+  const fresh = useMemo(
+    () => ('build' in result ? { build: result.build, sweep: solveSweep(result.build) } : null),
+    [result],
+  );
+  const solved = useLastGood(fresh);
+  const point = useMemo(() => {
+    if (!solved) return null;
+    const speed = clampSpeed(solved.build, speedRpm);
+    return (
+      solved.sweep.points.find((p) => p.speedRpm === speed) ??
+      solvePoint(solved.build, speed, planLevel(solved.build))
+    );
+  }, [solved, speedRpm]);
+  const value = useMemo<JobContext>(
+    () => ({
+      store,
+      items,
+      setupIndex,
+      speedRpm: point?.speedRpm ?? speedRpm,
+      setSpeed,
+      solved: solved && point ? { ...solved, point, stale: solved !== fresh } : null,
+      problems: 'problems' in result ? result.problems : [],
+    }),
+    [store, items, speedRpm, setSpeed, solved, fresh, point, result],
+  );
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+/** The newest value that was there: a bench keeps its last good picture while an input contradicts another. */
+function useLastGood<T>(value: T | null): T | null {
+  const last = useRef<T | null>(null);
+  // A derived cache of a pure computation: reading it during render can only return what an earlier render had.
+  /* eslint-disable react-hooks/refs */
+  if (value) last.current = value;
+  return last.current;
+  /* eslint-enable react-hooks/refs */
+}

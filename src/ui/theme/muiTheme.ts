@@ -1,0 +1,84 @@
+'use client';
+import { createTheme } from '@mui/material/styles';
+
+/**
+ * MUI gives behaviour and accessibility; every colour and measure comes from our own tokens, so that both themes are one
+ * set of custom properties.
+ */
+export const muiTheme = createTheme({
+  typography: { fontFamily: 'inherit', fontSize: 13.5 },
+  shape: { borderRadius: 2 },
+  palette: { primary: { main: '#1F2328' }, text: { primary: '#1F2328', secondary: '#565B5F' } },
+  components: {
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      styleOverrides: {
+        root: {
+          textTransform: 'none',
+          fontWeight: 650,
+          color: 'var(--ink)',
+          borderColor: 'var(--rule)',
+          boxShadow: 'none',
+          '&:hover': { borderColor: 'var(--ink)', background: 'var(--ground)', boxShadow: 'none' },
+          '&.Mui-focusVisible': { outline: '2px solid var(--ink)', outlineOffset: 2 },
+          '&.Mui-disabled': { color: 'var(--mute)', borderColor: 'var(--hair)' },
+        },
+        contained: {
+          background: 'var(--ink)',
+          color: 'var(--ground)',
+          '&:hover': { background: 'var(--ink)', color: 'var(--ground)', boxShadow: 'none' },
+        },
+      },
+    },
+    MuiPaper: {
+      styleOverrides: {
+        root: {
+          background: 'var(--panel)',
+          color: 'var(--ink)',
+          backgroundImage: 'none',
+          boxShadow: 'none',
+          border: '1px solid var(--rule)',
+        },
+      },
+    },
+    MuiMenuItem: {
+      styleOverrides: {
+        root: {
+          fontSize: 13.5,
+          minHeight: 36,
+          '&:hover, &.Mui-focusVisible': { background: 'var(--ground)' },
+          '&.Mui-selected, &.Mui-selected:hover, &.Mui-selected.Mui-focusVisible': {
+            background: 'var(--ink)',
+            color: 'var(--ground)',
+          },
+        },
+      },
+    },
+    MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18 } } },
+    MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
+    MuiInputBase: {
+      styleOverrides: { root: { color: 'var(--ink)', fontSize: 14 }, input: { fontVariantNumeric: 'tabular-nums' } },
+    },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        notchedOutline: { borderColor: 'var(--mute)' },
+        root: {
+          '&:hover .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink)' },
+          '&.Mui-focused .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink)', borderWidth: 2 },
+        },
+      },
+    },
+    MuiInputLabel: {
+      styleOverrides: { root: { color: 'var(--mute)', '&.Mui-focused': { color: 'var(--ink)' } } },
+    },
+    MuiFormHelperText: {
+      styleOverrides: { root: { color: 'var(--mute)', '&.Mui-error': { color: 'var(--ember-text)' } } },
+    },
+    MuiSelect: { styleOverrides: { icon: { color: 'var(--mute)' } } },
+    MuiSnackbarContent: {
+      styleOverrides: {
+        root: { background: 'var(--ink)', color: 'var(--ground)', border: 'none', '& .MuiButton-root': { color: 'var(--ground)' } },
+      },
+    },
+  },
+});

@@ -1,0 +1,51 @@
+import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
+
+/** The unit a quantity is shown in. One place: switching units later changes this alone. */
+export const displayUnit = (quantity: Quantity): Unit => unitsOf(quantity)[0]!;
+
+const MINUS = '−';
+
+/** A number in a unit: thousands with commas, a true minus, the unit's digits; small losses keep a decimal. */
+export function formatNumber(value: number, digits: number): string {
+  if (!Number.isFinite(value)) return '–';
+  const scale = digits < 0 ? 10 ** -digits : 1;
+  const rounded = Math.round(value / scale) * scale;
+  const shown = digits < 0 ? rounded : value;
+  const text = Math.abs(shown).toLocaleString('en-GB', {
+    minimumFractionDigits: Math.max(0, digits),
+    maximumFractionDigits: Math.max(0, digits),
+  });
+  const isZero = /^[0.,]*$/.test(text);
+  return shown < 0 && !isZero ? `${MINUS}${text}` : text;
+}
+
+/** The figure without its unit, in the display unit. */
+export function figureNumber(value: number, quantity: Quantity, unit = displayUnit(quantity)): string {
+  const shown = toUnit(value, unit);
+  const digits = quantity === 'pressureDrop' && Math.abs(shown) >= 10 ? unit.digits - 1 : unit.digits;
+  return formatNumber(shown, digits);
+}
+
+/** A figure with its unit: '285 hp', '71 %', '2.63'. An en dash for what is missing. */
+export function figure(value: number | null | undefined, quantity: Quantity): string {
+  if (value === null || value === undefined) return '–';
+  const unit = displayUnit(quantity);
+  const number = figureNumber(value, quantity, unit);
+  return unit.symbol ? `${number} ${unit.symbol}` : number;
+}
+
+/** A signed change: '+27.0 kW', '−1.7 kPa'. */
+export function signedFigure(value: number, quantity: Quantity): string {
+  const text = figure(value, quantity);
+  return text.startsWith(MINUS) ? text : `+${text}`;
+}
+
+/** What stands in a field: as many digits as matter, no grouping, so that it can be typed over. */
+export function fieldText(value: number, unit: Unit): string {
+  const shown = toUnit(value, unit);
+  const digits = Math.min(6, Math.max(0, unit.digits) + 2);
+  const text = String(Number(shown.toFixed(digits)));
+  const [whole = '0', part] = text.split('.');
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, ',').replace('-', MINUS);
+  return part ? `${grouped}.${part}` : grouped;
+}

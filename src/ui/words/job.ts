@@ -1,0 +1,27 @@
+import { fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { figure } from './format';
+
+/** 'Petrol 98 RON' as it stands in a sentence: '98 RON'. */
+export const fuelWord = (id: FuelId): string => fuelOf(id).name.replace('Petrol ', '');
+
+type Goal = { power: number; basis: 'flywheel' | 'wheels'; speedRpm: number };
+
+/** '285 hp at the flywheel by 8,600 rpm on 98 RON at 1,650 m'. */
+export const goalSentence = (goal: Goal, fuel: FuelId, altitude: number): string =>
+  `${figure(goal.power, 'power')} at the ${goal.basis} by ${figure(goal.speedRpm, 'engineSpeed')} on ${fuelWord(fuel)} at ${figure(altitude, 'altitude')}`;
+
+/** '1,341 cc four' up to ten cylinders in words. */
+export function engineWords(displacement: number, cylinders: number): string {
+  const names: Record<number, string> = {
+    1: 'single',
+    2: 'twin',
+    3: 'three',
+    4: 'four',
+    5: 'five',
+    6: 'six',
+    8: 'eight',
+    10: 'ten',
+    12: 'twelve',
+  };
+  return `${figure(displacement, 'volume')} ${names[cylinders] ?? `${cylinders} cylinders`}`;
+}

@@ -1,0 +1,95 @@
+import type { Reason } from '@/core/working/range';
+import { figure } from './format';
+
+/**
+ * The one place where reasons of the core become sentences. {figure} is set bold by `Say`, {name} is plain.
+ * `short` is for the verdict (52 characters at most); where it is missing the sentence serves both.
+ */
+const sentences: Record<string, { short?: string; long: string }> = {
+  'goal-out-of-reach': {
+    short: 'Out of reach: no pressure ratio makes {wanted}',
+    long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',
+  },
+  'filter-chokes': {
+    short: 'Out of reach: the filter cannot pass the air',
+    long: 'The filter cannot pass the air for the goal at {speed}: its loss eats the inlet pressure. Give it a larger filter.',
+  },
+  'ratio-too-high': {
+    short: 'Out of reach: the pressure ratio runs away',
+    long: 'The pressure ratio runs away at {speed}: the losses grow faster than the boost.',
+  },
+  'not-converged': {
+    short: 'No answer at this speed',
+    long: 'The sums at {speed} did not settle, so no figure is shown for it.',
+  },
+  'no-charger': {
+    short: 'Without a charger it makes {reached}',
+    long: 'Without a charger this engine makes {reached} at {speed}. Choose a charger.',
+  },
+  demand: {
+    long: '{power} at {speed} takes {flow} of air at {manifold} abs in the manifold: {boost} of boost, pressure ratio {ratio}.',
+  },
+  'no-boost-needed': {
+    short: 'No boost needed: the day’s air makes {power}',
+    long: 'The day’s air alone makes {power} at {speed}: no boost is needed for this goal.',
+  },
+  'choose-compressor': { short: 'Needs a compressor: choose one in Charger', long: 'Choose a compressor.' },
+  'map-holds': { short: '{name} holds: {efficiency} at the goal', long: '{name} carries the goal at {efficiency}.' },
+  'surge-below': { long: '{name} surges below {to}.' },
+  'surge-from': { long: '{name} surges from {from} to the red line.' },
+  'surge-between': { long: '{name} surges from {from} to {to}.' },
+  'surge-throughout': { long: '{name} surges from the onset to the red line: too big.' },
+  'choke-below': { long: '{name} chokes below {to}.' },
+  'choke-from': { long: '{name} chokes from {from}.' },
+  'choke-between': { long: '{name} chokes from {from} to {to}.' },
+  'choke-throughout': { long: '{name} chokes from the onset on: too small.' },
+  'overspeed-below': { long: '{name} turns too fast below {to}.' },
+  'overspeed-from': { long: '{name} turns too fast from {from}.' },
+  'overspeed-between': { long: '{name} turns too fast from {from} to {to}.' },
+  'overspeed-throughout': { long: '{name} turns too fast at every speed.' },
+  'efficiency-at-goal': { long: '{efficiency} efficient at {speed}.' },
+  'efficiency-estimated': { long: 'Efficiency at {speed} is estimated, {efficiency}: the point is off the measured map.' },
+  'surge-near': { long: 'Surge margin is {margin} at {speed}; 10 % is the usual least.' },
+  'surge-clear': { long: 'Nearest to surge at {speed}, {margin} clear.' },
+  'level-short': { short: 'Short by {short} at {speed}', long: 'This boost makes {power} at {speed}: {short} short of the goal.' },
+  'level-makes': {
+    short: 'Makes {power} at {speed}',
+    long: 'This boost makes {power} at {speed}: {short} over the goal.',
+  },
+  'past-surge': { short: 'past surge', long: '{name} is past its surge line here, margin {margin}.' },
+  'past-choke': { short: 'past choke', long: '{name} is past choke here: no more air.' },
+  'wheel-too-fast': { short: 'wheel too fast', long: '{name} would turn {speed}; its limit is {limit}.' },
+  'mach-high': { short: 'Mach {mach} in {bore}', long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.' },
+  'air-unknown': { long: 'The venue’s readings make no air: check height, barometer, temperature and humidity.' },
+  'idle-near-red-line': { long: 'Idle {idle} is too near the red line {redLine}.' },
+  'goal-above-red-line': { long: 'The goal’s speed {goal} is above the red line {redLine}.' },
+  'goal-below-idle': { long: 'The goal’s speed {goal} is below idle {idle}.' },
+  'breathing-table-short': { long: 'The breathing table needs at least two rows.' },
+  'onset-after-full': { long: 'Boost begins at {onset}, which is not below {full}, where it is full.' },
+  'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
+  'dew-point-above-air': { long: 'The dew point {dewPoint} is above the air temperature {air}.' },
+  'compressor-missing': { long: 'This shop does not hold the compressor {id}, revision {revision}. Choose another.' },
+};
+
+export type Phrase = { text: string; strong: boolean }[];
+
+/** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
+export function phrase(reason: Reason, form: 'short' | 'long' = 'long'): Phrase {
+  const entry = sentences[reason.code];
+  const template = (form === 'short' ? (entry?.short ?? entry?.long.replace(/\.$/, '')) : entry?.long) ?? reason.code;
+  return template.split(/(\{\w+\})/).flatMap((piece): Phrase => {
+    const key = /^\{(\w+)\}$/.exec(piece)?.[1];
+    if (!key) return piece ? [{ text: piece, strong: false }] : [];
+    const known = reason.figures[key];
+    if (known) return [{ text: figure(known.value, known.quantity), strong: true }];
+    return [{ text: reason.names?.[key] ?? key, strong: false }];
+  });
+}
+
+export const sentence = (reason: Reason, form: 'short' | 'long' = 'long'): string =>
+  phrase(reason, form)
+    .map((p) => p.text)
+    .join('');
+
+/** Codes this file has words for: a test holds them against what the core can say. */
+export const knownCodes = Object.keys(sentences);
