@@ -207,6 +207,7 @@ type RowProps = {
 };
 
 function Row({ job, onRename, onBin, run }: RowProps) {
+  const router = useRouter();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { summary } = job;
   const { charger } = summary;
@@ -256,9 +257,7 @@ function Row({ job, onRename, onBin, run }: RowProps) {
           ···
         </IconButton>
         <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-          <MenuItem component={Link} href={`/jobs/${job.id}/charger`}>
-            Open at Charger
-          </MenuItem>
+          <MenuItem onClick={act(() => router.push(`/jobs/${job.id}/charger`))}>Open at Charger</MenuItem>
           <MenuItem onClick={act(onRename)}>Rename</MenuItem>
           <MenuItem onClick={act(() => void run('The job was not duplicated.', server.duplicateJob(job.id)))}>
             Duplicate

@@ -1,6 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Spine } from '../frame/Spine';
 import styles from './board.module.css';
@@ -20,7 +19,7 @@ export function Message({ title, children, action }: Props) {
             {action.label}
           </Button>
         )}
-        <Button variant="contained" component={Link} href="/">
+        <Button variant="contained" href="/">
           To the Shop board
         </Button>
       </main>
