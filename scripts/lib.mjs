@@ -80,13 +80,18 @@ export async function serve(args = ['start']) {
     console.error(`Something already answers at ${address}. Close it, or set PORT to another number.`);
     process.exit(1);
   }
-  const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', ...args, '-H', '127.0.0.1', '-p', port], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: environment,
-  });
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', ...args, '-H', '127.0.0.1', '-p', port],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: environment,
+    },
+  );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
-  for (let i = 0; i < 600 && !(await answers(address)); i++) await new Promise((done) => setTimeout(done, 100));
+  for (let i = 0; i < 600 && !(await answers(address)); i++)
+    await new Promise((done) => setTimeout(done, 100));
   console.log(`Fierce Lung: ${address}`);
 }
 

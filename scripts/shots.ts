@@ -11,7 +11,15 @@ const address = process.env.FIERCE_LUNG_ADDRESS ?? `http://127.0.0.1:${process.e
 const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
-type Shot = { name: string; at: string; theme?: 'cell'; width?: number; height?: number; full?: boolean; before?: (page: Page) => Promise<void> };
+type Shot = {
+  name: string;
+  at: string;
+  theme?: 'cell';
+  width?: number;
+  height?: number;
+  full?: boolean;
+  before?: (page: Page) => Promise<void>;
+};
 
 const shots: Shot[] = [
   { name: 'board', at: '/' },
@@ -25,11 +33,21 @@ const shots: Shot[] = [
 
 const browser = await chromium.launch({
   executablePath: process.env.CHROME_PATH ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 });
 mkdirSync(folder, { recursive: true });
 for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name))) {
-  const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
+  const context = await browser.newContext({
+    viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
+  });
   if (shot.theme) await context.addCookies([{ name: 'fierce-lung-theme', value: shot.theme, url: address }]);
   const page = await context.newPage();
   page.on('console', (m) => m.type() === 'error' && console.error(shot.name, m.text()));

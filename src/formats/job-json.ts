@@ -46,9 +46,12 @@ export function readJobFile(text: string): ({ ok: true } & JobFile) | Refused {
   const parsed = readJson(text);
   if (!parsed.ok) return refuse(`This file cannot be read as JSON. ${parsed.message}`);
   const head = z.looseObject({ format: z.literal(JOB_FORMAT), version: z.number() }).safeParse(parsed.data);
-  if (!head.success) return refuse('This is JSON, but not a Fierce Lung job: its "format" is not "fierce-lung-job".');
+  if (!head.success)
+    return refuse('This is JSON, but not a Fierce Lung job: its "format" is not "fierce-lung-job".');
   if (head.data.version !== 1)
-    return refuse(`Line ${lineOf(text, ['version'])}: this file is of version ${head.data.version}; this shop reads version 1.`);
+    return refuse(
+      `Line ${lineOf(text, ['version'])}: this file is of version ${head.data.version}; this shop reads version 1.`,
+    );
   const opened = openJob(head.data.job);
   if (!opened.ok)
     return refuse(
@@ -62,10 +65,16 @@ export function readJobFile(text: string): ({ ok: true } & JobFile) | Refused {
     return refuse(
       ...library.error.issues
         .slice(0, 8)
-        .map((issue) => `Line ${lineOf(text, ['library', ...(issue.path as string[])])}: library.${issue.path.join('.')}: ${issue.message}`),
+        .map(
+          (issue) =>
+            `Line ${lineOf(text, ['library', ...(issue.path as string[])])}: library.${issue.path.join('.')}: ${issue.message}`,
+        ),
     );
-  const missing = refsOf(opened.job).find((r) => !library.data.some((i) => i.id === r.id && i.revision === r.revision));
-  if (missing) return refuse(`The job uses ${missing.id}, revision ${missing.revision}, but the file does not hold it.`);
+  const missing = refsOf(opened.job).find(
+    (r) => !library.data.some((i) => i.id === r.id && i.revision === r.revision),
+  );
+  if (missing)
+    return refuse(`The job uses ${missing.id}, revision ${missing.revision}, but the file does not hold it.`);
   return { ok: true, job: opened.job, library: library.data };
 }
 

@@ -32,7 +32,9 @@ export function readJson(text: string): JsonText {
     parseTree(text, errors, { disallowComments: true });
     const first = errors[0];
     if (!first) return { ok: false, message: 'It is not JSON.' };
-    const words = printParseErrorCode(first.error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+    const words = printParseErrorCode(first.error)
+      .replace(/([a-z])([A-Z])/g, '$1 $2')
+      .toLowerCase();
     return { ok: false, message: `Line ${lineAt(text, first.offset)}: ${words}.` };
   }
 }

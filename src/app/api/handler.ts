@@ -44,7 +44,8 @@ const tooLarge = (cap: number) => new Refusal(413, `A request may have at most $
 
 async function readBody<T>(request: Request, schema: z.ZodType<T>, cap: number): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
-  if (!/^application\/json\b/i.test(type)) throw new Refusal(415, 'The request must be JSON (application/json).');
+  if (!/^application\/json\b/i.test(type))
+    throw new Refusal(415, 'The request must be JSON (application/json).');
   const read = readJson(await readCapped(request, cap));
   if (!read.ok) throw new Refusal(400, `The request cannot be read. ${read.message}`);
   return parse(schema, read.data);
@@ -57,7 +58,8 @@ function parse<T>(schema: z.ZodType<T>, data: unknown): T {
   throw new Refusal(422, 'The request does not hold what is needed.', { problems });
 }
 
-const answer = (status: number, body: ApiError & Record<string, unknown>) => NextResponse.json(body, { status });
+const answer = (status: number, body: ApiError & Record<string, unknown>) =>
+  NextResponse.json(body, { status });
 
 type Handled<P, B> = { params: P; body: B };
 type Options<P, B> = { params?: z.ZodType<P>; body?: z.ZodType<B>; largestBody?: number };

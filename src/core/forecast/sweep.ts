@@ -66,6 +66,8 @@ function spansOf(build: Build, points: OperatingPoint[]): Span[] {
 
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
 const JUDGED_RATIO = 1.1;
+/** The usual least surge margin at constant pressure ratio (common practice, no source). */
+const LEAST_SURGE_MARGIN = 0.1;
 
 /** The point nearest to surge among those that boost on the map. */
 function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
@@ -136,7 +138,7 @@ function verdictOf(
   const margin = nearest?.compressors[0]?.surgeMargin;
   if (nearest && margin != null && margin >= 0)
     findings.push(
-      reason(margin < 0.1 ? 'surge-near' : 'surge-clear', {
+      reason(margin < LEAST_SURGE_MARGIN ? 'surge-near' : 'surge-clear', {
         margin: [margin, 'share'],
         speed: [nearest.speedRpm, 'engineSpeed'],
       }),
@@ -156,6 +158,16 @@ function verdictOf(
   const worst =
     spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
   if (worst) return { holds: false, short: spanReason(build, worst, name), findings: [...findings, need] };
+  if (nearest && margin != null && margin < LEAST_SURGE_MARGIN)
+    return {
+      holds: true,
+      short: reason(
+        'map-just-holds',
+        { margin: [margin, 'share'], speed: [nearest.speedRpm, 'engineSpeed'] },
+        names,
+      ),
+      findings: [...findings, need],
+    };
   return {
     holds: true,
     short: reason('map-holds', { efficiency: [at?.efficiency ?? 0, 'share'] }, names),

@@ -25,7 +25,9 @@ export type Summary = {
 
 /** Every library revision a job refers to. */
 export const refsOf = (job: Job): Ref[] =>
-  job.setups.flatMap((s) => (s.induction.kind === 'turbo' ? s.induction.stages.flatMap((x) => x.compressor ?? []) : []));
+  job.setups.flatMap((s) =>
+    s.induction.kind === 'turbo' ? s.induction.stages.flatMap((x) => x.compressor ?? []) : [],
+  );
 
 /** The board's figures of a job's first setup. Total: a job that cannot be solved gets its first problem as verdict. */
 export function summarise(job: Job, library: Library): Summary {
@@ -49,7 +51,14 @@ export function summarise(job: Job, library: Library): Summary {
   };
   const result = compileBuild(job, setup.id, library);
   if ('problems' in result)
-    return { ...base, holds: false, verdict: result.problems[0]!.reason, share: null, pressureRatio: null, tube: [] };
+    return {
+      ...base,
+      holds: false,
+      verdict: result.problems[0]!.reason,
+      share: null,
+      pressureRatio: null,
+      tube: [],
+    };
   const { goal, goalPoint, level } = solveSweep(result.build);
   const solved = level.kind !== 'failed' && goalPoint.status.kind !== 'failed';
   return {

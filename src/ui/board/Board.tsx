@@ -88,7 +88,10 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
     if (!chosen) return;
     const title = `${chosen.name} was not imported.`;
     if (chosen.size > LARGEST_FILE)
-      return setFailure({ title, lines: [`It has ${(chosen.size / 1e6).toFixed(1)} MB; a job has at most 3 MB.`] });
+      return setFailure({
+        title,
+        lines: [`It has ${(chosen.size / 1e6).toFixed(1)} MB; a job has at most 3 MB.`],
+      });
     if (chosen.size === 0) return setFailure({ title, lines: ['It is empty.'] });
     const made = await run(title, server.importJob(await chosen.text()));
     if (made) router.push(`/jobs/${made.id}/brief`);
@@ -99,9 +102,7 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
       <Spine />
       <header className={styles.top}>
         <strong>Fierce Lung</strong>
-        <span>
-          {jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first
-        </span>
+        <span>{jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first</span>
         <div className={styles.grow} />
         <input
           ref={file}
@@ -114,7 +115,12 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
         <Button size="small" onClick={() => file.current?.click()}>
           Import a job
         </Button>
-        <Button variant="outlined" size="small" aria-keyshortcuts="n" onClick={() => setNaming({ job: null })}>
+        <Button
+          variant="outlined"
+          size="small"
+          aria-keyshortcuts="n"
+          onClick={() => setNaming({ job: null })}
+        >
           New job&ensp;<span aria-hidden="true">N</span>
         </Button>
       </header>
@@ -133,7 +139,8 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
           <div className={styles.empty}>
             <h1 className={styles.headline}>No jobs yet.</h1>
             <p className={styles.lead}>
-              Make the first one: give an engine, a power goal and the venue, and see what air and pressure it takes.
+              Make the first one: give an engine, a power goal and the venue, and see what air and pressure it
+              takes.
             </p>
             <Button variant="contained" onClick={() => setNaming({ job: null })}>
               Make a job
@@ -158,7 +165,13 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
               </thead>
               <tbody>
                 {jobs.map((job) => (
-                  <Row key={job.id} job={job} onRename={() => setNaming({ job })} onBin={() => void bin(job)} run={run} />
+                  <Row
+                    key={job.id}
+                    job={job}
+                    onRename={() => setNaming({ job })}
+                    onBin={() => void bin(job)}
+                    run={run}
+                  />
                 ))}
               </tbody>
             </table>
@@ -194,8 +207,12 @@ const count = (n: number) => counts[n] ?? String(n);
 
 function boardHeadline(jobs: BoardJob[]): string {
   const troubled = jobs.filter((j) => !j.summary.holds).length;
-  if (troubled === 0) return jobs.length === 1 ? 'The one job holds.' : `All ${count(jobs.length).toLowerCase()} jobs hold.`;
-  if (troubled === jobs.length) return jobs.length === 1 ? 'The one job is in trouble.' : `All ${count(troubled).toLowerCase()} jobs are in trouble.`;
+  if (troubled === 0)
+    return jobs.length === 1 ? 'The one job holds.' : `All ${count(jobs.length).toLowerCase()} jobs hold.`;
+  if (troubled === jobs.length)
+    return jobs.length === 1
+      ? 'The one job is in trouble.'
+      : `All ${count(troubled).toLowerCase()} jobs are in trouble.`;
   return `${count(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${count(jobs.length - troubled).toLowerCase()} ${jobs.length - troubled === 1 ? 'holds' : 'hold'}.`;
 }
 

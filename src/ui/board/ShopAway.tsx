@@ -6,7 +6,10 @@ import { Message } from './Message';
 export function ShopAway({ message }: { message: string }) {
   const router = useRouter();
   return (
-    <Message title="The shop’s data cannot be opened." action={{ label: 'Try again', onClick: () => router.refresh() }}>
+    <Message
+      title="The shop’s data cannot be opened."
+      action={{ label: 'Try again', onClick: () => router.refresh() }}
+    >
       {message}
     </Message>
   );

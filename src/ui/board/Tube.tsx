@@ -16,7 +16,13 @@ export function Tube({ tube }: { tube: Summary['tube'] }) {
   if (known.length < 2)
     return (
       <svg width={WIDTH} height={HEIGHT} aria-label="no air yet" role="img">
-        <path d={`M0 22H${WIDTH}`} stroke="var(--rule)" strokeDasharray="0.1 4" strokeLinecap="round" strokeWidth="1.6" />
+        <path
+          d={`M0 22H${WIDTH}`}
+          stroke="var(--rule)"
+          strokeDasharray="0.1 4"
+          strokeLinecap="round"
+          strokeWidth="1.6"
+        />
       </svg>
     );
   const cell = WIDTH / known.length;
@@ -27,7 +33,11 @@ export function Tube({ tube }: { tube: Summary['tube'] }) {
       <defs>
         <linearGradient id={fill}>
           {known.flatMap((s, i) => [
-            <stop key={`${s.id}a`} offset={stop(i, 0.34)} stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)} />,
+            <stop
+              key={`${s.id}a`}
+              offset={stop(i, 0.34)}
+              stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)}
+            />,
             <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
           ])}
         </linearGradient>

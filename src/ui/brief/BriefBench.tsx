@@ -70,8 +70,18 @@ export default function BriefBench() {
               )}
             </Group>
             <Group title="Fuel">
-              <ChoiceField value={fuel.id} onChoose={chooseFuel} label="Fuel sold there" options={fuelOptions} />
-              <QuantityField path="brief.fuel.lambda" label="λ at full power" hint="air over what the fuel needs" quantity="ratio" />
+              <ChoiceField
+                value={fuel.id}
+                onChoose={chooseFuel}
+                label="Fuel sold there"
+                options={fuelOptions}
+              />
+              <QuantityField
+                path="brief.fuel.lambda"
+                label="λ at full power"
+                hint="air over what the fuel needs"
+                quantity="ratio"
+              />
               <QuantityField
                 path="brief.fuel.bsfc"
                 label="BSFC for air and power"
@@ -97,7 +107,9 @@ export default function BriefBench() {
                 <QuantityField
                   path="brief.venue.barometer.pressure"
                   label={venue.barometer.kind === 'station' ? 'Station reading' : 'Sea-level reading (QNH)'}
-                  hint={venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'}
+                  hint={
+                    venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'
+                  }
                   quantity="pressure"
                   basis="abs"
                 />
@@ -112,16 +124,31 @@ export default function BriefBench() {
                 ]}
               />
               {venue.humidity.kind === 'relative' ? (
-                <QuantityField path="brief.venue.humidity.relative" label="Relative humidity" quantity="share" />
+                <QuantityField
+                  path="brief.venue.humidity.relative"
+                  label="Relative humidity"
+                  quantity="share"
+                />
               ) : (
-                <QuantityField path="brief.venue.humidity.dewPoint" label="Dew point" quantity="temperature" />
+                <QuantityField
+                  path="brief.venue.humidity.dewPoint"
+                  label="Dew point"
+                  quantity="temperature"
+                />
               )}
             </Group>
             {climate && (
               <Group title="The air of the day">
-                <Reading label="Pressure" hint="absolute, at the venue" value={`${(climate.pressure / 1e3).toFixed(1)} kPa`} />
+                <Reading
+                  label="Pressure"
+                  hint="absolute, at the venue"
+                  value={`${(climate.pressure / 1e3).toFixed(1)} kPa`}
+                />
                 <Reading label="Density" value={`${climate.density.toFixed(3)} kg/m³`} />
-                <Reading label="Water in it" value={`${(climate.humidityRatio * 1e3).toFixed(1)} g/kg dry air`} />
+                <Reading
+                  label="Water in it"
+                  value={`${(climate.humidityRatio * 1e3).toFixed(1)} g/kg dry air`}
+                />
                 <Reading
                   label="Against standard sea level"
                   hint="density, ISO 2533: 1.225 kg/m³"
@@ -148,16 +175,19 @@ export default function BriefBench() {
         {sweep && build && (
           <>
             <p className={frame.lead}>
-              On the air of the day alone this engine makes <b>{figure(sweep.goalPoint.alonePower, 'power')}</b> at the
-              flywheel at {figure(build.goal.speedRpm, 'engineSpeed')}: the charger must bring{' '}
+              On the air of the day alone this engine makes{' '}
+              <b>{figure(sweep.goalPoint.alonePower, 'power')}</b> at the flywheel at{' '}
+              {figure(build.goal.speedRpm, 'engineSpeed')}: the charger must bring{' '}
               <b>{figure(Math.max(0, build.goal.power - sweep.goalPoint.alonePower), 'power')}</b>.
             </p>
-            <p className={frame.lead}>{sweep.goal.findings.at(-1) && <Say reason={sweep.goal.findings.at(-1)!} />}</p>
+            <p className={frame.lead}>
+              {sweep.goal.findings.at(-1) && <Say reason={sweep.goal.findings.at(-1)!} />}
+            </p>
           </>
         )}
         <p className={frame.foot}>
-          Planning figures, not permission: a qualified person checks the build. Emissions, noise, road and class rules
-          differ by place: ask the local authority.
+          Planning figures, not permission: a qualified person checks the build. Emissions, noise, road and
+          class rules differ by place: ask the local authority.
         </p>
       </aside>
     </>

@@ -25,15 +25,14 @@ export default function ChargerBench() {
           <>
             <h2 className={styles.title}>
               {compressor.name} on this engine
-              <small>
-                one bead per 500 rpm; hollow with a cross: outside the measured map
-              </small>
+              <small>one bead per 500 rpm; hollow with a cross: outside the measured map</small>
             </h2>
             <CompressorMap solved={solved} map={compressor.map} name={compressor.name} onPick={setSpeed} />
           </>
         ) : (
           <p className={frame.lead}>
-            No map yet: choose a compressor at the right. The demand line is known, so its running line appears at once.
+            No map yet: choose a compressor at the right. The demand line is known, so its running line
+            appears at once.
           </p>
         )}
       </div>
@@ -44,15 +43,17 @@ export default function ChargerBench() {
         <Choices />
         {solved && compressor && <Readings solved={solved} />}
         <p className={frame.foot}>
-          Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge at constant
-          ratio again: three figures with three names. Rotating parts: a wheel past its limit can burst.
+          Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge
+          at constant ratio again: three figures with three names. Rotating parts: a wheel past its limit can
+          burst.
         </p>
       </aside>
     </>
   );
 }
 
-const headlineOf = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
+const headlineOf = (c: NonNullable<Solved['build']['compressor']>) =>
+  c.count > 1 ? `Twin ${c.name}` : c.name;
 
 const good = new Set(['efficiency-at-goal', 'surge-clear', 'level-makes', 'map-holds']);
 const plain = new Set(['demand']);
@@ -64,7 +65,10 @@ function Verdict({ findings }: { findings: Reason[] }) {
         const isPlain = plain.has(reason.code);
         const isGood = good.has(reason.code);
         return (
-          <li key={reason.code + JSON.stringify(reason.figures)} className={isPlain || isGood ? undefined : styles.bad}>
+          <li
+            key={reason.code + JSON.stringify(reason.figures)}
+            className={isPlain || isGood ? undefined : styles.bad}
+          >
             <span>{isPlain ? '' : isGood ? <Tick size={11} /> : <Cross size={11} />}</span>
             <span>
               <Say reason={reason} />
@@ -92,7 +96,9 @@ function Choices() {
         arrangement,
         stages: [{ compressor: item ? { id: item.id, revision: item.revision } : null }],
       };
-      setup.name = item ? `${arrangement === 'parallel' ? 'Twin ' : ''}${item.document.name}`.slice(0, 60) : 'No compressor';
+      setup.name = item
+        ? `${arrangement === 'parallel' ? 'Twin ' : ''}${item.document.name}`.slice(0, 60)
+        : 'No compressor';
     });
     store.getState().commit();
   };
@@ -102,7 +108,8 @@ function Choices() {
       if (setup.induction.kind !== 'turbo') return;
       setup.induction.arrangement = arrangement;
       const bare = setup.name.replace(/^Twin /, '');
-      if (chosen && bare === chosen.document.name) setup.name = arrangement === 'parallel' ? `Twin ${bare}`.slice(0, 60) : bare;
+      if (chosen && bare === chosen.document.name)
+        setup.name = arrangement === 'parallel' ? `Twin ${bare}`.slice(0, 60) : bare;
     });
     store.getState().commit();
   };
@@ -146,14 +153,26 @@ function Readings({ solved }: { solved: Solved }) {
     ['Air through it', each, figure(point.path.massFlow / build.compressorCount, 'massFlow')],
     ['Corrected flow', 'to the map’s reference', figure(at?.flow, 'massFlow')],
     ['Pressure ratio', 'across the compressor', figure(point.pressureRatio, 'ratio')],
-    ['Efficiency', at?.range === 'inside' || at?.efficiency == null ? '' : 'estimated: off the measured lines', figure(at?.efficiency, 'share')],
-    ['Shaft speed', at?.speedShare == null ? '' : `${figure(at.speedShare, 'share')} of the wheel’s limit`, figure(at?.shaftSpeedRpm, 'shaftSpeed')],
+    [
+      'Efficiency',
+      at?.range === 'inside' || at?.efficiency == null ? '' : 'estimated: off the measured lines',
+      figure(at?.efficiency, 'share'),
+    ],
+    [
+      'Shaft speed',
+      at?.speedShare == null ? '' : `${figure(at.speedShare, 'share')} of the wheel’s limit`,
+      figure(at?.shaftSpeedRpm, 'shaftSpeed'),
+    ],
     ['Outlet temperature', '', figure(point.path.compressor.temperature, 'temperature')],
     ['Surge margin', 'at constant ratio', figure(at?.surgeMargin, 'share')],
     ['Choke margin', 'along the speed line', figure(at?.chokeMargin, 'share')],
     [
       'Room to the edge',
-      at?.edgeRoom ? (at.edgeRoom.edge === 'choke' ? 'to choke, at constant ratio' : 'to the wheel limit, at constant ratio') : '',
+      at?.edgeRoom
+        ? at.edgeRoom.edge === 'choke'
+          ? 'to choke, at constant ratio'
+          : 'to the wheel limit, at constant ratio'
+        : '',
       figure(at?.edgeRoom?.share, 'share'),
     ],
   ];

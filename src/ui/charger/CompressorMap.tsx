@@ -31,8 +31,11 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
   const hatch = useId();
   const clip = useId();
   const { build, sweep, point } = solved;
-  const running = sweep.points.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
-  const flowEnd = Math.max(...shapes.choke.map((p) => p.flow), ...running.map((p) => p.path.correctedFlow)) * 1.1;
+  const running = sweep.points.filter(
+    (p) => p.boosting && p.compressors.length && p.status.kind !== 'failed',
+  );
+  const flowEnd =
+    Math.max(...shapes.choke.map((p) => p.flow), ...running.map((p) => p.path.correctedFlow)) * 1.1;
   const ratioEnd = Math.max(...shapes.top.map((p) => p.ratio), ...running.map((p) => p.pressureRatio)) * 1.04;
   const xScale = scaleLinear([0, flowEnd * KG_MIN], [PAD.left, width - PAD.right]);
   const yScale = scaleLinear([1, ratioEnd], [height - PAD.bottom, PAD.top]);
@@ -47,7 +50,8 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
   const bank = [...shapes.surge, ...[...shapes.surge].reverse().map((p) => ({ ...p, shifted: true }))];
   const bankPath = `M${bank.map((p) => `${x(p.flow) - ('shifted' in p ? 22 : 0)} ${y(p.ratio)}`).join('L')}Z`;
   const reference = map.reference;
-  const selected = point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
+  const selected =
+    point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
   const goal = sweep.goalPoint.boosting && sweep.goalPoint.status.kind !== 'failed' ? sweep.goalPoint : null;
   const words = mapWords(solved, name);
   return (
@@ -65,14 +69,31 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
         }}
       >
         <defs>
-          <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id={hatch}
+            width="8"
+            height="8"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <path d="M0 0v8" stroke="var(--ink)" strokeWidth="1" opacity="0.45" />
           </pattern>
           <clipPath id={clip}>
-            <rect x={PAD.left} y={PAD.top - 8} width={width - PAD.left} height={height - PAD.top - PAD.bottom + 8} />
+            <rect
+              x={PAD.left}
+              y={PAD.top - 8}
+              width={width - PAD.left}
+              height={height - PAD.top - PAD.bottom + 8}
+            />
           </clipPath>
         </defs>
-        <Axes xScale={xScale} yScale={yScale} width={width} height={height} skip={selected ? selected.path.correctedFlow * KG_MIN : null} />
+        <Axes
+          xScale={xScale}
+          yScale={yScale}
+          width={width}
+          height={height}
+          skip={selected ? selected.path.correctedFlow * KG_MIN : null}
+        />
         <g clipPath={`url(#${clip})`}>
           {shapes.bands.map((band, i) => (
             <path
@@ -83,27 +104,55 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
             />
           ))}
           {shapes.lines.map((l) => (
-            <path key={l.speedRpm} d={path(l.places) ?? ''} fill="none" stroke="var(--sand-ink)" strokeWidth="0.9" opacity="0.75" />
+            <path
+              key={l.speedRpm}
+              d={path(l.places) ?? ''}
+              fill="none"
+              stroke="var(--sand-ink)"
+              strokeWidth="0.9"
+              opacity="0.75"
+            />
           ))}
           <path d={bankPath} fill={`url(#${hatch})`} />
           <path d={path(shapes.surge) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="2.2" />
-          <path d={path(shapes.choke) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.4" strokeDasharray="7 5" />
+          <path
+            d={path(shapes.choke) ?? ''}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+            strokeDasharray="7 5"
+          />
           <path d={path(shapes.top) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
         </g>
         <Labels shapes={shapes} scales={scales} running={running} limit={map.maxSpeedRpm} />
         <path d={runPath(running) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-        <Beads running={running} scales={scales} step={beadStep(build.redLineRpm)} selected={selected?.speedRpm ?? null} />
+        <Beads
+          running={running}
+          scales={scales}
+          step={beadStep(build.redLineRpm)}
+          selected={selected?.speedRpm ?? null}
+        />
         {goal && (
           <g transform={`translate(${x(goal.path.correctedFlow)} ${y(goal.pressureRatio) - 10})`}>
             <path d="M0 6V-30" stroke="var(--brass)" strokeWidth="2" />
             <path d="M0 -30h11l-3 4l3 4h-11z" fill="var(--brass)" />
             <Halo x={15} y={-20} weight={650} colour="var(--brass-text)">
-              {`goal: ${figure(build.goal.power, 'power')}`}
+              {`goal: ${figure(build.goal.power, 'power')}${build.goal.basis === 'wheels' ? ' flywheel' : ''}`}
             </Halo>
           </g>
         )}
         {selected && <Selected point={selected} scales={scales} height={height} />}
-        {selected && <Callout point={selected} solved={solved} shapes={shapes} scales={scales} running={running} width={width} height={height} />}
+        {selected && (
+          <Callout
+            point={selected}
+            solved={solved}
+            shapes={shapes}
+            scales={scales}
+            running={running}
+            width={width}
+            height={height}
+          />
+        )}
         <text x={width - PAD.right} y={height - 4} fontSize="12" textAnchor="end">
           {`corrected flow${build.compressorCount > 1 ? ' of each' : ''}, kg/min (to ${formatNumber(reference.pressure / 1e3, 1)} kPa abs, ${formatNumber(reference.temperature - 273.15, 0)} °C)`}
         </text>
@@ -118,12 +167,21 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
 /** The picture in a sentence, for those who do not see it. */
 function mapWords({ sweep, point }: Solved, name: string): string {
   const at = point.compressors[0];
-  const where = at ? `At ${figure(point.speedRpm, 'engineSpeed')}: corrected flow ${figure(at.flow, 'massFlow')}, ratio ${figure(at.pressureRatio, 'ratio')}.` : '';
-  const off = sweep.spans.length ? `${sweep.spans.length} stretches of the running line are off the map.` : 'The running line stays on the map.';
+  const where = at
+    ? `At ${figure(point.speedRpm, 'engineSpeed')}: corrected flow ${figure(at.flow, 'massFlow')}, ratio ${figure(at.pressureRatio, 'ratio')}.`
+    : '';
+  const off = sweep.spans.length
+    ? `${sweep.spans.length} stretches of the running line are off the map.`
+    : 'The running line stays on the map.';
   return `Compressor map of ${name}. ${where} ${off}`;
 }
 
-function nearestPoint(running: OperatingPoint[], { x, y }: Scales, px: number, py: number): OperatingPoint | null {
+function nearestPoint(
+  running: OperatingPoint[],
+  { x, y }: Scales,
+  px: number,
+  py: number,
+): OperatingPoint | null {
   let best: OperatingPoint | null = null;
   let least = 40;
   for (const p of running) {
@@ -138,7 +196,19 @@ function nearestPoint(running: OperatingPoint[], { x, y }: Scales, px: number, p
 
 type Linear = ReturnType<typeof scaleLinear<number, number>>;
 
-function Axes({ xScale, yScale, width, height, skip }: { xScale: Linear; yScale: Linear; width: number; height: number; skip: number | null }) {
+function Axes({
+  xScale,
+  yScale,
+  width,
+  height,
+  skip,
+}: {
+  xScale: Linear;
+  yScale: Linear;
+  width: number;
+  height: number;
+  skip: number | null;
+}) {
   const foot = height - PAD.bottom;
   return (
     <g fontSize="12" style={{ fontStretch: '86%' }}>
@@ -165,18 +235,55 @@ function Axes({ xScale, yScale, width, height, skip }: { xScale: Linear; yScale:
   );
 }
 
-type HaloProps = { x: number; y: number; children: string; weight?: number; size?: number; anchor?: 'start' | 'middle' | 'end'; colour?: string };
+type HaloProps = {
+  x: number;
+  y: number;
+  children: string;
+  weight?: number;
+  size?: number;
+  anchor?: 'start' | 'middle' | 'end';
+  colour?: string;
+};
 
-function Halo({ x, y, children, weight = 400, size = 12, anchor = 'start', colour = 'var(--ink)' }: HaloProps) {
+function Halo({
+  x,
+  y,
+  children,
+  weight = 400,
+  size = 12,
+  anchor = 'start',
+  colour = 'var(--ink)',
+}: HaloProps) {
   return (
-    <text x={x} y={y} fontSize={size} fontWeight={weight} textAnchor={anchor} paintOrder="stroke" stroke="var(--ground)" strokeWidth="3" strokeLinejoin="round" style={{ fill: colour }}>
+    <text
+      x={x}
+      y={y}
+      fontSize={size}
+      fontWeight={weight}
+      textAnchor={anchor}
+      paintOrder="stroke"
+      stroke="var(--ground)"
+      strokeWidth="3"
+      strokeLinejoin="round"
+      style={{ fill: colour }}
+    >
       {children}
     </text>
   );
 }
 
 /** Words and figures of the map itself: bands, speeds, surge, choke, wheel limit. */
-function Labels({ shapes, scales, running, limit }: { shapes: ReturnType<typeof mapShapes>; scales: Scales; running: OperatingPoint[]; limit: number }) {
+function Labels({
+  shapes,
+  scales,
+  running,
+  limit,
+}: {
+  shapes: ReturnType<typeof mapShapes>;
+  scales: Scales;
+  running: OperatingPoint[];
+  limit: number;
+}) {
   const { x, y } = scales;
   const taken = running.map((p) => ({ x: x(p.path.correctedFlow), y: y(p.pressureRatio), w: 20, h: 20 }));
   const bands = shapes.bands
@@ -190,14 +297,28 @@ function Labels({ shapes, scales, running, limit }: { shapes: ReturnType<typeof 
   return (
     <g pointerEvents="none">
       {free.map((b) => (
-        <text key={b.least} x={b.x} y={b.y + 4} fontSize="12" fontWeight="650" textAnchor="middle" style={{ fill: 'var(--sand-ink)' }}>
+        <text
+          key={b.least}
+          x={b.x}
+          y={b.y + 4}
+          fontSize="12"
+          fontWeight="650"
+          textAnchor="middle"
+          style={{ fill: 'var(--sand-ink)' }}
+        >
           {formatNumber(b.least * 100, 0)} %
         </text>
       ))}
       {shapes.lines.map((l) => {
         const end = l.places.at(-1)!;
         return (
-          <text key={l.speedRpm} x={x(end.flow) + 7} y={y(end.ratio) + 9} fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+          <text
+            key={l.speedRpm}
+            x={x(end.flow) + 7}
+            y={y(end.ratio) + 9}
+            fontSize="11"
+            style={{ fill: 'var(--mute)', fontStretch: '84%' }}
+          >
             {formatNumber(l.speedRpm, -2)}
           </text>
         );
@@ -205,9 +326,11 @@ function Labels({ shapes, scales, running, limit }: { shapes: ReturnType<typeof 
       <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio)} weight={750} size={15} anchor="end">
         surge
       </Halo>
-      <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio) + 15} anchor="end" colour="var(--mute)">
-        keep to the right of the bank
-      </Halo>
+      {x(surgeAt.flow) > 260 && (
+        <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio) + 15} anchor="end" colour="var(--mute)">
+          keep to the right of the bank
+        </Halo>
+      )}
       <Halo x={x(chokeAt.flow) + 52} y={y(chokeAt.ratio) + 20} weight={750} size={15}>
         choke
       </Halo>
@@ -221,7 +344,17 @@ function Labels({ shapes, scales, running, limit }: { shapes: ReturnType<typeof 
   );
 }
 
-function Beads({ running, scales, step, selected }: { running: OperatingPoint[]; scales: Scales; step: number; selected: number | null }) {
+function Beads({
+  running,
+  scales,
+  step,
+  selected,
+}: {
+  running: OperatingPoint[];
+  scales: Scales;
+  step: number;
+  selected: number | null;
+}) {
   const { x, y } = scales;
   const beads = running.filter((p) => p.speedRpm % step === 0);
   const labelled = beads.filter((p, i) => p.speedRpm % (2 * step) === 0 || i === beads.length - 1);
@@ -238,10 +371,25 @@ function Beads({ running, scales, step, selected }: { running: OperatingPoint[];
           return (
             <g key={p.speedRpm} data-bead="off">
               <circle cx={px} cy={py} r="4.6" fill="var(--ground)" stroke="var(--ember)" strokeWidth="1.6" />
-              <path d={`M${px - 2.4} ${py - 2.4}l4.8 4.8m0 -4.8l-4.8 4.8`} stroke="var(--ember)" strokeWidth="1.5" />
+              <path
+                d={`M${px - 2.4} ${py - 2.4}l4.8 4.8m0 -4.8l-4.8 4.8`}
+                stroke="var(--ember)"
+                strokeWidth="1.5"
+              />
             </g>
           );
-        return <circle key={p.speedRpm} data-bead="on" cx={px} cy={py} r="4.2" fill="var(--ink)" stroke="var(--ground)" strokeWidth="1.3" />;
+        return (
+          <circle
+            key={p.speedRpm}
+            data-bead="on"
+            cx={px}
+            cy={py}
+            r="4.2"
+            fill="var(--ink)"
+            stroke="var(--ground)"
+            strokeWidth="1.3"
+          />
+        );
       })}
       {shown
         .filter(({ p }) => p.speedRpm !== selected)
@@ -262,17 +410,39 @@ function Selected({ point, scales, height }: { point: OperatingPoint; scales: Sc
   return (
     <g pointerEvents="none" data-testid="selected-bead">
       <path d={`M${px} ${py}V${foot}`} stroke="var(--ink)" strokeDasharray="2 3" />
-      <circle cx={px} cy={py} r="8" fill={isOff(point) ? 'var(--ember)' : 'var(--ink)'} stroke="var(--ground)" strokeWidth="1.5" />
+      <circle
+        cx={px}
+        cy={py}
+        r="8"
+        fill={isOff(point) ? 'var(--ember)' : 'var(--ink)'}
+        stroke="var(--ground)"
+        strokeWidth="1.5"
+      />
       <circle cx={px} cy={py} r="2.8" fill="var(--ground)" />
       <rect x={px - 20} y={foot + 5} width="40" height="18" fill="var(--ink)" />
-      <text x={px} y={foot + 18} fontSize="13" fontWeight="750" textAnchor="middle" style={{ fill: 'var(--ground)' }}>
+      <text
+        x={px}
+        y={foot + 18}
+        fontSize="13"
+        fontWeight="750"
+        textAnchor="middle"
+        style={{ fill: 'var(--ground)' }}
+      >
         {flow}
       </text>
     </g>
   );
 }
 
-type CalloutProps = { point: OperatingPoint; solved: Solved; shapes: ReturnType<typeof mapShapes>; scales: Scales; running: OperatingPoint[]; width: number; height: number };
+type CalloutProps = {
+  point: OperatingPoint;
+  solved: Solved;
+  shapes: ReturnType<typeof mapShapes>;
+  scales: Scales;
+  running: OperatingPoint[];
+  width: number;
+  height: number;
+};
 
 /** The figures at the selected speed, in the corner that the map leaves emptiest. */
 function Callout({ point, shapes, scales, running, width, height }: CalloutProps) {
@@ -296,7 +466,8 @@ function Callout({ point, shapes, scales, running, width, height }: CalloutProps
   const marks = [...shapes.surge, ...shapes.choke, ...shapes.top, ...shapes.lines.flatMap((l) => l.places)]
     .map((p) => ({ x: scales.x(p.flow), y: scales.y(p.ratio) }))
     .concat(running.map((p) => ({ x: scales.x(p.path.correctedFlow), y: scales.y(p.pressureRatio) })));
-  const crowd = (c: { x: number; y: number }) => marks.filter((m) => m.x > c.x - 12 && m.x < c.x + w + 12 && m.y > c.y - 12 && m.y < c.y + h + 12).length;
+  const crowd = (c: { x: number; y: number }) =>
+    marks.filter((m) => m.x > c.x - 12 && m.x < c.x + w + 12 && m.y > c.y - 12 && m.y < c.y + h + 12).length;
   const corner = corners.reduce((a, b) => (crowd(b) < crowd(a) ? b : a));
   return (
     <g transform={`translate(${corner.x} ${corner.y})`} pointerEvents="none" data-testid="callout">

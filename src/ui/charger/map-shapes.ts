@@ -6,7 +6,14 @@ import type { CompiledMap } from '@/core/compressor/map';
 export type Place = { flow: number; ratio: number };
 export type Band = { least: number; rings: Place[][]; label: Place | null };
 export type SpeedLine = { speedRpm: number; places: Place[] };
-export type MapShapes = { bands: Band[]; lines: SpeedLine[]; surge: Place[]; choke: Place[]; top: Place[]; best: number };
+export type MapShapes = {
+  bands: Band[];
+  lines: SpeedLine[];
+  surge: Place[];
+  choke: Place[];
+  top: Place[];
+  best: number;
+};
 
 const ALONG = 49;
 const ACROSS = 41;
@@ -27,11 +34,15 @@ export function mapShapes(map: CompiledMap): MapShapes {
   const high = map.speeds.at(-1)!;
   const speedAt = (share: number) => low + (high - low) * share;
   const values: number[] = [];
-  for (const s of even(ACROSS)) for (const b of even(ALONG)) values.push(mapAt(map, speedAt(s), b).efficiency);
+  for (const s of even(ACROSS))
+    for (const b of even(ALONG)) values.push(mapAt(map, speedAt(s), b).efficiency);
   const best = Math.max(...values);
   const worst = Math.min(...values);
   const bands = thresholds(worst, best).map((least, i) => {
-    const shape = contours().size([ALONG, ACROSS]).smooth(true).contour(values, i === 0 ? -1 : least);
+    const shape = contours()
+      .size([ALONG, ACROSS])
+      .smooth(true)
+      .contour(values, i === 0 ? -1 : least);
     const rings = shape.coordinates.flatMap((polygon) =>
       polygon.map((ring) =>
         ring.map(([u, v]) => {
@@ -45,7 +56,10 @@ export function mapShapes(map: CompiledMap): MapShapes {
   });
   return {
     bands,
-    lines: [...map.speeds].map((speedRpm) => ({ speedRpm, places: even(25).map((b) => placeAt(map, speedRpm, b)) })),
+    lines: [...map.speeds].map((speedRpm) => ({
+      speedRpm,
+      places: even(25).map((b) => placeAt(map, speedRpm, b)),
+    })),
     surge: even(33).map((s) => placeAt(map, speedAt(s), 0)),
     choke: even(33).map((s) => placeAt(map, speedAt(s), 1)),
     top: even(25).map((b) => placeAt(map, high, b)),
@@ -56,19 +70,20 @@ export function mapShapes(map: CompiledMap): MapShapes {
 /** At most seven bands: the first holds all that is worse, the others step up to just under the best. */
 function thresholds(worst: number, best: number): number[] {
   const top = Math.floor((best - 0.004) * 50) / 50;
-  const steps = [top, top - 0.02, top - 0.05, top - 0.08, top - 0.12, top - 0.16].filter((t) => t > worst + 0.005);
+  const steps = [top, top - 0.02, top - 0.05, top - 0.08, top - 0.12, top - 0.16].filter(
+    (t) => t > worst + 0.005,
+  );
   return [worst, ...steps.reverse()];
 }
 
-/** Where a band begins on its way down from the best place, along one direction through the map: for its label. */
+/** Where a band begins on the way from the best place to the lower surge flank: its label stands there. */
 function lowerFlank(map: CompiledMap, least: number, values: number[]): Place | null {
   const peak = values.indexOf(Math.max(...values));
   const from = { u: (peak % ALONG) / (ALONG - 1), v: Math.floor(peak / ALONG) / (ACROSS - 1) };
   const low = map.speeds[0]!;
   const high = map.speeds.at(-1)!;
   const at = (t: number) => {
-    const v = from.v * (1 - t);
-    return { speed: low + (high - low) * v, beta: from.u * (1 - t) + 0.42 * t };
+    return { speed: low + (high - low) * from.v * (1 - 0.55 * t), beta: from.u * (1 - t) };
   };
   for (let i = 1; i <= 200; i++) {
     const { speed, beta } = at(i / 200);

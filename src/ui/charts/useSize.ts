@@ -10,7 +10,8 @@ export function useSize<T extends HTMLElement>(initial: { width: number; height:
     if (!element) return;
     const measure = () => {
       const { width, height } = element.getBoundingClientRect();
-      if (width > 0) setSize((old) => (old.width === width && old.height === height ? old : { width, height }));
+      if (width > 0)
+        setSize((old) => (old.width === width && old.height === height ? old : { width, height }));
     };
     measure();
     const observer = new ResizeObserver(measure);

@@ -14,7 +14,10 @@ import { Say } from '../words/Say';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
 
-const Plot = dynamic(() => import('./DemandPlot'), { ssr: false, loading: () => <div className={styles.chart} /> });
+const Plot = dynamic(() => import('./DemandPlot'), {
+  ssr: false,
+  loading: () => <div className={styles.chart} />,
+});
 
 const KPA = 1e-3;
 const HP = 1 / 745.6998715822702;
@@ -55,13 +58,23 @@ export default function DemandBench() {
               ]}
             />
           )}
-          <QuantityField path={`${at}.boost.onsetRpm`} label="Boost begins at" hint="until a turbine is matched" quantity="engineSpeed" />
+          <QuantityField
+            path={`${at}.boost.onsetRpm`}
+            label="Boost begins at"
+            hint="until a turbine is matched"
+            quantity="engineSpeed"
+          />
           <QuantityField path={`${at}.boost.fullRpm`} label="Full from" quantity="engineSpeed" />
-          <QuantityField path={`${at}.efficiencyGuess`} label="Compressor efficiency" hint="until a map is chosen" quantity="share" />
+          <QuantityField
+            path={`${at}.efficiencyGuess`}
+            label="Compressor efficiency"
+            hint="until a map is chosen"
+            quantity="share"
+          />
           <QuantityField
             path={`${at}.backPressureRatio`}
             label="Back pressure over manifold pressure"
-            hint="absolute, at full boost; until a turbine is matched"
+            hint="absolute; until a turbine is matched"
             quantity="ratio"
           />
         </Group>
@@ -77,10 +90,17 @@ export default function DemandBench() {
           />
           {setup.cooler.kind !== 'none' && (
             <>
-              <QuantityField path={`${at}.cooler.effectiveness`} label="Effectiveness" hint="charge side, as two thermometers show" quantity="share" />
+              <QuantityField
+                path={`${at}.cooler.effectiveness`}
+                label="Effectiveness"
+                hint="charge side, as two thermometers show"
+                quantity="share"
+              />
               <QuantityField
                 path={`${at}.cooler.coolantRise`}
-                label={setup.cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
+                label={
+                  setup.cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'
+                }
                 quantity="temperatureRise"
               />
             </>
@@ -102,7 +122,11 @@ function Headline({ solved }: { solved: Solved | null }) {
   return (
     <>
       <h2 className={frame.headline}>
-        {failed ? 'Out of reach' : p.boosting ? `Ratio ${figure(p.pressureRatio, 'ratio')}` : 'No boost needed'}
+        {failed
+          ? 'Out of reach'
+          : p.boosting
+            ? `Ratio ${figure(p.pressureRatio, 'ratio')}`
+            : 'No boost needed'}
       </h2>
       <p className={frame.lead}>{last && <Say reason={last} />}</p>
     </>
@@ -204,7 +228,13 @@ function Pictures({ solved }: { solved: Solved }) {
       <Panel
         title="Power at the flywheel"
         unit="hp, by fuel flow; thin: the day’s air alone"
-        plot={<Plot {...common} series={[{ key: 'power' }, { key: 'alone', thin: true }]} level={build.goal.power * HP} />}
+        plot={
+          <Plot
+            {...common}
+            series={[{ key: 'power' }, { key: 'alone', thin: true }]}
+            level={build.goal.power * HP}
+          />
+        }
         reads={[
           ['flywheel', figure(point.power.fuelFlow, 'power')],
           ['torque', figure(point.torque, 'torque')],
@@ -226,7 +256,11 @@ function Panel({ title, unit, plot, reads }: PanelProps) {
           {title}
           <small>{unit}</small>
         </h3>
-        <div className={styles.chart} role="img" aria-label={`${title}: the figures stand in the table below`}>
+        <div
+          className={styles.chart}
+          role="img"
+          aria-label={`${title}: the figures stand in the table below`}
+        >
           {plot}
         </div>
       </div>

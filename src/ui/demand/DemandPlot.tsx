@@ -1,6 +1,15 @@
 'use client';
-import { CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { axisProps } from '../charts/axis';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { axisProps, speedTicks } from '../charts/axis';
 import { formatNumber } from '../words/format';
 
 type Row = Record<string, number> & { rpm: number };
@@ -26,7 +35,8 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
           type="number"
           dataKey="rpm"
           domain={['dataMin', 'dataMax']}
-          height={22}
+          height={20}
+          ticks={speedTicks(rows[0]!.rpm, rows.at(-1)!.rpm)}
           tickFormatter={(v: number) => formatNumber(v, 0)}
           {...axisProps}
         />

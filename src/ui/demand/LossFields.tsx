@@ -23,11 +23,21 @@ export function LossFields() {
         return (
           <Group key={`${loss.place}${i}`} title={titles[loss.place]}>
             <QuantityField path={`${at}.drop`} label="Loses" quantity="pressureDrop" />
-            <QuantityField path={`${at}.massFlow`} label="at" hint="air of the whole engine" quantity="massFlow" />
+            <QuantityField
+              path={`${at}.massFlow`}
+              label="at"
+              hint="air of the whole engine"
+              quantity="massFlow"
+            />
             <QuantityField path={`${at}.pressure`} label="with before it" quantity="pressure" basis="abs" />
             <QuantityField path={`${at}.temperature`} label="and" quantity="temperature" />
             {loss.diameter ? (
-              <QuantityField path={`${at}.diameter`} label="Narrowest bore" hint="for the Mach number" quantity="bore" />
+              <QuantityField
+                path={`${at}.diameter`}
+                label="Narrowest bore"
+                hint="for the Mach number"
+                quantity="bore"
+              />
             ) : (
               <Button
                 size="small"

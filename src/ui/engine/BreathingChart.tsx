@@ -15,7 +15,9 @@ export function BreathingChart() {
   const { breathing, idleRpm, redLineRpm } = engine;
   const points = useMemo(() => {
     const { shape, table } = breathing;
-    return breathing.source === 'table' ? table.rows : shapePoints(shape.id, shape.peak.value, shape.peakRpm.value);
+    return breathing.source === 'table'
+      ? table.rows
+      : shapePoints(shape.id, shape.peak.value, shape.peakRpm.value);
   }, [breathing]);
   if (points.length < 2)
     return <p className={styles.why}>No curve yet: the table needs at least two rows.</p>;

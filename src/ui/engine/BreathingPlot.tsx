@@ -1,6 +1,16 @@
 'use client';
-import { CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
-import { axisProps } from '../charts/axis';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { axisProps, speedTicks } from '../charts/axis';
 import { formatNumber } from '../words/format';
 
 type Point = { rpm: number; ve: number };
@@ -15,18 +25,37 @@ export default function BreathingPlot({ line, points, selected }: Props) {
     <ResponsiveContainer width="100%" height="100%">
       <ComposedChart data={line} margin={{ top: 12, right: 46, bottom: 8, left: 0 }}>
         <CartesianGrid stroke="var(--hair)" vertical={false} />
-        <XAxis type="number" dataKey="rpm" domain={['dataMin', 'dataMax']} tickFormatter={(v: number) => formatNumber(v, 0)} {...axisProps} />
+        <XAxis
+          type="number"
+          dataKey="rpm"
+          domain={['dataMin', 'dataMax']}
+          ticks={speedTicks(line[0]!.rpm, line.at(-1)!.rpm)}
+          tickFormatter={(v: number) => formatNumber(v, 0)}
+          {...axisProps}
+        />
         <YAxis type="number" domain={[low, high]} width={40} {...axisProps} />
         <ReferenceLine x={selected.rpm} stroke="var(--ink)" strokeDasharray="2 3" />
         <Line dataKey="ve" stroke="var(--ink)" strokeWidth={2} dot={false} isAnimationActive={false} />
-        <Scatter data={points} dataKey="ve" fill="var(--panel)" stroke="var(--ink)" isAnimationActive={false} />
+        <Scatter
+          data={points}
+          dataKey="ve"
+          fill="var(--panel)"
+          stroke="var(--ink)"
+          isAnimationActive={false}
+        />
         <ReferenceDot
           x={selected.rpm}
           y={selected.ve}
           r={5}
           fill="var(--ink)"
           stroke="none"
-          label={{ value: `${formatNumber(selected.ve, 0)} %`, position: 'top', fill: 'var(--ink)', fontWeight: 750, fontSize: 15 }}
+          label={{
+            value: `${formatNumber(selected.ve, 0)} %`,
+            position: 'top',
+            fill: 'var(--ink)',
+            fontWeight: 750,
+            fontSize: 15,
+          }}
         />
       </ComposedChart>
     </ResponsiveContainer>

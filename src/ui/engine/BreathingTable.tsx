@@ -12,7 +12,9 @@ const shareUnit = displayUnit('share');
 const toText = (rows: { speedRpm: number; value: number }[]): Row[] =>
   rows.map((r) => ({ speed: fieldText(r.speedRpm, speedUnit), value: fieldText(r.value, shareUnit) }));
 
-type Checked = { ok: true; rows: { speedRpm: number; value: number }[] } | { ok: false; row: number; cell: 'speed' | 'value'; why: string };
+type Checked =
+  | { ok: true; rows: { speedRpm: number; value: number }[] }
+  | { ok: false; row: number; cell: 'speed' | 'value'; why: string };
 
 /** The typed rows as a table, or the first cell that is wrong and why. */
 export function checkRows(rows: Row[]): Checked {
@@ -20,12 +22,18 @@ export function checkRows(rows: Row[]): Checked {
   for (const [i, row] of rows.entries()) {
     const speed = parseQuantity(row.speed, 'engineSpeed', speedUnit);
     const value = parseQuantity(row.value, 'share', shareUnit);
-    const bad = (cell: 'speed' | 'value', why: string): Checked => ({ ok: false, row: i, cell, why: `Row ${i + 1}: ${why}` });
+    const bad = (cell: 'speed' | 'value', why: string): Checked => ({
+      ok: false,
+      row: i,
+      cell,
+      why: `Row ${i + 1}: ${why}`,
+    });
     if (!speed.ok || speed.value < 100 || speed.value > 30_000)
       return bad('speed', `“${row.speed.slice(0, 20)}” is no speed. Give 100 to 30,000 rpm.`);
     if (!value.ok || value.value < 0.1 || value.value > 2)
       return bad('value', `“${row.value.slice(0, 20)}” is no volumetric efficiency. Give 10 to 200 %.`);
-    if (good.length && speed.value <= good.at(-1)!.speedRpm) return bad('speed', 'the speeds must rise from row to row.');
+    if (good.length && speed.value <= good.at(-1)!.speedRpm)
+      return bad('speed', 'the speeds must rise from row to row.');
     good.push({ speedRpm: speed.value, value: value.value });
   }
   if (good.length < 2) return { ok: false, row: 0, cell: 'speed', why: 'At least two rows are needed.' };
@@ -60,7 +68,13 @@ export function BreathingTable() {
     );
   const add = () => {
     const last = rows.at(-1) ?? { speedRpm: 1000, value: 0.8 };
-    change([...shown, { speed: fieldText(last.speedRpm + 500, speedUnit), value: fieldText(last.value, shareUnit) }], true);
+    change(
+      [
+        ...shown,
+        { speed: fieldText(last.speedRpm + 500, speedUnit), value: fieldText(last.value, shareUnit) },
+      ],
+      true,
+    );
   };
   return (
     <>

@@ -90,14 +90,22 @@ export default function EngineBench() {
                     hint="referred to the air in the manifold"
                     quantity="share"
                   />
-                  <QuantityField path="engine.breathing.shape.peakRpm" label="Peak at" quantity="engineSpeed" />
+                  <QuantityField
+                    path="engine.breathing.shape.peakRpm"
+                    label="Peak at"
+                    quantity="engineSpeed"
+                  />
                 </>
               )}
             </Group>
             <BreathingChart />
             {breathing.source === 'table' && <BreathingTable />}
             <Group title="Taken at">
-              <QuantityField path="engine.breathing.reference.temperature" label="Charge temperature" quantity="temperature" />
+              <QuantityField
+                path="engine.breathing.reference.temperature"
+                label="Charge temperature"
+                quantity="temperature"
+              />
               <QuantityField
                 path="engine.breathing.reference.backPressureRatio"
                 label="Back pressure over manifold pressure"
@@ -111,16 +119,21 @@ export default function EngineBench() {
         </div>
       </div>
       <aside className={frame.column}>
-        <h2 className={frame.headline}>{build ? engineWords(build.displacement, engine.cylinders.value) : 'Engine'}</h2>
+        <h2 className={frame.headline}>
+          {build ? engineWords(build.displacement, engine.cylinders.value) : 'Engine'}
+        </h2>
         <Problems />
         {point && build && (
           <>
             <p className={frame.lead}>
               At {figure(point.speedRpm, 'engineSpeed')} it breathes{' '}
-              <b>{figure(point.path.volumetricEfficiency, 'share')}</b> of its displacement at manifold density, corrected
-              for charge temperature, back pressure and fuel; the curve says{' '}
+              <b>{figure(point.path.volumetricEfficiency, 'share')}</b> of its displacement at manifold
+              density, corrected for charge temperature, back pressure and fuel; the curve says{' '}
               <b>{figure(build.breathing.at(point.speedRpm).value, 'share')}</b>
-              {point.path.breathingRange === 'extrapolated' ? ', held from its end: the curve stops before this speed' : ''}.
+              {point.path.breathingRange === 'extrapolated'
+                ? ', held from its end: the curve stops before this speed'
+                : ''}
+              .
             </p>
             <p className={frame.lead}>
               The air of the day alone makes <b>{figure(point.alonePower, 'power')}</b> here.
@@ -128,8 +141,8 @@ export default function EngineBench() {
           </>
         )}
         <p className={frame.foot}>
-          Shapes are common practice, to start from; a measured curve replaces them. Between points the curve is a monotone
-          cubic and never overshoots.
+          Shapes are common practice, to start from; a measured curve replaces them. Between points the curve
+          is a monotone cubic and never overshoots.
         </p>
       </aside>
     </>

@@ -10,7 +10,9 @@ type Props<T extends string> = {
   label: string;
   hint?: string;
   options: readonly { value: T; label: string }[];
-} & ({ path: string; value?: never; onChoose?: never } | { path?: never; value: T; onChoose: (value: T) => void });
+} & (
+  { path: string; value?: never; onChoose?: never } | { path?: never; value: T; onChoose: (value: T) => void }
+);
 
 /** One of a few: bound to a path of the job, or to a value of its own. Stores at once. */
 export function ChoiceField<T extends string>({ label, hint, options, path, value, onChoose }: Props<T>) {

@@ -22,7 +22,8 @@ export function checkTyped(text: string, path: string, quantity: Quantity, whole
   const { min, max } = boundsAt(path);
   const show = (value: number) => {
     const shown = toUnit(value, unit);
-    const digits = Math.abs(shown) < 10 && shown % 1 !== 0 ? Math.max(2, unit.digits) : Math.max(0, unit.digits);
+    const digits =
+      Math.abs(shown) < 10 && shown % 1 !== 0 ? Math.max(2, unit.digits) : Math.max(0, unit.digits);
     return formatNumber(shown, digits);
   };
   const range = `${show(min)} to ${show(max)}${unit.symbol ? ` ${unit.symbol}` : ''}`;
@@ -62,7 +63,15 @@ type Props = {
  * A quantity with its unit and how sure we are of it. Takes a unit typed behind the number. A bad text stays in the field
  * with its reason; the rest of the page keeps the last good value. Stores on blur or Enter.
  */
-export function QuantityField({ path, label, quantity, hint, whole = false, basis, disabled = false }: Props) {
+export function QuantityField({
+  path,
+  label,
+  quantity,
+  hint,
+  whole = false,
+  basis,
+  disabled = false,
+}: Props) {
   const id = useId();
   const { store, problems, solved } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
@@ -102,7 +111,9 @@ export function QuantityField({ path, label, quantity, hint, whole = false, basi
 
   useEffect(() => () => store.getState().commit(), [store]);
 
-  const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(' ');
+  const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(
+    ' ',
+  );
   return (
     <div className={rowClass}>
       <label className={styles.label} htmlFor={id}>

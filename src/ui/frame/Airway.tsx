@@ -4,7 +4,7 @@ import type { Station, StationKind } from '@/core/forecast/point';
 import { heatColour } from '../charts/heat';
 import { useSize } from '../charts/useSize';
 import { useJob, type Solved } from '../store/solved';
-import { figure, signedFigure } from '../words/format';
+import { figure, figureNumber, signedFigure } from '../words/format';
 import { sentence } from '../words/reasons';
 import { benchOfStation, type BenchId } from './benches';
 import { scaleTop, tubeOutline, tubePath } from './tube';
@@ -33,7 +33,9 @@ export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: Be
   if (!solved)
     return (
       <div className={styles.air} ref={ref}>
-        <p style={{ padding: '40px 16px', margin: 0 }}>No air yet: the Brief or the Engine contradicts itself.</p>
+        <p style={{ padding: '40px 16px', margin: 0 }}>
+          No air yet: the Brief or the Engine contradicts itself.
+        </p>
       </div>
     );
   const { stations } = solved.point;
@@ -53,7 +55,13 @@ export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: Be
   );
 }
 
-type StripProps = { solved: Solved; cell: number; width: number; bench: BenchId; onBench: (bench: BenchId) => void };
+type StripProps = {
+  solved: Solved;
+  cell: number;
+  width: number;
+  bench: BenchId;
+  onBench: (bench: BenchId) => void;
+};
 
 function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const { build, sweep, point } = solved;
@@ -74,7 +82,11 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
       <defs>
         <linearGradient id={fill} gradientUnits="userSpaceOnUse" x1={MARGIN} x2={MARGIN + end} y1="0" y2="0">
           {known.flatMap((s, i) => [
-            <stop key={`${s.id}a`} offset={stop(i, 0.34)} stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)} />,
+            <stop
+              key={`${s.id}a`}
+              offset={stop(i, 0.34)}
+              stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)}
+            />,
             <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
           ])}
         </linearGradient>
@@ -91,10 +103,27 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
         />
       ))}
       <g pointerEvents="none">
-        <path d={tubePath(outline, AXIS, MARGIN)} fill={`url(#${fill})`} stroke="var(--ink)" strokeWidth="1.6" />
-        {firstUnknown >= 0 && <UnknownTube from={MARGIN + end} to={MARGIN + cell * stations.length} y={half(build.climate.pressure)} />}
+        <path
+          d={tubePath(outline, AXIS, MARGIN)}
+          fill={`url(#${fill})`}
+          stroke="var(--ink)"
+          strokeWidth="1.6"
+        />
+        {firstUnknown >= 0 && (
+          <UnknownTube
+            from={MARGIN + end}
+            to={MARGIN + cell * stations.length}
+            y={half(build.climate.pressure)}
+          />
+        )}
         {stations.map((s, i) => (
-          <Symbol key={s.id} kind={s.id} x={MARGIN + (i + 0.5) * cell} half={symbolHalf(stations, i, half)} known={s.known} />
+          <Symbol
+            key={s.id}
+            kind={s.id}
+            x={MARGIN + (i + 0.5) * cell}
+            half={symbolHalf(stations, i, half)}
+            known={s.known}
+          />
         ))}
         {stations.map((s, i) =>
           s.troubles.length ? (
@@ -108,7 +137,11 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
           ) : null,
         )}
         {build.charged && work !== undefined && (
-          <ShaftLink from={middle('compressor')} to={middle('turbine')} words={`compressor takes ${figure(work, 'shaftPower')}`} />
+          <ShaftLink
+            from={middle('compressor')}
+            to={middle('turbine')}
+            words={`compressor takes ${figure(work, 'shaftPower')}`}
+          />
         )}
         <Ladder top={top} />
       </g>
@@ -116,7 +149,12 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   );
 }
 
-const mainStation: Record<BenchId, StationKind> = { brief: 'weather', engine: 'cylinders', demand: 'throttle', charger: 'compressor' };
+const mainStation: Record<BenchId, StationKind> = {
+  brief: 'weather',
+  engine: 'cylinders',
+  demand: 'throttle',
+  charger: 'compressor',
+};
 
 function symbolHalf(stations: Station[], i: number, half: (p: number) => number): number {
   const here = stations[i]!.pressure;
@@ -128,7 +166,11 @@ function symbolHalf(stations: Station[], i: number, half: (p: number) => number)
 function Ladder({ top }: { top: number }) {
   return (
     <g fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
-      <path d={`M34 ${AXIS - TALLEST}V${AXIS}M30 ${AXIS - TALLEST}h4M30 ${AXIS - TALLEST / 2}h4M30 ${AXIS}h4`} stroke="var(--mute)" fill="none" />
+      <path
+        d={`M34 ${AXIS - TALLEST}V${AXIS}M30 ${AXIS - TALLEST}h4M30 ${AXIS - TALLEST / 2}h4M30 ${AXIS}h4`}
+        stroke="var(--mute)"
+        fill="none"
+      />
       <text x="27" y={AXIS - TALLEST + 4} textAnchor="end">
         {figure(top, 'pressure').replace(' kPa', '')}
       </text>
@@ -159,11 +201,17 @@ function UnknownTube({ from, to, y }: { from: number; to: number; y: number }) {
 
 function ShaftLink({ from, to, words }: { from: number; to: number; words: string }) {
   const centre = (from + to) / 2;
-  const width = words.length * 5.6 + 10;
+  const half = (words.length * 5.6 + 10) / 2;
   return (
     <g>
-      <path d={`M${from} 66V84H${to}V66`} fill="none" stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="0.1 3.5" strokeLinecap="round" />
-      <rect x={centre - width / 2} y="77" width={width} height="13" fill="var(--ground)" />
+      <path
+        d={`M${from} 66V84H${centre - half}M${centre + half} 84H${to}V66`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+        strokeDasharray="0.1 3.5"
+        strokeLinecap="round"
+      />
       <text x={centre} y="87" textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
         {words}
       </text>
@@ -173,9 +221,17 @@ function ShaftLink({ from, to, words }: { from: number; to: number; words: strin
 
 /** Symbols of the trade over the tube. */
 function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: number; known: boolean }) {
-  const line = { stroke: 'var(--ink)', strokeWidth: 1.2, fill: 'none', ...(known ? {} : { strokeDasharray: '0.1 3', strokeLinecap: 'round' as const }) };
+  const line = {
+    stroke: known && kind !== 'compressor' ? 'var(--on-heat)' : 'var(--ink)',
+    strokeWidth: 1.2,
+    fill: 'none',
+    ...(known ? {} : { strokeDasharray: '0.1 3', strokeLinecap: 'round' as const }),
+  };
   const bars = (count: number, gap: number) =>
-    Array.from({ length: count }, (_, i) => `M${x + (i - (count - 1) / 2) * gap} ${AXIS - half}v${2 * half}`).join('');
+    Array.from(
+      { length: count },
+      (_, i) => `M${x + (i - (count - 1) / 2) * gap} ${AXIS - half}v${2 * half}`,
+    ).join('');
   switch (kind) {
     case 'weather':
     case 'tailpipe':
@@ -185,24 +241,50 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
     case 'cooler':
       return <path d={bars(9, 5)} {...line} />;
     case 'compressor':
-      return <path d={`M${x - 14} ${AXIS - 8}L${x + 12} ${AXIS - 24}V${AXIS + 24}L${x - 14} ${AXIS + 8}Z`} {...line} />;
+      return (
+        <path
+          d={`M${x - 14} ${AXIS - 8}L${x + 12} ${AXIS - 24}V${AXIS + 24}L${x - 14} ${AXIS + 8}Z`}
+          {...line}
+        />
+      );
     case 'turbine':
-      return <path d={`M${x - 12} ${AXIS - 24}L${x + 14} ${AXIS - 8}V${AXIS + 8}L${x - 12} ${AXIS + 24}Z`} {...line} />;
+      return (
+        <path
+          d={`M${x - 12} ${AXIS - 24}L${x + 14} ${AXIS - 8}V${AXIS + 8}L${x - 12} ${AXIS + 24}Z`}
+          {...line}
+        />
+      );
     case 'throttle':
       return (
         <g>
           <path d={`M${x - 3} ${AXIS - half}L${x + 3} ${AXIS + half}`} {...line} strokeWidth={1.8} />
-          <circle cx={x} cy={AXIS} r="2" fill="var(--ink)" />
+          <circle cx={x} cy={AXIS} r="2" fill="var(--on-heat)" />
         </g>
       );
     case 'cylinders':
       return (
         <g>
-          <rect x={x - 26} y={AXIS - TALLEST} width="52" height={2 * TALLEST} fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.3" />
+          <rect
+            x={x - 26}
+            y={AXIS - TALLEST}
+            width="52"
+            height={2 * TALLEST}
+            fill="var(--panel)"
+            stroke="var(--ink)"
+            strokeWidth="1.3"
+          />
           {[0, 1, 2, 3].map((i) => (
             <g key={i}>
-              {i > 0 && <path d={`M${x - 26 + 13 * i} ${AXIS - TALLEST}v${2 * TALLEST}`} stroke="var(--ink)" />}
-              <rect x={x - 23.5 + 13 * i} y={AXIS + [-14, 8, 8, -14][i]!} width="8" height="7" fill="var(--ink)" />
+              {i > 0 && (
+                <path d={`M${x - 26 + 13 * i} ${AXIS - TALLEST}v${2 * TALLEST}`} stroke="var(--ink)" />
+              )}
+              <rect
+                x={x - 23.5 + 13 * i}
+                y={AXIS + [-14, 8, 8, -14][i]!}
+                width="8"
+                height="7"
+                fill="var(--ink)"
+              />
             </g>
           ))}
         </g>
@@ -210,7 +292,14 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
   }
 }
 
-type CellProps = { station: Station; solved: Solved; x: number; cell: number; open: boolean; onOpen: () => void };
+type CellProps = {
+  station: Station;
+  solved: Solved;
+  x: number;
+  cell: number;
+  open: boolean;
+  onOpen: () => void;
+};
 
 /** What a station adds or takes, and a remark, each in about 22 characters. */
 function linesOf(station: Station, solved: Solved): { change: string; remark: string } {
@@ -223,7 +312,10 @@ function linesOf(station: Station, solved: Solved): { change: string; remark: st
     case 'throttle':
       return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: '' };
     case 'cooler':
-      return { change: `${signedFigure(station.heatIn ?? 0, 'shaftPower')} of heat`, remark: `${signedFigure(-(station.drop ?? 0), 'pressureDrop')} lost` };
+      return {
+        change: `${signedFigure(station.heatIn ?? 0, 'shaftPower')} of heat`,
+        remark: `${signedFigure(-(station.drop ?? 0), 'pressureDrop')} lost`,
+      };
     case 'compressor':
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the air`,
@@ -235,7 +327,10 @@ function linesOf(station: Station, solved: Solved): { change: string; remark: st
               : `${figure(build.efficiencyGuess, 'share')}, a guess`,
       };
     case 'cylinders':
-      return { change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`, remark: 'by fuel flow' };
+      return {
+        change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`,
+        remark: 'by fuel flow',
+      };
     case 'turbine':
       return { change: 'not chosen yet', remark: '' };
     case 'tailpipe':
@@ -248,11 +343,15 @@ function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
   const trouble = station.troubles[0];
   const more = station.troubles.length > 1 ? ` +${station.troubles.length - 1} more` : '';
   const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
-  const pressure = figure(station.pressure, 'pressure');
+  // In a narrow cell the unit goes: the ladder at the left names it.
+  const pressure =
+    cell < 126 && station.pressure !== null
+      ? figureNumber(station.pressure, 'pressure')
+      : figure(station.pressure, 'pressure');
   const temperature = figure(station.temperature, 'temperature');
   const flow = figure(station.massFlow, 'massFlow');
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
-  const words = `${names[station.id]}: ${pressure} abs, ${temperature}, ${flow}. ${change}. ${last}`;
+  const words = `${names[station.id]}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
   return (
     <g
       className={styles.station}
@@ -286,7 +385,13 @@ function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
       <text x={x + 7} y="113" fontSize="12" style={{ fontStretch: '80%' }}>
         {change}
       </text>
-      <text x={x + 7} y="127" fontSize="12" fontWeight={trouble ? 650 : 400} style={{ fontStretch: '80%', fill: 'var(--mute)', ...colour }}>
+      <text
+        x={x + 7}
+        y="127"
+        fontSize="12"
+        fontWeight={trouble ? 650 : 400}
+        style={{ fontStretch: '80%', fill: 'var(--mute)', ...colour }}
+      >
         {trouble ? `✕ ${last}` : last}
       </text>
     </g>

@@ -121,7 +121,8 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
       if (event.key === 't') return void switchTheme();
       if (!solved) return;
       const { build } = solved;
-      const step = (by: number) => setSpeed(clampSpeed(build, (Math.round(speedRpm / build.stepRpm) + by) * build.stepRpm));
+      const step = (by: number) =>
+        setSpeed(clampSpeed(build, (Math.round(speedRpm / build.stepRpm) + by) * build.stepRpm));
       if (event.key === ',') step(-1);
       if (event.key === '.') step(1);
       if (event.key === '<' || event.key === ';') step(-5);
@@ -135,7 +136,8 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
 }
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Someone else saved first: both versions in words, and a choice. Nothing is merged or overwritten silently. */
 function ConflictDialog() {
@@ -143,7 +145,10 @@ function ConflictDialog() {
   const draft = useJobState((s) => s.draft);
   const settle = useJobState((s) => s.settle);
   const theirs = sync.kind === 'conflict' ? sync.theirs : null;
-  const lines = useMemo(() => (theirs ? changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12) : []), [theirs, draft]);
+  const lines = useMemo(
+    () => (theirs ? changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12) : []),
+    [theirs, draft],
+  );
   return (
     <Dialog open={theirs !== null} aria-labelledby="conflict-title">
       <DialogTitle id="conflict-title">This job was changed elsewhere</DialogTitle>

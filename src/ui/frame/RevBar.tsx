@@ -8,7 +8,11 @@ import { clampSpeed, useJob, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
 import styles from './frame.module.css';
 
-const spanWords: Record<Span['kind'], string> = { surge: 'surges', choke: 'past choke', overspeed: 'wheel too fast' };
+const spanWords: Record<Span['kind'], string> = {
+  surge: 'surges',
+  choke: 'past choke',
+  overspeed: 'wheel too fast',
+};
 
 /** Engine speed: one selected speed rules every number in view. */
 export function RevBar() {
@@ -25,10 +29,20 @@ export function RevBar() {
       </div>
       <Track solved={solved} speedRpm={speedRpm} setSpeed={setSpeed} move={move} />
       <div className={styles.keys}>
-        <button type="button" className={styles.key} onClick={() => move(-1)} aria-label={`Slower by ${step} rpm`}>
+        <button
+          type="button"
+          className={styles.key}
+          onClick={() => move(-1)}
+          aria-label={`Slower by ${step} rpm`}
+        >
           ,<small>−{step}</small>
         </button>
-        <button type="button" className={styles.key} onClick={() => move(1)} aria-label={`Faster by ${step} rpm`}>
+        <button
+          type="button"
+          className={styles.key}
+          onClick={() => move(1)}
+          aria-label={`Faster by ${step} rpm`}
+        >
           .<small>+{step}</small>
         </button>
       </div>
@@ -36,7 +50,12 @@ export function RevBar() {
   );
 }
 
-type TrackProps = { solved: Solved; speedRpm: number; setSpeed: (rpm: number) => void; move: (by: number) => void };
+type TrackProps = {
+  solved: Solved;
+  speedRpm: number;
+  setSpeed: (rpm: number) => void;
+  move: (by: number) => void;
+};
 
 function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   const { build, sweep } = solved;
@@ -44,11 +63,15 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   const dragging = useRef(false);
   const hatch = useId();
   const x = useMemo(
-    () => scaleLinear().domain([build.idleRpm, build.redLineRpm]).range([8, width - 8]),
+    () =>
+      scaleLinear()
+        .domain([build.idleRpm, build.redLineRpm])
+        .range([8, width - 8]),
     [build.idleRpm, build.redLineRpm, width],
   );
   const shapes = useMemo(() => {
-    const top = (pick: (p: (typeof sweep.points)[number]) => number) => Math.max(1, ...sweep.points.map(pick));
+    const top = (pick: (p: (typeof sweep.points)[number]) => number) =>
+      Math.max(1, ...sweep.points.map(pick));
     const power = top((p) => p.power.fuelFlow);
     const torque = top((p) => p.torque);
     return {
@@ -69,7 +92,14 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
     setSpeed(clampSpeed(build, snapped));
   };
   const press = (event: KeyboardEvent) => {
-    const by: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -5, PageUp: 5 };
+    const by: Record<string, number> = {
+      ArrowLeft: -1,
+      ArrowDown: -1,
+      ArrowRight: 1,
+      ArrowUp: 1,
+      PageDown: -5,
+      PageUp: 5,
+    };
     if (event.key in by) move(by[event.key]! * (event.shiftKey ? 5 : 1));
     else if (event.key === 'Home') setSpeed(build.idleRpm);
     else if (event.key === 'End') setSpeed(build.redLineRpm);
@@ -78,7 +108,6 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   };
   const handle = x(speedRpm);
   const ticks = x.ticks(width < 400 ? 4 : 9);
-  const half = sweep.points[Math.floor(sweep.points.length * 0.22)];
   return (
     <div
       ref={ref}
@@ -102,7 +131,13 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
     >
       <svg width={width} height="56" aria-hidden="true" style={{ display: 'block' }}>
         <defs>
-          <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id={hatch}
+            width="8"
+            height="8"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <path d="M0 0v8" stroke="var(--ember)" strokeWidth="1.4" opacity="0.65" />
           </pattern>
         </defs>
@@ -120,7 +155,13 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
               {to - from > 60 ? (
                 <g>
                   <rect x={from + 2} y="25" width={words.length * 6.2 + 6} height="14" fill="var(--panel)" />
-                  <text x={from + 5} y="36" fontSize="11.5" fontWeight="650" style={{ fill: 'var(--ember-text)' }}>
+                  <text
+                    x={from + 5}
+                    y="36"
+                    fontSize="11.5"
+                    fontWeight="650"
+                    style={{ fill: 'var(--ember-text)' }}
+                  >
                     {words}
                   </text>
                 </g>
@@ -130,8 +171,8 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
             </g>
           );
         })}
-        {half && sweep.spans.every((s) => s.fromRpm > half.speedRpm * 1.6 || s.toRpm < half.speedRpm) && (
-          <text x={x(half.speedRpm)} y="16" fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+        {handle > 170 && sweep.spans.every((span) => x(span.fromRpm) > 170) && (
+          <text x="14" y="17" fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
             line: torque, fill: power
           </text>
         )}
@@ -140,7 +181,13 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
           <g key={tick}>
             <path d={`M${x(tick)} 40v4`} stroke="var(--ink)" />
             {Math.abs(x(tick) - handle) > 26 && (
-              <text x={x(tick)} y="53" fontSize="11" textAnchor="middle" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+              <text
+                x={x(tick)}
+                y="53"
+                fontSize="11"
+                textAnchor="middle"
+                style={{ fill: 'var(--mute)', fontStretch: '84%' }}
+              >
                 {formatNumber(tick, 0)}
               </text>
             )}

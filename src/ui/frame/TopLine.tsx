@@ -40,6 +40,7 @@ export function TopLine() {
   const verdict = solved?.sweep.goal;
   const problem = problems[0];
   const holds = !problem && verdict?.holds === true;
+  const just = holds && verdict?.short.code === 'map-just-holds';
   const close = () => setAnchor(null);
   const act = (what: () => void) => () => {
     what();
@@ -59,10 +60,17 @@ export function TopLine() {
         </svg>
         <b>{setup.letter}</b> {setup.name}
       </span>
-      <output className={`${styles.verdict} ${holds ? styles.holds : styles.trouble}`} aria-label="Verdict">
+      <output
+        className={`${styles.verdict} ${just ? styles.just : holds ? styles.holds : styles.trouble}`}
+        aria-label="Verdict"
+      >
         {holds ? <Tick /> : <Cross />}
         <span>
-          {problem ? <Say reason={problem.reason} form="short" /> : verdict && <Say reason={verdict.short} form="short" />}
+          {problem ? (
+            <Say reason={problem.reason} form="short" />
+          ) : (
+            verdict && <Say reason={verdict.short} form="short" />
+          )}
         </span>
       </output>
       <span className={styles.sync} role="status">

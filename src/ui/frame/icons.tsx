@@ -1,12 +1,24 @@
 import type { BenchId } from './benches';
 
-const stroke = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.5, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const };
+const stroke = {
+  fill: 'none',
+  stroke: 'currentColor',
+  strokeWidth: 1.5,
+  strokeLinejoin: 'round' as const,
+  strokeLinecap: 'round' as const,
+};
 
 /** The mark: a breath drawn through a pipe into a round chamber. */
 export function Mark() {
   return (
     <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true">
-      <path d="M1 8 h8 a9 9 0 1 1 0 6 H1" fill="none" stroke="currentColor" strokeWidth="2" strokeLinejoin="round" />
+      <path
+        d="M1 8 h8 a9 9 0 1 1 0 6 H1"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+        strokeLinejoin="round"
+      />
       <path d="M5 11 h16" stroke="var(--ember)" strokeWidth="2.4" />
     </svg>
   );

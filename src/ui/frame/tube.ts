@@ -22,7 +22,8 @@ export function tubeOutline(
     const from: number = before ?? to;
     const left = i * cell;
     outline.push({ x: left, y: from });
-    for (let k = 0; k <= 8; k++) outline.push({ x: left + cell * (0.34 + 0.04 * k), y: from + (to - from) * smooth(k / 8) });
+    for (let k = 0; k <= 8; k++)
+      outline.push({ x: left + cell * (0.34 + 0.04 * k), y: from + (to - from) * smooth(k / 8) });
     outline.push({ x: left + cell, y: to });
     before = to;
   });
@@ -32,8 +33,12 @@ export function tubeOutline(
 /** A closed path around the axis y. */
 export function tubePath(outline: { x: number; y: number }[], axis: number, offset = 0): string {
   if (outline.length === 0) return '';
-  const at = (p: { x: number; y: number }, sign: number) => `${(p.x + offset).toFixed(1)} ${(axis + sign * p.y).toFixed(1)}`;
+  const at = (p: { x: number; y: number }, sign: number) =>
+    `${(p.x + offset).toFixed(1)} ${(axis + sign * p.y).toFixed(1)}`;
   const upper = outline.map((p) => at(p, -1)).join('L');
-  const lower = [...outline].reverse().map((p) => at(p, 1)).join('L');
+  const lower = [...outline]
+    .reverse()
+    .map((p) => at(p, 1))
+    .join('L');
   return `M${upper}L${lower}Z`;
 }

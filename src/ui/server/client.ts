@@ -39,7 +39,8 @@ export const server = {
   loadJob: (id: string) => call<StoredJob>('GET', `/api/jobs/${id}`),
   saveJob: (id: string, baseRevision: number, job: Job) =>
     call<{ revision: number }>('PUT', `/api/jobs/${id}`, { baseRevision, job }),
-  setBinned: (id: string, binned: boolean) => call<{ binned: boolean }>('PUT', `/api/jobs/${id}/bin`, { binned }),
+  setBinned: (id: string, binned: boolean) =>
+    call<{ binned: boolean }>('PUT', `/api/jobs/${id}/bin`, { binned }),
   duplicateJob: (id: string) => call<StoredJob>('POST', `/api/jobs/${id}/duplicate`),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };

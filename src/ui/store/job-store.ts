@@ -117,7 +117,11 @@ export function createJobStore(stored: StoredJob): JobStore {
           if (get().sync.kind !== 'waiting') set({ sync: { kind: 'saving' } });
           const answer = await server.saveJob(id, revision, queue[0]!);
           if (answer.kind === 'ok') {
-            set((s) => ({ revision: answer.data.revision, queue: s.queue.slice(1), sync: { kind: 'saving' } }));
+            set((s) => ({
+              revision: answer.data.revision,
+              queue: s.queue.slice(1),
+              sync: { kind: 'saving' },
+            }));
             remember();
           } else if (answer.kind === 'away' || answer.status >= 500) {
             set({ sync: { kind: 'waiting' } });

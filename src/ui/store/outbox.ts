@@ -20,7 +20,9 @@ export const outbox = {
     try {
       const text = localStorage.getItem(key(id));
       const data = text ? (JSON.parse(text) as Partial<Waiting>) : null;
-      return data && Array.isArray(data.jobs) && typeof data.baseRevision === 'number' ? (data as Waiting) : null;
+      return data && Array.isArray(data.jobs) && typeof data.baseRevision === 'number'
+        ? (data as Waiting)
+        : null;
     } catch {
       return null;
     }

@@ -38,7 +38,8 @@ export function boundsAt(path: string): { min: number; max: number } {
     while (at && !at.shape && !at.element && at.unwrap) at = at.unwrap();
     at = /^\d+$/.test(key) ? at?.element : at?.shape?.[key];
   }
-  if (at?.minValue === undefined || at.maxValue === undefined) throw new Error(`No bounds in the job schema at ${path}.`);
+  if (at?.minValue === undefined || at.maxValue === undefined)
+    throw new Error(`No bounds in the job schema at ${path}.`);
   const found = { min: at.minValue, max: at.maxValue };
   bounds.set(path, found);
   return found;

@@ -57,7 +57,10 @@ export const muiTheme = createTheme({
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {
-      styleOverrides: { root: { color: 'var(--ink)', fontSize: 14 }, input: { fontVariantNumeric: 'tabular-nums' } },
+      styleOverrides: {
+        root: { color: 'var(--ink)', fontSize: 14 },
+        input: { fontVariantNumeric: 'tabular-nums' },
+      },
     },
     MuiOutlinedInput: {
       styleOverrides: {
@@ -77,7 +80,12 @@ export const muiTheme = createTheme({
     MuiSelect: { styleOverrides: { icon: { color: 'var(--mute)' } } },
     MuiSnackbarContent: {
       styleOverrides: {
-        root: { background: 'var(--ink)', color: 'var(--ground)', border: 'none', '& .MuiButton-root': { color: 'var(--ground)' } },
+        root: {
+          background: 'var(--ink)',
+          color: 'var(--ground)',
+          border: 'none',
+          '& .MuiButton-root': { color: 'var(--ground)' },
+        },
       },
     },
   },

@@ -4,8 +4,6 @@ import { phrase } from './reasons';
 /** A reason of the core as a sentence, its figures strong. */
 export function Say({ reason, form = 'long' }: { reason: Reason; form?: 'short' | 'long' }) {
   return (
-    <>
-      {phrase(reason, form).map((piece, i) => (piece.strong ? <b key={i}>{piece.text}</b> : piece.text))}
-    </>
+    <>{phrase(reason, form).map((piece, i) => (piece.strong ? <b key={i}>{piece.text}</b> : piece.text))}</>
   );
 }

@@ -46,6 +46,7 @@ export function changeSentence(change: Change): string {
   const bare = path.replace(/\.(value|confidence|note)$/, '');
   const known = fields[bare];
   const name = known?.name ?? bare.split('.').slice(-2).join(' ');
-  if (path.endsWith('.confidence')) return `${name}: ${show(change.from, undefined)} → ${show(change.to, undefined)}`;
+  if (path.endsWith('.confidence'))
+    return `${name}: ${show(change.from, undefined)} → ${show(change.to, undefined)}`;
   return `${name} ${show(change.from, known?.quantity)} → ${show(change.to, known?.quantity)}`;
 }

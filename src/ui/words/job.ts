@@ -10,18 +10,22 @@ type Goal = { power: number; basis: 'flywheel' | 'wheels'; speedRpm: number };
 export const goalSentence = (goal: Goal, fuel: FuelId, altitude: number): string =>
   `${figure(goal.power, 'power')} at the ${goal.basis} by ${figure(goal.speedRpm, 'engineSpeed')} on ${fuelWord(fuel)} at ${figure(altitude, 'altitude')}`;
 
-/** '1,341 cc four' up to ten cylinders in words. */
+/** '1,341 cc, four cylinders'. */
 export function engineWords(displacement: number, cylinders: number): string {
-  const names: Record<number, string> = {
-    1: 'single',
-    2: 'twin',
-    3: 'three',
-    4: 'four',
-    5: 'five',
-    6: 'six',
-    8: 'eight',
-    10: 'ten',
-    12: 'twelve',
-  };
-  return `${figure(displacement, 'volume')} ${names[cylinders] ?? `${cylinders} cylinders`}`;
+  const names = [
+    '',
+    'one',
+    'two',
+    'three',
+    'four',
+    'five',
+    'six',
+    'seven',
+    'eight',
+    'nine',
+    'ten',
+    'eleven',
+    'twelve',
+  ];
+  return `${figure(displacement, 'volume')}, ${names[cylinders] ?? cylinders} cylinder${cylinders === 1 ? '' : 's'}`;
 }

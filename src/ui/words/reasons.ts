@@ -27,14 +27,21 @@ const sentences: Record<string, { short?: string; long: string }> = {
     long: 'Without a charger this engine makes {reached} at {speed}. Choose a charger.',
   },
   demand: {
-    long: '{power} at {speed} takes {flow} of air at {manifold} abs in the manifold: {boost} of boost, pressure ratio {ratio}.',
+    long: '{power} at the flywheel by {speed} takes {flow} of air at {manifold} abs in the manifold: {boost} of boost, pressure ratio {ratio}.',
   },
   'no-boost-needed': {
     short: 'No boost needed: the day’s air makes {power}',
     long: 'The day’s air alone makes {power} at {speed}: no boost is needed for this goal.',
   },
   'choose-compressor': { short: 'Needs a compressor: choose one in Charger', long: 'Choose a compressor.' },
-  'map-holds': { short: '{name} holds: {efficiency} at the goal', long: '{name} carries the goal at {efficiency}.' },
+  'map-just-holds': {
+    short: '{name} just holds: {margin} from surge',
+    long: '{name} just holds: {margin} from surge at {speed}.',
+  },
+  'map-holds': {
+    short: '{name} holds: {efficiency} at the goal',
+    long: '{name} carries the goal at {efficiency}.',
+  },
   'surge-below': { long: '{name} surges below {to}.' },
   'surge-from': { long: '{name} surges from {from} to the red line.' },
   'surge-between': { long: '{name} surges from {from} to {to}.' },
@@ -48,10 +55,15 @@ const sentences: Record<string, { short?: string; long: string }> = {
   'overspeed-between': { long: '{name} turns too fast from {from} to {to}.' },
   'overspeed-throughout': { long: '{name} turns too fast at every speed.' },
   'efficiency-at-goal': { long: '{efficiency} efficient at {speed}.' },
-  'efficiency-estimated': { long: 'Efficiency at {speed} is estimated, {efficiency}: the point is off the measured map.' },
+  'efficiency-estimated': {
+    long: 'Efficiency at {speed} is estimated, {efficiency}: the point is off the measured map.',
+  },
   'surge-near': { long: 'Surge margin is {margin} at {speed}; 10 % is the usual least.' },
   'surge-clear': { long: 'Nearest to surge at {speed}, {margin} clear.' },
-  'level-short': { short: 'Short by {short} at {speed}', long: 'This boost makes {power} at {speed}: {short} short of the goal.' },
+  'level-short': {
+    short: 'Short by {short} at {speed}',
+    long: 'This boost makes {power} at {speed}: {short} short of the goal.',
+  },
   'level-makes': {
     short: 'Makes {power} at {speed}',
     long: 'This boost makes {power} at {speed}: {short} over the goal.',
@@ -59,8 +71,13 @@ const sentences: Record<string, { short?: string; long: string }> = {
   'past-surge': { short: 'past surge', long: '{name} is past its surge line here, margin {margin}.' },
   'past-choke': { short: 'past choke', long: '{name} is past choke here: no more air.' },
   'wheel-too-fast': { short: 'wheel too fast', long: '{name} would turn {speed}; its limit is {limit}.' },
-  'mach-high': { short: 'Mach {mach} in {bore}', long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.' },
-  'air-unknown': { long: 'The venue’s readings make no air: check height, barometer, temperature and humidity.' },
+  'mach-high': {
+    short: 'Mach {mach} in {bore}',
+    long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.',
+  },
+  'air-unknown': {
+    long: 'The venue’s readings make no air: check height, barometer, temperature and humidity.',
+  },
   'idle-near-red-line': { long: 'Idle {idle} is too near the red line {redLine}.' },
   'goal-above-red-line': { long: 'The goal’s speed {goal} is above the red line {redLine}.' },
   'goal-below-idle': { long: 'The goal’s speed {goal} is below idle {idle}.' },
@@ -68,7 +85,9 @@ const sentences: Record<string, { short?: string; long: string }> = {
   'onset-after-full': { long: 'Boost begins at {onset}, which is not below {full}, where it is full.' },
   'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
   'dew-point-above-air': { long: 'The dew point {dewPoint} is above the air temperature {air}.' },
-  'compressor-missing': { long: 'This shop does not hold the compressor {id}, revision {revision}. Choose another.' },
+  'compressor-missing': {
+    long: 'This shop does not hold the compressor {id}, revision {revision}. Choose another.',
+  },
 };
 
 export type Phrase = { text: string; strong: boolean }[];
@@ -76,7 +95,8 @@ export type Phrase = { text: string; strong: boolean }[];
 /** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
 export function phrase(reason: Reason, form: 'short' | 'long' = 'long'): Phrase {
   const entry = sentences[reason.code];
-  const template = (form === 'short' ? (entry?.short ?? entry?.long.replace(/\.$/, '')) : entry?.long) ?? reason.code;
+  const template =
+    (form === 'short' ? (entry?.short ?? entry?.long.replace(/\.$/, '')) : entry?.long) ?? reason.code;
   return template.split(/(\{\w+\})/).flatMap((piece): Phrase => {
     const key = /^\{(\w+)\}$/.exec(piece)?.[1];
     if (!key) return piece ? [{ text: piece, strong: false }] : [];

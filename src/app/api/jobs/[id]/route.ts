@@ -16,5 +16,7 @@ export const PUT = handler({ params: jobParams, body: saveJobSchema }, async ({ 
   const saved = await saveJob(await shopDatabase(), params.id, body.baseRevision, body.job);
   if (saved.ok) return { revision: saved.revision };
   if (saved.reason === 'missing') throw noSuchJob();
-  throw new Refusal(409, 'This job was changed elsewhere since it was opened here.', { current: saved.current });
+  throw new Refusal(409, 'This job was changed elsewhere since it was opened here.', {
+    current: saved.current,
+  });
 });

@@ -2,8 +2,7 @@ import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { refsOf } from '@/core/job/summary';
-import { shopDatabase } from '@/data/connection';
-import { DataFolderError } from '@/data/folder';
+import { shopOrReason } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions, listCompressors } from '@/data/repositories/library';
 import { jobIdSchema } from '@/formats/api';
@@ -16,20 +15,20 @@ type Props = {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 };
 
-async function load(id: string) {
-  const db = await shopDatabase();
-  const stored = jobIdSchema.safeParse(id).success ? await findJob(db, id) : null;
-  if (!stored) return null;
-  const current = await listCompressors(db);
-  const older = (await findRevisions(db, refsOf(stored.job))).filter(
-    (item) => !current.some((c) => c.id === item.id && c.revision === item.revision),
-  );
-  return { stored, items: [...current, ...older] };
-}
+const load = (id: string) =>
+  shopOrReason(async (db) => {
+    const stored = jobIdSchema.safeParse(id).success ? await findJob(db, id) : null;
+    if (!stored) return null;
+    const current = await listCompressors(db);
+    const older = (await findRevisions(db, refsOf(stored.job))).filter(
+      (item) => !current.some((c) => c.id === item.id && c.revision === item.revision),
+    );
+    return { stored, items: [...current, ...older] };
+  });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const loaded = await load((await params).id).catch(() => null);
-  return { title: loaded?.stored.job.name ?? 'No such job' };
+  const found = await load((await params).id);
+  return { title: ('data' in found && found.data?.stored.job.name) || 'No such job' };
 }
 
 export default async function Page({ params, searchParams }: Props) {
@@ -40,19 +39,15 @@ export default async function Page({ params, searchParams }: Props) {
   if (!isBench(named) || bench.length > 1) notFound();
   const { rpm } = await searchParams;
   const speed = Number(rpm);
-  try {
-    const loaded = await load(id);
-    if (!loaded) notFound();
-    return (
-      <JobPage
-        key={loaded.stored.id}
-        {...loaded}
-        bench={named}
-        speedRpm={rpm !== undefined && Number.isFinite(speed) && speed > 0 ? speed : null}
-      />
-    );
-  } catch (error) {
-    if (error instanceof DataFolderError) return <ShopAway message={error.message} />;
-    throw error;
-  }
+  const found = await load(id);
+  if ('reason' in found) return <ShopAway message={found.reason} />;
+  if (!found.data) notFound();
+  return (
+    <JobPage
+      key={id}
+      {...found.data}
+      bench={named}
+      speedRpm={rpm !== undefined && Number.isFinite(speed) && speed > 0 ? speed : null}
+    />
+  );
 }

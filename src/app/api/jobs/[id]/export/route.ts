@@ -13,7 +13,11 @@ export const GET = handler({ params: jobParams }, async ({ params }) => {
   const stored = await findJob(db, params.id);
   if (!stored) throw noSuchJob();
   const library = libraryOf(await findRevisions(db, refsOf(stored.job)));
-  const name = stored.job.name.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase();
+  const name = stored.job.name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase();
   return new Response(writeJobFile(stored.job, library), {
     headers: {
       'content-type': 'application/json; charset=utf-8',
