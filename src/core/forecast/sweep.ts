@@ -69,8 +69,8 @@ const JUDGED_RATIO = 1.1;
 /** The usual least surge margin at constant pressure ratio (common practice, no source). */
 const LEAST_SURGE_MARGIN = 0.1;
 
-/** The point nearest to surge among those that boost on the map. */
-function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
+/** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
+export function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
   const margin = (p: OperatingPoint) => p.compressors[0]?.surgeMargin ?? Infinity;
   return points
     .filter((p) => p.pressureRatio > JUDGED_RATIO && Number.isFinite(margin(p)))

@@ -4,6 +4,7 @@ import { line } from 'd3-shape';
 import { useId, useMemo } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { CompiledMap } from '@/core/compressor/map';
+import { nearestToSurge } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import type { Solved } from '../store/solved';
 import { figure, formatNumber } from '../words/format';
@@ -11,7 +12,7 @@ import { mapShapes, type Place } from './map-shapes';
 import { spreadOut } from './spread';
 import styles from './charger.module.css';
 
-const PAD = { left: 50, right: 64, top: 16, bottom: 46 };
+const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
 const KG_MIN = 60;
 const SANDS = ['--sand-0', '--sand-1', '--sand-2', '--sand-3', '--sand-4', '--sand-5', '--sand-6'];
 
@@ -141,6 +142,13 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
             </Halo>
           </g>
         )}
+        <Dimensions
+          running={running}
+          selected={selected}
+          map={map}
+          scales={scales}
+          right={width - PAD.right}
+        />
         {selected && <Selected point={selected} scales={scales} height={height} />}
         {selected && (
           <Callout
@@ -340,6 +348,76 @@ function Labels({
       <Halo x={x(top.flow) + 12} y={y(top.ratio) - 5} colour="var(--mute)">
         wheel limit
       </Halo>
+    </g>
+  );
+}
+
+type DimensionsProps = {
+  running: OperatingPoint[];
+  selected: OperatingPoint | null;
+  map: CompiledMap;
+  scales: Scales;
+  right: number;
+};
+
+/** Two dimension lines: where the running line comes nearest to surge, and the room to the edge at the selected speed. */
+function Dimensions({ running, selected, map, scales, right }: DimensionsProps) {
+  const { x, y } = scales;
+  const nearest = nearestToSurge(running);
+  const margin = nearest?.compressors[0]?.surgeMargin;
+  const room = selected?.compressors[0]?.edgeRoom;
+  return (
+    <g pointerEvents="none" stroke="var(--ink)" strokeWidth="1">
+      {nearest && margin != null && margin > 0 && (
+        <g data-testid="surge-dimension">
+          <path
+            d={`M${x(map.surge.at(nearest.pressureRatio)) - 64} ${y(nearest.pressureRatio)}H${x(nearest.path.correctedFlow) - 5}m0 -4v8`}
+          />
+          <g stroke="none">
+            <Halo
+              x={x(map.surge.at(nearest.pressureRatio)) - 68}
+              y={y(nearest.pressureRatio) + 1}
+              weight={650}
+              size={13}
+              anchor="end"
+            >
+              {`${figure(margin, 'share')} from surge`}
+            </Halo>
+            <Halo
+              x={x(map.surge.at(nearest.pressureRatio)) - 68}
+              y={y(nearest.pressureRatio) + 15}
+              anchor="end"
+              colour="var(--mute)"
+            >
+              {`at ${figure(nearest.speedRpm, 'engineSpeed')}`}
+            </Halo>
+          </g>
+        </g>
+      )}
+      {selected && room && room.share > 0.02 && (
+        <g data-testid="edge-dimension">
+          <path
+            d={`M${x(selected.path.correctedFlow) + 9} ${y(selected.pressureRatio)}H${x(selected.path.correctedFlow * (1 + room.share))}m0 -5v10`}
+          />
+          <g stroke="none">
+            <Halo
+              x={Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7)}
+              y={y(selected.pressureRatio) - 8}
+              weight={650}
+              size={13}
+            >
+              {`${figure(room.share, 'share')} in hand`}
+            </Halo>
+            <Halo
+              x={Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7)}
+              y={y(selected.pressureRatio) + 5}
+              colour="var(--mute)"
+            >
+              {room.edge === 'choke' ? 'to choke' : 'to the wheel limit'}
+            </Halo>
+          </g>
+        </g>
+      )}
     </g>
   );
 }

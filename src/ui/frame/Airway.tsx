@@ -172,7 +172,7 @@ function Ladder({ top }: { top: number }) {
         fill="none"
       />
       <text x="27" y={AXIS - TALLEST + 4} textAnchor="end">
-        {figure(top, 'pressure').replace(' kPa', '')}
+        {figure(top, 'pressure').replace(/\s*kPa/, '')}
       </text>
       <text x="27" y={AXIS + 4} textAnchor="end">
         0

@@ -4,6 +4,8 @@ import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantiti
 export const displayUnit = (quantity: Quantity): Unit => unitsOf(quantity)[0]!;
 
 const MINUS = '−';
+/** A figure and its unit stay on one line. */
+const NO_BREAK = '\u00a0';
 
 /** A number in a unit: thousands with commas, a true minus, the unit's digits; small losses keep a decimal. */
 export function formatNumber(value: number, digits: number): string {
@@ -31,7 +33,7 @@ export function figure(value: number | null | undefined, quantity: Quantity): st
   if (value === null || value === undefined) return '–';
   const unit = displayUnit(quantity);
   const number = figureNumber(value, quantity, unit);
-  return unit.symbol ? `${number} ${unit.symbol}` : number;
+  return unit.symbol ? `${number}${NO_BREAK}${unit.symbol}` : number;
 }
 
 /** A signed change: '+27.0 kW', '−1.7 kPa'. */

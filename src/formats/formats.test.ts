@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { readFileSync } from 'node:fs';
+import { sampleCompressors, sampleJob } from '@/data/demo/sample';
+import { libraryOf } from '@/data/repositories/library';
+import { readJson } from './json-text';
+import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';
+
+const text = () => writeJobFile(sampleJob(0), libraryOf(sampleCompressors));
+const problems = (changed: string) => {
+  const read = readJobFile(changed);
+  return read.ok ? [] : read.problems;
+};
+
+describe('job file', () => {
+  it('comes back identical and holds only what the job uses', () => {
+    const first = readJobFile(text());
+    if (!first.ok) throw new Error(first.problems.join());
+    expect(first.library.map((i) => i.id)).toEqual(['birch-50']);
+    expect(first.job).toEqual(sampleJob(0));
+    const again = readJobFile(writeJobFile(first.job, libraryOf(first.library)));
+    expect(again.ok && jobIdentity(again)).toBe(jobIdentity(first));
+  });
+
+  it('names the line of what cannot be read', () => {
+    const lines = text().split('\n');
+    const bore = lines.findIndex((l) => l.includes('"bore"'));
+    const broken = [...lines];
+    broken[bore + 2] = '        "value": "wide"';
+    expect(problems(broken.join('\n'))[0]).toMatch(new RegExp(`^Line ${bore + 3}: engine\\.bore\\.value`));
+    const torn = [...lines];
+    torn[bore] = '      "bore" {';
+    expect(problems(torn.join('\n'))[0]).toMatch(new RegExp(`Line ${bore + 1}: `));
+  });
+
+  it('refuses what is no job, a newer version, a missing compressor and strange keys, each in a sentence', () => {
+    expect(problems('')[0]).toMatch(/cannot be read as JSON/);
+    expect(problems('[1,2]')[0]).toMatch(/not a Fierce Lung job/);
+    expect(problems(text().replace('"version": 1\n}', '"version": 7\n}'))[0]).toMatch(/version 7/);
+    expect(problems(text().replace(/"id": "birch-50"/, '"id": "gone"'))[0]).toMatch(/does not hold it/);
+    expect(problems(text().replace('"compressionRatio"', '"compressionRatios"')).join()).toMatch(
+      /compressionRatio/,
+    );
+    expect(
+      problems(
+        text().replace(
+          /"redLineRpm": \{\s+"confidence": "maker",\s+"value": 9500/,
+          '"redLineRpm": { "confidence": "maker", "value": -3',
+        ),
+      ).join(),
+    ).toMatch(/redLineRpm/);
+  });
+
+  it('survives deep nesting and odd text without a throw', () => {
+    expect(readJson('['.repeat(100_000))).toMatchObject({ ok: false });
+    expect(readJson(`{"a":"${'['.repeat(500)}"}`)).toMatchObject({ ok: true });
+    for (const odd of ['\u0000', '{', 'nul', '{"__proto__":{"x":1}}', '"\\ud800"'])
+      expect(() => readJobFile(odd)).not.toThrow();
+  });
+
+  it('is described by the JSON Schema in docs/formats', () => {
+    const published: unknown = JSON.parse(readFileSync('docs/formats/job.schema.json', 'utf8'));
+    expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(jobFileSchema))));
+  });
+});
