@@ -7,7 +7,7 @@ import { refsOf } from '@/core/job/summary';
 import type { Library } from '@/core/forecast/build';
 import { lineOf, readJson } from './json-text';
 
-export const JOB_FORMAT = 'fierce-lung-job';
+const JOB_FORMAT = 'fierce-lung-job';
 
 const itemSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/),

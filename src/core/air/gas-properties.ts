@@ -4,7 +4,7 @@
  * formation enthalpies and continuity at the break in the test beside this file.
  */
 const R_UNIVERSAL = 8.31446261815324;
-export const GAS_RANGE = { lowest: 200, highest: 3500 };
+const GAS_RANGE = { lowest: 200, highest: 3500 };
 const BREAK = 1000;
 
 type Species = { molarMass: number; low: number[]; high: number[] };

@@ -1,7 +1,7 @@
 /** Sea-level pressure of the standard atmosphere, Pa (ISO 2533:1975). */
 export const STANDARD_PRESSURE = 101_325;
 /** Sea-level temperature of the standard atmosphere, K (ISO 2533:1975). */
-export const STANDARD_TEMPERATURE = 288.15;
+const STANDARD_TEMPERATURE = 288.15;
 const LAPSE = 0.0065;
 const EXPONENT = 5.25588;
 

@@ -63,7 +63,7 @@ function compiled(compressor: Compressor): CompiledMap {
 }
 
 /** Step of the Rev bar and of the sweep: 100 rpm; 50 under a 3,000 rpm red line; 20 under 2,500 for diesels. */
-export const revStep = (redLineRpm: number, ignition: Fuel['ignition']): number =>
+const revStep = (redLineRpm: number, ignition: Fuel['ignition']): number =>
   ignition === 'compression' && redLineRpm < 2_500 ? 20 : redLineRpm < 3_000 ? 50 : 100;
 
 /** Multiples of the step from idle to the red line, both within: the speeds of the sweep. rev/min. */
@@ -147,7 +147,7 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] 
 }
 
 /** The air of the day at the Brief's venue, or null if the readings make no air. Never throws. */
-export function climateOf(venue: Job['brief']['venue']): Climate | null {
+function climateOf(venue: Job['brief']['venue']): Climate | null {
   const { barometer, humidity } = venue;
   try {
     return makeClimate({

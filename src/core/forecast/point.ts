@@ -9,7 +9,7 @@ import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand
 import { boostGauge, ruleOfThumbPower, torque } from './formulas';
 import { wheelPower } from '../vehicle/drivetrain';
 
-export type Status = {
+type Status = {
   kind: 'converged' | 'limited' | 'failed';
   iterations: number;
   residual: number;
@@ -33,7 +33,7 @@ export type Station = {
   troubles: Reason[];
 };
 
-export type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
+type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
 
 /** Everything the bench shows at one speed. SI; pressures absolute unless named gauge. */
 export type OperatingPoint = {
@@ -56,7 +56,7 @@ export type OperatingPoint = {
 };
 
 /** Share of full boost at a speed: 0 at the onset, 1 at full, a smooth step between (a guess until a turbine is matched). */
-export function boostShare(build: Build, speedRpm: number): number {
+function boostShare(build: Build, speedRpm: number): number {
   const { onsetRpm, fullRpm } = build.boost;
   const x = Math.min(1, Math.max(0, (speedRpm - onsetRpm) / (fullRpm - onsetRpm)));
   return x * x * (3 - 2 * x);

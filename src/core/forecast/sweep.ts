@@ -17,7 +17,7 @@ export type Span = {
   endsAtRedLine: boolean;
 };
 
-export type GoalVerdict = {
+type GoalVerdict = {
   /** Whether the goal stands on this plan and this compressor. */
   holds: boolean;
   /** At most 52 characters once in words. */

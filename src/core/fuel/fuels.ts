@@ -11,7 +11,7 @@ const AIR_PER_OXYGEN = 28.9647 / 0.20946;
  * Stoichiometric air-fuel ratio by mass, kg of dry air per kg of CHyOz.
  * In: atoms per carbon atom. Source: atom balance, Heywood (1988), eq. 3.6.
  */
-export function stoichiometricRatio({ hydrogen, oxygen }: FuelFormula): number {
+function stoichiometricRatio({ hydrogen, oxygen }: FuelFormula): number {
   const need = 1 + hydrogen / 4 - oxygen / 2;
   return (need * AIR_PER_OXYGEN) / (CARBON + HYDROGEN * hydrogen + OXYGEN * oxygen);
 }

@@ -23,7 +23,7 @@ const loss = (
 });
 
 /** A first setup for an engine that breathes about `massFlow` kg/s at the goal, all of it guesses. */
-export function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number): Setup {
+function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number): Setup {
   return {
     id,
     letter: 'A',

@@ -10,7 +10,7 @@ const gPerKWh = 1e-3 / 3.6e6;
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
 
 /** A library item at one immutable revision. */
-export const refSchema = z.strictObject({ id, revision: z.number().int().min(1).max(1_000_000) });
+const refSchema = z.strictObject({ id, revision: z.number().int().min(1).max(1_000_000) });
 export type Ref = z.infer<typeof refSchema>;
 
 const lossSchema = z.strictObject({
@@ -43,9 +43,9 @@ const inductionSchema = z.discriminatedUnion('kind', [
   }),
 ]);
 
-export const letters = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
+const letters = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
 
-export const setupSchema = z.strictObject({
+const setupSchema = z.strictObject({
   id,
   letter: z.enum(letters),
   name: z.string().max(60),

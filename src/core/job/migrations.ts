@@ -2,14 +2,14 @@ import { z } from 'zod';
 import { jobSchema, JOB_VERSION, type Job } from './document';
 
 /** A named step from one document version to the next, on plain data. Never edited once released. */
-export type Migration = {
+type Migration = {
   id: string;
   from: number;
   up: (document: Record<string, unknown>) => Record<string, unknown>;
 };
 
 /** The steps so far: version 1 is the first, so there are none. */
-export const jobMigrations: Migration[] = [];
+const jobMigrations: Migration[] = [];
 
 export type Opened =
   { ok: true; job: Job; migrated: string[] } | { ok: false; issues: { path: string; message: string }[] };

@@ -1,6 +1,6 @@
 import type { Quantity } from '../units/quantities';
 
-export type Variable = { symbol: string; quantity: Quantity | 'plain'; meaning: string };
+type Variable = { symbol: string; quantity: Quantity | 'plain'; meaning: string };
 
 /**
  * A formula as a record: defined once, called by the solver and shown by the working. There is no second copy of it for

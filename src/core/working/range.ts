@@ -9,7 +9,7 @@ const order: Range[] = ['inside', 'extrapolated', 'outside'];
 export const worstRange = (...ranges: Range[]): Range =>
   ranges.reduce((worst, range) => (order.indexOf(range) > order.indexOf(worst) ? range : worst), 'inside');
 
-export type Figure = { value: number; quantity: Quantity };
+type Figure = { value: number; quantity: Quantity };
 
 /** Why something is so: a code and its figures in SI. `ui/words` makes the sentence, in the reader's units. */
 export type Reason = { code: string; figures: Record<string, Figure>; names?: Record<string, string> };

@@ -33,6 +33,7 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
   const file = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
+    document.documentElement.dataset.live = 'true';
     const press = (e: KeyboardEvent) => {
       const typing = e.target instanceof HTMLElement && /^(INPUT|TEXTAREA)$/.test(e.target.tagName);
       if (typing || e.ctrlKey || e.metaKey || e.altKey) return;

@@ -4,8 +4,8 @@ import type { CompiledMap } from '@/core/compressor/map';
 
 /** Places on a map in its own figures: corrected flow kg/s and pressure ratio. */
 export type Place = { flow: number; ratio: number };
-export type Band = { least: number; rings: Place[][]; label: Place | null };
-export type SpeedLine = { speedRpm: number; places: Place[] };
+type Band = { least: number; rings: Place[][]; label: Place | null };
+type SpeedLine = { speedRpm: number; places: Place[] };
 export type MapShapes = {
   bands: Band[];
   lines: SpeedLine[];

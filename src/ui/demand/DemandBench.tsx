@@ -39,7 +39,7 @@ export default function DemandBench() {
         <Group title="Boost plan">
           <ChoiceField
             path={`${at}.boost.kind`}
-            label="Boost"
+            label="Boost is"
             options={[
               { value: 'goal', label: 'as the goal needs' },
               { value: 'level', label: 'a level' },

@@ -30,8 +30,10 @@ export function BreathingChart() {
     return { rpm, ve: curve.at(rpm).value * 100 };
   });
   const inRange = points.filter((p) => p.speedRpm >= from && p.speedRpm <= to);
-  const best = line.reduce((a, b) => (b.ve > a.ve ? b : a));
-  const words = `Breathing curve from ${figure(from, 'engineSpeed')} to ${figure(to, 'engineSpeed')}, peak ${figure(best.ve / 100, 'share')} at ${figure(Math.round(best.rpm / 50) * 50, 'engineSpeed')}.`;
+  const best = [...inRange.map((p) => ({ rpm: p.speedRpm, ve: p.value * 100 })), ...line].reduce((a, b) =>
+    b.ve > a.ve ? b : a,
+  );
+  const words = `Breathing curve from ${figure(from, 'engineSpeed')} to ${figure(to, 'engineSpeed')}, peak ${figure(best.ve / 100, 'share')} at ${figure(Math.round(best.rpm / 10) * 10, 'engineSpeed')}.`;
   return (
     <figure style={{ margin: 0 }}>
       <figcaption className={styles.caption}>

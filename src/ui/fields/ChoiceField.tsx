@@ -26,8 +26,8 @@ export function ChoiceField<T extends string>({ label, hint, options, path, valu
   };
   return (
     <div className={styles.row}>
-      <span className={styles.label} id={id}>
-        {label}
+      <span className={styles.label}>
+        <span id={id}>{label}</span>
         {hint && <span className={styles.hint}>{hint}</span>}
       </span>
       <Select

@@ -116,10 +116,14 @@ export function QuantityField({
   );
   return (
     <div className={rowClass}>
-      <label className={styles.label} htmlFor={id}>
-        {label}
-        {hint && <span className={styles.hint}>{hint}</span>}
-      </label>
+      <span className={styles.label}>
+        <label htmlFor={id}>{label}</label>
+        {hint && (
+          <span id={`${id}-hint`} className={styles.hint}>
+            {hint}
+          </span>
+        )}
+      </span>
       <span className={styles.value}>
         <input
           id={id}
@@ -131,7 +135,7 @@ export function QuantityField({
           maxLength={40}
           value={typed ?? fieldText(value, unit)}
           aria-invalid={message !== null}
-          aria-describedby={`${id}-unit${message ? ` ${id}-why` : ''}`}
+          aria-describedby={`${id}-unit${hint ? ` ${id}-hint` : ''}${message ? ` ${id}-why` : ''}`}
           onFocus={(e) => e.currentTarget.select()}
           onChange={(e) => type(e.currentTarget.value)}
           onBlur={leave}

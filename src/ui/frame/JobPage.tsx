@@ -23,12 +23,28 @@ import { Spine } from './Spine';
 import { TopLine } from './TopLine';
 import styles from './frame.module.css';
 
-const bodies: Record<BenchId, React.ComponentType> = {
-  brief: dynamic(() => import('../brief/BriefBench')),
-  engine: dynamic(() => import('../engine/EngineBench')),
-  demand: dynamic(() => import('../demand/DemandBench')),
-  charger: dynamic(() => import('../charger/ChargerBench')),
+const loaders = {
+  brief: () => import('../brief/BriefBench'),
+  engine: () => import('../engine/EngineBench'),
+  demand: () => import('../demand/DemandBench'),
+  charger: () => import('../charger/ChargerBench'),
 };
+const bodies: Record<BenchId, React.ComponentType> = {
+  brief: dynamic(loaders.brief),
+  engine: dynamic(loaders.engine),
+  demand: dynamic(loaders.demand),
+  charger: dynamic(loaders.charger),
+};
+
+/** Everything a bench may need later, fetched while the page rests: benches must open when the server is away. */
+function loadAhead(): void {
+  for (const load of [
+    ...Object.values(loaders),
+    () => import('../engine/BreathingPlot'),
+    () => import('../demand/DemandPlot'),
+  ])
+    load().catch(() => undefined);
+}
 
 type Props = { stored: StoredJob; items: LibraryItem[]; bench: BenchId; speedRpm: number | null };
 
@@ -42,9 +58,14 @@ export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed
 
   useEffect(() => {
     store.getState().resume();
+    document.documentElement.dataset.live = 'true';
+    const rest = setTimeout(loadAhead, 1_500);
     const online = () => void store.getState().flush();
     window.addEventListener('online', online);
-    return () => window.removeEventListener('online', online);
+    return () => {
+      clearTimeout(rest);
+      window.removeEventListener('online', online);
+    };
   }, [store]);
 
   // The address follows the speed without a new history entry, a few times a second at most.

@@ -7,7 +7,7 @@ import { outbox } from './outbox';
 import { writeAt } from './path';
 
 /** Where the commits stand: all stored, on their way, waiting for the server, refused, or met by another's change. */
-export type Sync =
+type Sync =
   | { kind: 'saved' | 'saving' | 'waiting' }
   | { kind: 'refused'; message: string }
   | { kind: 'conflict'; theirs: StoredJob };

@@ -3,8 +3,7 @@ import { THEME_COOKIE } from './theme-cookie';
 /** Paper or cell: chosen per device and kept in a cookie, so that the server paints the first page right. */
 export type ThemeChoice = 'paper' | 'cell';
 
-export const readTheme = (): ThemeChoice =>
-  document.documentElement.dataset.theme === 'cell' ? 'cell' : 'paper';
+const readTheme = (): ThemeChoice => (document.documentElement.dataset.theme === 'cell' ? 'cell' : 'paper');
 
 export function switchTheme(): ThemeChoice {
   const next: ThemeChoice = readTheme() === 'cell' ? 'paper' : 'cell';

@@ -2,7 +2,7 @@ import { fuelOf, type FuelId } from '@/core/fuel/fuels';
 import { figure } from './format';
 
 /** 'Petrol 98 RON' as it stands in a sentence: '98 RON'. */
-export const fuelWord = (id: FuelId): string => fuelOf(id).name.replace('Petrol ', '');
+const fuelWord = (id: FuelId): string => fuelOf(id).name.replace('Petrol ', '');
 
 type Goal = { power: number; basis: 'flywheel' | 'wheels'; speedRpm: number };
 

@@ -1,0 +1,161 @@
+import { expect, test } from '@playwright/test';
+import { choose, fill, isSaved, makeJob, open } from '../support/job';
+
+test('a goal goes in at the Brief and every bench follows at once', async ({ page, request }) => {
+  const id = await makeJob(request, 'Path');
+  await open(page, `/jobs/${id}/brief`);
+  const compressor = page.getByRole('link', { name: /^Compressor:/ });
+  await expect(compressor).toHaveAccessibleName(/213\skPa abs, 142\s°C, 13\.0\skg\/min/);
+  await page.getByLabel('Power', { exact: true }).fill('320');
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('320');
+  await expect(compressor).not.toHaveAccessibleName(/213\skPa abs/);
+  await page.getByLabel('Power', { exact: true }).press('Enter');
+  await isSaved(page);
+
+  await choose(page, 'Measured at the', 'wheels');
+  await expect(page.getByText('So the flywheel must make')).toBeVisible();
+  await expect(page.getByText(/^376\shp$/).first()).toBeVisible();
+  await choose(page, 'Measured at the', 'flywheel');
+  await fill(page, 'Power', '210 kW');
+  await expect(page.getByLabel('Power', { exact: true })).toHaveValue('281.61');
+  await choose(page, 'Barometer', 'reduced to sea level');
+  await fill(page, 'Sea-level reading (QNH)', '1030 hPa');
+  await expect(page.getByText(/^84\.\d kPa$/)).toBeVisible();
+  await fill(page, 'Height above sea level', '0');
+  await expect(page.getByText(/^103\.0 kPa$/)).toBeVisible();
+  await choose(page, 'Fuel sold there', 'E85');
+  await expect(page.getByText(/on E85 at 0\sm/).first()).toBeVisible();
+  await isSaved(page);
+});
+
+test('the engine and its breathing curve are edited as a shape and as a table', async ({ page, request }) => {
+  const id = await makeJob(request, 'Breathing');
+  await open(page, `/jobs/${id}/engine`);
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('1,341');
+  await fill(page, 'Bore', '82');
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('1,445');
+  const curve = page.getByRole('img', { name: /^Breathing curve/ });
+  await expect(curve).toHaveAccessibleName(/peak 102\s% at 7,800\srpm/);
+  await fill(page, 'Volumetric efficiency at its peak', '95');
+  await expect(curve).toHaveAccessibleName(/peak 95\s%/);
+  await expect(curve.locator('.recharts-line-curve')).toBeVisible();
+
+  await choose(page, 'Given as', 'a typed table');
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  const last = page.getByLabel(/^Row 7, volumetric/);
+  await last.fill('abc');
+  await last.blur();
+  await expect(page.getByRole('alert').filter({ hasText: 'Row 7' })).toContainText(
+    '“abc” is no volumetric efficiency',
+  );
+  await expect(last).toHaveValue('abc');
+  await last.fill('120');
+  await last.press('Enter');
+  await expect(curve).toHaveAccessibleName(/peak 120\s% at 8,000\srpm/);
+  await isSaved(page);
+});
+
+test('Demand shows the line, the schools, and what the day’s air makes alone', async ({ page, request }) => {
+  const id = await makeJob(request, 'Demand');
+  await open(page, `/jobs/${id}/demand`);
+  await expect(page.getByRole('heading', { level: 2, name: /Ratio 2\.62/ })).toBeVisible();
+  const schools = page.getByRole('table', { name: 'Power at the goal’s speed by each school' });
+  await expect(schools).toContainText('the two agree');
+  await expect(schools).toContainText(/122\shp/);
+  await expect(page.locator('.recharts-line-curve')).toHaveCount(8);
+  await expect(page.getByRole('row', { name: /^8,600/ })).toContainText('2.62');
+  await page.getByRole('button', { name: 'Every speed' }).click();
+  await expect(page.getByRole('row', { name: /^\d/ })).toHaveCount(81);
+  await choose(page, 'Kind', 'none');
+  await expect(page.getByRole('link', { name: /^Throttle:/ })).toHaveAccessibleName(/1[4-9]\d\s°C/);
+  await choose(page, 'Boost is', 'a level');
+  await fill(page, 'Boost', '1 bar');
+  await expect(page.getByLabel('Verdict')).toContainText('Short by');
+});
+
+test('Charger: another compressor, twins, and stepping along the revs', async ({ page, request }) => {
+  const id = await makeJob(request, 'Charger');
+  await open(page, `/jobs/${id}/charger`);
+  await expect(page.getByLabel('Verdict')).toHaveText(/Birch 50 surges from 3,900\srpm to 4,800\srpm/);
+  const map = page.getByRole('img', { name: /^Compressor map of Birch 50/ });
+  await expect(map.locator('[data-bead=off]')).not.toHaveCount(0);
+  const readings = page.getByRole('table', { name: /^At / });
+  await expect(readings).toContainText('8,600');
+  await page.keyboard.press(',');
+  await expect(readings).toContainText('8,500');
+  await page.getByRole('slider', { name: 'Engine speed' }).focus();
+  await page.keyboard.press('PageDown');
+  await expect(page.getByTestId('speed')).toHaveText('8,000');
+  await expect(page).toHaveURL(/rpm=8000/);
+  for (const name of [
+    'Corrected flow',
+    'Pressure ratio',
+    'Efficiency',
+    'Shaft speed',
+    'Outlet temperature',
+    'Surge margin',
+    'Choke margin',
+    'Room to the edge',
+  ])
+    await expect(readings.getByRole('row', { name: new RegExp(`^${name}`) })).toContainText(/\d/);
+
+  await choose(page, 'Compressor', 'Larch 67');
+  await expect(page.getByLabel('Verdict')).toHaveText(/Larch 67 surges/);
+  await choose(page, 'Compressor', 'Alder 46');
+  await expect(page.getByLabel('Verdict')).toHaveText(/Alder 46 chokes from 9,[34]00\srpm/);
+  const flow = await readings.getByRole('row', { name: /^Corrected flow/ }).innerText();
+  await choose(page, 'Arrangement', 'parallel twins');
+  await expect(readings.getByRole('row', { name: /^Corrected flow/ })).not.toHaveText(flow);
+  await expect(page.getByRole('heading', { level: 2, name: 'Twin Alder 46' })).toBeVisible();
+  await isSaved(page);
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 2, name: 'Twin Alder 46' })).toBeVisible();
+  await expect(page.getByTestId('speed')).toHaveText('8,000');
+});
+
+test('a bad value gets its message at the field and the page keeps the last good one', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Bad input');
+  await open(page, `/jobs/${id}/engine`);
+  const bore = page.getByLabel('Bore', { exact: true });
+  for (const [text, why] of [
+    ['', 'A value is needed'],
+    ['-79', 'out of range'],
+    ['9e9', 'out of range'],
+    ['wide', 'is not a number'],
+    ['79 furlongs', 'Known: mm, in, cm'],
+  ] as const) {
+    await bore.fill(text);
+    await bore.blur();
+    await expect(page.getByRole('alert').filter({ hasText: why })).toBeVisible();
+    await expect(bore).toHaveValue(text);
+    await expect(bore).toHaveAttribute('aria-invalid', 'true');
+    await expect(page.getByRole('heading', { level: 2 })).toContainText('1,341');
+  }
+  await fill(page, 'Stroke', '70');
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('1,372');
+  await fill(page, 'Bore', '79.5');
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('1,390');
+
+  await fill(page, 'Red line', '8,000');
+  await expect(
+    page.getByText(/The goal’s speed 8,600\srpm is above the red line 8,000\srpm/).first(),
+  ).toBeVisible();
+  await expect(page.getByText('The figures shown are from the last good values.').first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await fill(page, 'Red line', '9,500');
+  await expect(page.getByText('The figures shown are from the last good values.')).toHaveCount(0);
+});
+
+test('a goal that no pressure ratio can reach says so', async ({ page, request }) => {
+  const id = await makeJob(request, 'Too much');
+  await open(page, `/jobs/${id}/brief`);
+  await fill(page, 'Power', '4000');
+  await expect(page.getByLabel('Verdict')).toContainText('Out of reach');
+  await open(page, `/jobs/${id}/demand`);
+  await expect(page.getByRole('heading', { level: 2, name: 'Out of reach' })).toBeVisible();
+  await fill(page, 'Boost begins at', '2500');
+  await isSaved(page);
+});

@@ -1,0 +1,98 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { fill, isSaved, makeJob, open, truck } from '../support/job';
+
+async function seriousFindings(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+}
+
+for (const theme of ['paper', 'cell'] as const)
+  test(`axe finds nothing serious on any page, ${theme} theme`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
+    for (const at of [
+      '/',
+      `${truck}/brief`,
+      `${truck}/engine`,
+      `${truck}/demand`,
+      `${truck}/charger`,
+      '/jobs/none/brief',
+    ]) {
+      await page.goto(at, { waitUntil: 'networkidle' });
+      expect(await seriousFindings(page), at).toEqual([]);
+    }
+  });
+
+test('digits go to benches, g to the goal, t turns the theme; they rest in a field', async ({ page }) => {
+  await open(page, `${truck}/brief`);
+  await page.keyboard.press('4');
+  await expect(page).toHaveURL(/\/charger/);
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/engine/);
+  await page.goBack();
+  await expect(page).toHaveURL(/\/charger/);
+  await expect(page.getByRole('main', { name: 'Charger bench' })).toBeVisible();
+  await page.keyboard.press('.');
+  await expect(page.getByTestId('speed')).toHaveText('6,000');
+  await page.keyboard.press('g');
+  await expect(page.getByTestId('speed')).toHaveText('5,900');
+  await page.keyboard.press('t');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'cell');
+  await page.keyboard.press('1');
+  await page.getByLabel('Power', { exact: true }).click();
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/\/brief/);
+});
+
+test('a station leads to its bench by keyboard, and the Rev bar is dragged', async ({ page }) => {
+  await open(page, `${truck}/brief`);
+  await page.getByRole('link', { name: /^Compressor:/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/charger/);
+  const track = page.getByRole('slider', { name: 'Engine speed' });
+  const box = (await track.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.8, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.3, box.y + 20, { steps: 8 });
+  await page.mouse.up();
+  const speed = Number((await page.getByTestId('speed').innerText()).replace(',', ''));
+  expect(speed % 100).toBe(0);
+  expect(speed).toBeGreaterThan(2200);
+  expect(speed).toBeLessThan(3000);
+  await expect(page.getByRole('link', { name: /^Weather:/ })).toHaveAccessibleName(/89\skPa/);
+});
+
+test('the second of two tabs is told what changed and chooses', async ({ context, page, request }) => {
+  const id = await makeJob(request, 'Two tabs');
+  const other = await context.newPage();
+  await open(page, `/jobs/${id}/engine`);
+  await open(other, `/jobs/${id}/engine`);
+  await fill(page, 'Bore', '80');
+  await isSaved(page);
+  await fill(other, 'Bore', '81');
+  const dialog = other.getByRole('dialog');
+  await expect(dialog).toContainText(/bore 80\smm → 81\smm/);
+  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.getByLabel('Bore', { exact: true })).toHaveValue('80');
+  await fill(other, 'Bore', '82');
+  await isSaved(other);
+});
+
+test('an unknown job or bench gets a friendly page', async ({ page }) => {
+  for (const at of ['/jobs/no-such-job/brief', `${truck}/nowhere`, '/nowhere', '/jobs/%2e%2e%2f/brief']) {
+    const answer = await page.goto(at);
+    expect(answer?.status(), at).toBe(404);
+    await expect(page.getByRole('heading', { name: 'There is nothing at this address.' })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'To the Shop board' })).toBeVisible();
+  }
+});
+
+test('on a phone nothing runs out at the side', async ({ page }) => {
+  await page.setViewportSize({ width: 375, height: 740 });
+  for (const at of ['/', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`]) {
+    await page.goto(at, { waitUntil: 'networkidle' });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), at).toBeLessThanOrEqual(376);
+  }
+});

@@ -1,0 +1,57 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { expect, test } from '@playwright/test';
+import { fill, isSaved, open, single } from '../support/job';
+import { prepare, startServer } from '../support/server';
+
+const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-e2e-'));
+test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+test('what was stored outlives a killed server; what was typed while it was away goes out after', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  expect(prepare(folder, 'demo').code).toBe(0);
+  let server = await startServer(folder, 3312);
+  await open(page, `${server.address}${single}/engine`);
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(2_500); // the other benches are fetched while the page rests
+  await fill(page, 'Red line', '9,800');
+  await isSaved(page);
+  await server.kill('SIGKILL');
+
+  await fill(page, 'Idle', '1,400');
+  await expect(page.getByText('server away: kept here, will be sent')).toBeVisible();
+  await page.getByRole('button', { name: 'Charger' }).click();
+  await expect(page.getByRole('main', { name: 'Charger bench' })).toBeVisible();
+
+  server = await startServer(folder, 3312);
+  await isSaved(page);
+  await open(page, `${server.address}${single}/engine`);
+  await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,800');
+  await expect(page.getByLabel('Idle', { exact: true })).toHaveValue('1,400');
+
+  // A second process on the same folder is refused and harms nothing.
+  const second = prepare(folder, 'demo');
+  expect(second.code).toBe(3);
+  expect(second.said).toContain('is in use by another Fierce Lung');
+  const rival = await startServer(folder, 3313);
+  await page.goto(rival.address);
+  await expect(page.getByRole('heading', { name: 'The shop’s data cannot be opened.' })).toBeVisible();
+  await expect(page.getByText('is in use by another Fierce Lung')).toBeVisible();
+  const refused = await fetch(`${rival.address}/api/jobs`);
+  expect(refused.status).toBe(503);
+  await rival.kill('SIGTERM');
+  await open(page, `${server.address}/`);
+  await expect(page.getByRole('link', { name: 'Hill-climb single-seater', exact: true })).toBeVisible();
+  await server.kill('SIGTERM');
+});
+
+test('a folder that cannot be written says so', () => {
+  const file = path.join(folder, 'a-file');
+  writeFileSync(file, '');
+  const done = prepare(path.join(file, 'below'), 'shop');
+  expect(done.code).toBe(3);
+  expect(done.said).toMatch(/cannot be written/);
+});

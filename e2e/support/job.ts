@@ -1,0 +1,38 @@
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
+
+/** Addresses of the demo shop's jobs, which no test changes. */
+export const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
+export const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
+
+/** A job of its own for a test: a copy of the single-seater, made through the API. Out: its id. */
+export async function makeJob(request: APIRequestContext, name: string): Promise<string> {
+  const made = (await (await request.post(`/api${single}/duplicate`)).json()) as { id: string; job: object };
+  const saved = await request.put(`/api/jobs/${made.id}`, {
+    data: { baseRevision: 1, job: { ...made.job, name } },
+  });
+  expect(saved.status()).toBe(200);
+  return made.id;
+}
+
+/** Types into a field and leaves it, as a person does. */
+export async function fill(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true }).first();
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export async function isSaved(page: Page): Promise<void> {
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+}
+
+/** Opens a select by its label and takes an option. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Opens a page and waits until it answers to keys and clicks. */
+export async function open(page: Page, at: string): Promise<void> {
+  await page.goto(at);
+  await page.locator('html[data-live]').waitFor();
+}

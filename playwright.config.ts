@@ -1,0 +1,41 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 3311;
+
+export default defineConfig({
+  testDir: './e2e',
+  outputDir: './.tmp/test-results',
+  timeout: 40_000,
+  expect: { timeout: 8_000 },
+  workers: 1,
+  retries: 0,
+  forbidOnly: Boolean(process.env.CI),
+  reporter: process.env.FIERCE_LUNG_REPORT
+    ? [['line'], ['json', { outputFile: process.env.FIERCE_LUNG_REPORT }]]
+    : [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env.CHROME_PATH ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node scripts/e2e-server.mjs',
+    url: `http://127.0.0.1:${PORT}/api/jobs`,
+    env: { PORT: String(PORT), FIERCE_LUNG_DATA: '.tmp/e2e' },
+    timeout: 300_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5_000 },
+  },
+});

@@ -1,0 +1,61 @@
+/**
+ * `npm test`: installs what is missing (packages; Chromium where it can), then format, lint, walls, types, unit and browser
+ * tests. Closes with a line of its own: 'N passed, N failed'.
+ */
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { build, environment, install } from './lib.mjs';
+import { runSteps } from './check.mjs';
+
+const REPORTS = '.tmp/reports';
+
+/** Chromium for the browser tests only. Out: whether there is one. */
+function chromium() {
+  const wanted = environment.CHROME_PATH ?? '/usr/bin/chromium';
+  if (existsSync(wanted)) return true;
+  const isRoot = typeof process.getuid === 'function' && process.getuid() === 0;
+  if (isRoot && spawnSync('apt-get', ['--version']).status === 0) {
+    console.log('Installing Chromium for the browser tests …');
+    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...environment, DEBIAN_FRONTEND: 'noninteractive' } };
+    spawnSync('apt-get', ['update', '-qq'], quiet);
+    spawnSync('apt-get', ['install', '-y', '-qq', 'chromium'], quiet);
+  }
+  if (existsSync(wanted)) return true;
+  console.error(`The browser tests need Chromium at ${wanted}: install the package "chromium", or set CHROME_PATH.`);
+  return false;
+}
+
+/** Runs a test runner that writes a JSON report. Out: the report, or null if it wrote none. */
+function report(name, args, more = {}) {
+  const file = `${REPORTS}/${name}.json`;
+  rmSync(file, { force: true });
+  spawnSync(process.execPath, args(file), { stdio: ['ignore', 'inherit', 'inherit'], env: { ...environment, ...more } });
+  return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
+}
+
+install();
+mkdirSync(REPORTS, { recursive: true });
+let { passed, failed } = runSteps();
+let lost = failed.length;
+
+const unit = report('unit', (file) => [
+  '--experimental-vm-modules',
+  '--no-warnings',
+  'node_modules/jest/bin/jest.js',
+  '--json',
+  `--outputFile=${file}`,
+]);
+passed += unit?.numPassedTests ?? 0;
+lost += unit ? unit.numFailedTests + unit.numRuntimeErrorTestSuites : 1;
+
+if (chromium()) {
+  build();
+  const browser = report('browser', () => ['node_modules/@playwright/test/cli.js', 'test'], {
+    FIERCE_LUNG_REPORT: `${REPORTS}/browser.json`,
+  });
+  passed += browser?.stats.expected ?? 0;
+  lost += browser ? browser.stats.unexpected + browser.errors.length : 1;
+} else lost++;
+
+console.log(`${passed} passed, ${lost} failed`);
+process.exit(lost === 0 ? 0 : 1);
