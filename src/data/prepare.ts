@@ -1,0 +1,45 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { CORE_VERSION } from '@/core/forecast/sweep';
+import { createDatabase, openDatabase } from './connection';
+import { databaseFolder, requireWritable, takeLock } from './folder';
+import { refreshSummaries } from './repositories/jobs';
+import { seedDemo, seedLibrary } from './seed';
+
+const stampFile = (folder: string) => path.join(folder, 'stamp.txt');
+
+/** Names the migrations and the core that a folder was prepared with. */
+function stamp(): string {
+  const hash = createHash('sha1');
+  for (const name of readdirSync('drizzle').sort())
+    if (name.endsWith('.sql')) hash.update(name).update(readFileSync(path.join('drizzle', name)));
+  return `${hash.digest('hex')} core ${CORE_VERSION}`;
+}
+
+/**
+ * Brings a data folder up to date: makes and seeds the database if there is none, migrates it, refreshes stale figures.
+ * Does nothing when its stamp matches. In: folder; which seed a new one gets. Throws DataFolderError.
+ */
+export async function prepareFolder(
+  folder: string,
+  seed: 'demo' | 'shop',
+): Promise<'made' | 'updated' | 'ready'> {
+  requireWritable(folder);
+  const lock = await takeLock(folder);
+  try {
+    const isNew = !existsSync(databaseFolder(folder));
+    const current = existsSync(stampFile(folder)) ? readFileSync(stampFile(folder), 'utf8') : '';
+    if (!isNew && current === stamp()) return 'ready';
+    if (isNew) await createDatabase(folder, seed === 'demo' ? seedDemo : seedLibrary);
+    else {
+      const { db, close } = await openDatabase(databaseFolder(folder));
+      await refreshSummaries(db);
+      await close();
+    }
+    writeFileSync(stampFile(folder), stamp());
+    return isNew ? 'made' : 'updated';
+  } finally {
+    await lock.release();
+  }
+}

@@ -1,0 +1,165 @@
+import { randomUUID } from 'node:crypto';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { changesBetween } from '@/core/job/changes';
+import type { Job, Ref } from '@/core/job/document';
+import { openJob } from '@/core/job/migrations';
+import { refsOf, summarise, type Summary } from '@/core/job/summary';
+import { CORE_VERSION } from '@/core/forecast/sweep';
+import type { JobFile } from '@/formats/job-json';
+import type { Database } from '../connection';
+import { jobRevisions, jobs } from '../schema';
+import { adopt, findRevisions, libraryOf } from './library';
+
+export type JobHead = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
+export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
+export type Saved =
+  | { ok: true; revision: number }
+  | { ok: false; reason: 'missing' }
+  | { ok: false; reason: 'stale'; current: StoredJob };
+
+/** A transaction takes the same calls as the database. */
+type Tx = Database;
+
+const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
+
+/** The stored document as today's version: an older one is migrated on the way out. */
+function opened(document: unknown): Job {
+  const result = openJob(document);
+  if (!result.ok)
+    throw new Error(`A stored job cannot be opened: ${result.issues[0]?.path} ${result.issues[0]?.message}`);
+  return result.job;
+}
+
+/** Every job outside the bin, last saved first. */
+export async function listJobs(db: Database): Promise<JobHead[]> {
+  const rows = await db
+    .select({
+      id: jobs.id,
+      revision: jobs.revision,
+      document: jobRevisions.document,
+      summary: jobRevisions.summary,
+      savedAt: jobRevisions.createdAt,
+    })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead)
+    .where(isNull(jobs.binnedAt))
+    .orderBy(desc(jobRevisions.createdAt), desc(jobs.createdAt));
+  return rows.map(({ document, savedAt, ...row }) => ({
+    ...row,
+    name: document.name,
+    savedAt: savedAt.toISOString(),
+  }));
+}
+
+/** One job at its current revision; null if there is none or it lies in the bin. */
+export async function findJob(db: Database, id: string): Promise<StoredJob | null> {
+  const [row] = await db
+    .select({
+      id: jobs.id,
+      revision: jobs.revision,
+      document: jobRevisions.document,
+      savedAt: jobRevisions.createdAt,
+    })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead)
+    .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)));
+  return row
+    ? { id: row.id, revision: row.revision, job: opened(row.document), savedAt: row.savedAt.toISOString() }
+    : null;
+}
+
+async function summaryOf(db: Tx, job: Job): Promise<Summary> {
+  return summarise(job, libraryOf(await findRevisions(db, refsOf(job))));
+}
+
+async function insertJob(tx: Tx, job: Job, id: string): Promise<StoredJob> {
+  await tx.insert(jobs).values({ id, revision: 1 });
+  await tx
+    .insert(jobRevisions)
+    .values({ jobId: id, revision: 1, document: job, changes: [], summary: await summaryOf(tx, job) });
+  return { id, revision: 1, job, savedAt: new Date().toISOString() };
+}
+
+/** Stores a new job. */
+export const createJob = (db: Database, job: Job, id: string = randomUUID()): Promise<StoredJob> =>
+  db.transaction((tx) => insertJob(tx as unknown as Tx, job, id));
+
+/**
+ * Commits a new revision on top of `baseRevision`. A stale base is answered with what stands there now: nothing is merged
+ * or overwritten. A commit that changes nothing makes no revision.
+ */
+export function saveJob(db: Database, id: string, baseRevision: number, job: Job): Promise<Saved> {
+  return db.transaction(async (transaction): Promise<Saved> => {
+    const tx = transaction as unknown as Tx;
+    const current = await findJob(tx, id);
+    if (!current) return { ok: false, reason: 'missing' };
+    const changes = changesBetween(current.job, job);
+    if (changes.length === 0) return { ok: true, revision: current.revision };
+    if (current.revision !== baseRevision) return { ok: false, reason: 'stale', current };
+    const revision = baseRevision + 1;
+    await tx
+      .insert(jobRevisions)
+      .values({ jobId: id, revision, document: job, changes, summary: await summaryOf(tx, job) });
+    await tx.update(jobs).set({ revision }).where(eq(jobs.id, id));
+    return { ok: true, revision };
+  });
+}
+
+/** Moves a job to the bin or back. Out: whether there was one to move. */
+export async function setBinned(db: Database, id: string, binned: boolean): Promise<boolean> {
+  const rows = await db
+    .update(jobs)
+    .set({ binnedAt: binned ? new Date() : null })
+    .where(eq(jobs.id, id))
+    .returning({ id: jobs.id });
+  return rows.length > 0;
+}
+
+/** A copy under its own name: 'Name, copy', then 'copy 2' and so on, within the length a name may have. */
+export async function duplicateJob(db: Database, id: string): Promise<StoredJob | null> {
+  const source = await findJob(db, id);
+  if (!source) return null;
+  const taken = new Set((await listJobs(db)).map((j) => j.name));
+  const base = source.job.name.replace(/, copy( \d+)?$/, '').slice(0, 68);
+  let name = `${base}, copy`;
+  for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
+  return createJob(db, { ...source.job, name });
+}
+
+/** Stores a job from a file. Library items that the shop already has, to the figure, are used; others are added. */
+export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Tx;
+    const refs = new Map<string, Ref>();
+    for (const item of file.library)
+      refs.set(`${item.id}.${item.revision}`, await adopt(tx, item, randomUUID));
+    const setups = file.job.setups.map((setup) => {
+      if (setup.induction.kind !== 'turbo') return setup;
+      const stages = setup.induction.stages.map(({ compressor }) => ({
+        compressor: compressor ? (refs.get(`${compressor.id}.${compressor.revision}`) ?? null) : null,
+      }));
+      return { ...setup, induction: { ...setup.induction, stages } };
+    });
+    return insertJob(tx, { ...file.job, setups }, randomUUID());
+  });
+}
+
+/** Makes the board's figures anew where an older core made them. Out: how many. */
+export async function refreshSummaries(db: Database): Promise<number> {
+  const rows = await db
+    .select({
+      id: jobs.id,
+      revision: jobs.revision,
+      document: jobRevisions.document,
+      summary: jobRevisions.summary,
+    })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead);
+  const stale = rows.filter((row) => row.summary.coreVersion !== CORE_VERSION);
+  for (const row of stale)
+    await db
+      .update(jobRevisions)
+      .set({ summary: await summaryOf(db, opened(row.document)) })
+      .where(and(eq(jobRevisions.jobId, row.id), eq(jobRevisions.revision, row.revision)));
+  return stale.length;
+}

@@ -1,0 +1,52 @@
+import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type { Compressor } from '@/core/compressor/document';
+import type { Change } from '@/core/job/changes';
+import type { Job } from '@/core/job/document';
+import type { Summary } from '@/core/job/summary';
+
+const time = (name: string) => timestamp(name, { withTimezone: true });
+
+/** A job's head: which revision is current, and whether it lies in the bin. */
+export const jobs = pgTable('jobs', {
+  id: text('id').primaryKey(),
+  revision: integer('revision').notNull(),
+  createdAt: time('created_at').notNull().defaultNow(),
+  binnedAt: time('binned_at'),
+});
+
+/** Append-only: every commit is a full snapshot with what changed. Only a stale summary is ever rewritten. */
+export const jobRevisions = pgTable(
+  'job_revisions',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    revision: integer('revision').notNull(),
+    document: jsonb('document').$type<Job>().notNull(),
+    changes: jsonb('changes').$type<Change[]>().notNull(),
+    summary: jsonb('summary').$type<Summary>().notNull(),
+    createdAt: time('created_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.revision] })],
+);
+
+export const libraryItems = pgTable('library_items', {
+  id: text('id').primaryKey(),
+  kind: text('kind').notNull(),
+  revision: integer('revision').notNull(),
+  retiredAt: time('retired_at'),
+});
+
+/** Immutable: an item that changes gets a new revision, so that a job keeps the one it was sized with. */
+export const libraryRevisions = pgTable(
+  'library_revisions',
+  {
+    itemId: text('item_id')
+      .notNull()
+      .references(() => libraryItems.id),
+    revision: integer('revision').notNull(),
+    document: jsonb('document').$type<Compressor>().notNull(),
+    createdAt: time('created_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.itemId, table.revision] })],
+);
