@@ -21,7 +21,10 @@ export function runSteps() {
   const failed = [];
   for (const [name, args] of steps) {
     const started = Date.now();
-    const done = spawnSync(process.execPath, args, { stdio: ['ignore', 'inherit', 'inherit'], env: environment });
+    const done = spawnSync(process.execPath, args, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: environment,
+    });
     const seconds = ((Date.now() - started) / 1000).toFixed(1);
     console.log(`${done.status === 0 ? 'ok    ' : 'FAILED'} ${name} (${seconds} s)`);
     if (done.status === 0) passed++;

@@ -16,12 +16,17 @@ function chromium() {
   const isRoot = typeof process.getuid === 'function' && process.getuid() === 0;
   if (isRoot && spawnSync('apt-get', ['--version']).status === 0) {
     console.log('Installing Chromium for the browser tests …');
-    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...environment, DEBIAN_FRONTEND: 'noninteractive' } };
+    const quiet = {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...environment, DEBIAN_FRONTEND: 'noninteractive' },
+    };
     spawnSync('apt-get', ['update', '-qq'], quiet);
     spawnSync('apt-get', ['install', '-y', '-qq', 'chromium'], quiet);
   }
   if (existsSync(wanted)) return true;
-  console.error(`The browser tests need Chromium at ${wanted}: install the package "chromium", or set CHROME_PATH.`);
+  console.error(
+    `The browser tests need Chromium at ${wanted}: install the package "chromium", or set CHROME_PATH.`,
+  );
   return false;
 }
 
@@ -29,7 +34,10 @@ function chromium() {
 function report(name, args, more = {}) {
   const file = `${REPORTS}/${name}.json`;
   rmSync(file, { force: true });
-  spawnSync(process.execPath, args(file), { stdio: ['ignore', 'inherit', 'inherit'], env: { ...environment, ...more } });
+  spawnSync(process.execPath, args(file), {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...environment, ...more },
+  });
   return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
 }
 

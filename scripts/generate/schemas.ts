@@ -1,6 +1,6 @@
 /** Writes the JSON Schemas of docs/formats from the code's own schemas: node --import tsx scripts/generate/schemas.ts */
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { z } from 'zod';
+import * as z from 'zod';
 import { jobFileSchema } from '../../src/formats/job-json';
 
 mkdirSync('docs/formats', { recursive: true });

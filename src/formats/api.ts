@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { jobSchema } from '@/core/job/document';
 
 /** What the server's entries take. One place for both sides of the wire. */

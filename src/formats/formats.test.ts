@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { readFileSync } from 'node:fs';
 import { sampleCompressors, sampleJob } from '@/data/demo/sample';
 import { libraryOf } from '@/data/repositories/library';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { compressorSchema, type Compressor } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
 import { jobSchema, type Job, type Ref } from '@/core/job/document';

@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { ApiError } from '@/formats/api';
 import { readJson } from '@/formats/json-text';
 import { DataFolderError } from '@/data/folder';

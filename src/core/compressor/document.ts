@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { input } from '../job/input';
+import * as z from 'zod';
+import { input } from '../job/input-schema';
 
 const point = z.strictObject({
   flow: z.number().positive().max(20),

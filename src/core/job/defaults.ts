@@ -1,6 +1,7 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
-import { JOB_VERSION, type Job, type Loss, type Setup } from './document';
+import type { Job, Loss, Setup } from './document';
 import { guess } from './input';
+import { JOB_VERSION } from './version';
 
 /** λ and BSFC that belong to a fuel, as guesses. */
 export function fuelDefaults(id: FuelId): Job['brief']['fuel'] {

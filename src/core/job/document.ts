@@ -1,10 +1,8 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { breathingShapeIds } from '../engine/breathing';
 import { fuelIds } from '../fuel/fuels';
-import { input, wholeInput } from './input';
-
-/** The version of the job document that this code writes. Older ones are migrated: see `migrations`. */
-export const JOB_VERSION = 1;
+import { input, wholeInput } from './input-schema';
+import { JOB_VERSION } from './version';
 
 const gPerKWh = 1e-3 / 3.6e6;
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);

@@ -1,5 +1,6 @@
-import { z } from 'zod';
-import { jobSchema, JOB_VERSION, type Job } from './document';
+import * as z from 'zod';
+import { jobSchema, type Job } from './document';
+import { JOB_VERSION } from './version';
 
 /** A named step from one document version to the next, on plain data. Never edited once released. */
 type Migration = {

@@ -5,6 +5,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Snackbar from '@mui/material/Snackbar';
 import Link from 'next/link';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { Summary } from '@/core/job/summary';
@@ -15,9 +16,10 @@ import { switchTheme } from '../theme/theme-choice';
 import { figure } from '../words/format';
 import { engineWords, goalSentence } from '../words/job';
 import { Say } from '../words/Say';
-import { NameDialog } from './NameDialog';
 import { Tube } from './Tube';
 import styles from './board.module.css';
+
+const NameDialog = dynamic(() => import('./NameDialog'));
 
 export type BoardJob = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
 type Failure = { title: string; lines: string[] };

@@ -18,7 +18,7 @@ type Props = {
 };
 
 /** Asks for a job's name, by the same rule as the server. */
-export function NameDialog({ title, action, name: first, onClose, onName }: Props) {
+export default function NameDialog({ title, action, name: first, onClose, onName }: Props) {
   const [name, setName] = useState(first);
   const [touched, setTouched] = useState(false);
   const [busy, setBusy] = useState(false);

@@ -1,10 +1,11 @@
 'use client';
 import { useEffect, useId, useState } from 'react';
+import { boundsAt, type Bounds } from '@/core/job/bound-at';
 import { confidences, type Confidence } from '@/core/job/input';
 import { parseQuantity } from '@/core/units/parse';
 import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 import { useJob, useJobState } from '../store/solved';
-import { boundsAt, inputAt } from '../store/path';
+import { inputAt } from '../store/path';
 import { displayUnit, fieldText, formatNumber } from '../words/format';
 import { sentence } from '../words/reasons';
 import styles from './fields.module.css';
@@ -17,9 +18,16 @@ const confidenceWords: Record<Confidence, string> = {
 };
 
 /** What is wrong with a typed text, or its value. The range is the job schema's own. */
-export function checkTyped(text: string, path: string, quantity: Quantity, whole: boolean, ambient?: number) {
+export function checkTyped(
+  bounds: Bounds,
+  text: string,
+  path: string,
+  quantity: Quantity,
+  whole: boolean,
+  ambient?: number,
+) {
   const unit = displayUnit(quantity);
-  const { min, max } = boundsAt(path);
+  const { min, max } = boundsAt(bounds, path);
   const show = (value: number) => {
     const shown = toUnit(value, unit);
     const digits =
@@ -73,13 +81,13 @@ export function QuantityField({
   disabled = false,
 }: Props) {
   const id = useId();
-  const { store, problems, solved } = useJob();
+  const { store, bounds, problems, solved } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
   const [typed, setTyped] = useState<string | null>(null);
   const unit: Unit = displayUnit(quantity);
   const value = input?.value ?? 0;
   const ambient = solved?.build.climate.pressure;
-  const check = typed === null ? null : checkTyped(typed, path, quantity, whole, ambient);
+  const check = typed === null ? null : checkTyped(bounds, typed, path, quantity, whole, ambient);
   const problem = problems.find((p) => p.path === path);
   const message = check && !check.ok ? check.message : problem ? sentence(problem.reason) : null;
   const confidence = input?.confidence ?? 'guess';
@@ -93,7 +101,7 @@ export function QuantityField({
 
   const type = (text: string) => {
     setTyped(text);
-    const next = checkTyped(text, path, quantity, whole, ambient);
+    const next = checkTyped(bounds, text, path, quantity, whole, ambient);
     if (next.ok && next.value !== value) {
       setSeen(next.value);
       store.getState().write(`${path}.value`, next.value);

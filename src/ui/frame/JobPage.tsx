@@ -1,20 +1,13 @@
 'use client';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogContentText from '@mui/material/DialogContentText';
-import DialogTitle from '@mui/material/DialogTitle';
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { changesBetween } from '@/core/job/changes';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Bounds } from '@/core/job/bound-at';
 import type { LibraryItem } from '@/formats/job-json';
 import type { StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
 import { switchTheme } from '../theme/theme-choice';
-import { changeSentence } from '../words/changes';
 import { Say } from '../words/Say';
 import { Airway } from './Airway';
 import { benches, isBench, type BenchId } from './benches';
@@ -23,6 +16,8 @@ import { Spine } from './Spine';
 import { TopLine } from './TopLine';
 import styles from './frame.module.css';
 
+const loadConflict = () => import('./ConflictDialog');
+const ConflictDialog = dynamic(loadConflict);
 const loaders = {
   brief: () => import('../brief/BriefBench'),
   engine: () => import('../engine/EngineBench'),
@@ -40,16 +35,23 @@ const bodies: Record<BenchId, React.ComponentType> = {
 function loadAhead(): void {
   for (const load of [
     ...Object.values(loaders),
+    loadConflict,
     () => import('../engine/BreathingPlot'),
     () => import('../demand/DemandPlot'),
   ])
     load().catch(() => undefined);
 }
 
-type Props = { stored: StoredJob; items: LibraryItem[]; bench: BenchId; speedRpm: number | null };
+type Props = {
+  stored: StoredJob;
+  bounds: Bounds;
+  items: LibraryItem[];
+  bench: BenchId;
+  speedRpm: number | null;
+};
 
 /** One job: the frame, and the bench that the address names. Benches switch in the browser. */
-export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed }: Props) {
+export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: firstSpeed }: Props) {
   const [store] = useState(() => createJobStore(stored));
   const [speedRpm, setSpeedRpm] = useState(firstSpeed ?? stored.job.brief.goal.speedRpm.value);
   const pathname = usePathname();
@@ -57,7 +59,7 @@ export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed
   const bench: BenchId = isBench(named) ? named : firstBench;
 
   useEffect(() => {
-    store.getState().resume();
+    void store.getState().resume();
     document.documentElement.dataset.live = 'true';
     const rest = setTimeout(loadAhead, 1_500);
     const online = () => void store.getState().flush();
@@ -90,7 +92,7 @@ export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed
   );
 
   return (
-    <JobProvider store={store} items={items} speedRpm={speedRpm} setSpeed={setSpeed}>
+    <JobProvider store={store} bounds={bounds} items={items} speedRpm={speedRpm} setSpeed={setSpeed}>
       <Keys store={store} goTo={goTo} />
       <div className={styles.shell}>
         <Spine bench={bench} onBench={goTo} />
@@ -99,7 +101,7 @@ export function JobPage({ stored, items, bench: firstBench, speedRpm: firstSpeed
         <Bench id={bench} />
         <RevBar />
       </div>
-      <ConflictDialog />
+      <Conflict />
     </JobProvider>
   );
 }
@@ -160,38 +162,8 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Someone else saved first: both versions in words, and a choice. Nothing is merged or overwritten silently. */
-function ConflictDialog() {
+/** Someone else saved first: the dialog is fetched when it is needed. */
+function Conflict() {
   const sync = useJobState((s) => s.sync);
-  const draft = useJobState((s) => s.draft);
-  const settle = useJobState((s) => s.settle);
-  const theirs = sync.kind === 'conflict' ? sync.theirs : null;
-  const lines = useMemo(
-    () => (theirs ? changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12) : []),
-    [theirs, draft],
-  );
-  return (
-    <Dialog open={theirs !== null} aria-labelledby="conflict-title">
-      <DialogTitle id="conflict-title">This job was changed elsewhere</DialogTitle>
-      <DialogContent>
-        <DialogContentText>
-          Another tab or person stored revision {theirs?.revision} since you opened it. From theirs to yours:
-        </DialogContentText>
-        <ul>
-          {lines.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-          {lines.length === 0 && <li>no difference</li>}
-        </ul>
-      </DialogContent>
-      <DialogActions>
-        <Button variant="outlined" onClick={() => settle('theirs')}>
-          Take theirs
-        </Button>
-        <Button variant="contained" onClick={() => settle('mine')}>
-          Store mine as the newest
-        </Button>
-      </DialogActions>
-    </Dialog>
-  );
+  return sync.kind === 'conflict' ? <ConflictDialog theirs={sync.theirs} /> : null;
 }

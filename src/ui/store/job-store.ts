@@ -1,7 +1,6 @@
 import { produce } from 'immer';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Job } from '@/core/job/document';
-import { openJob } from '@/core/job/migrations';
 import { server, type StoredJob } from '../server/client';
 import { outbox } from './outbox';
 import { writeAt } from './path';
@@ -34,7 +33,7 @@ export type JobState = {
   /** Answers a conflict: mine becomes the newest revision, or theirs is taken. */
   settle: (choice: 'mine' | 'theirs') => void;
   /** Picks up commits left from an earlier visit and starts sending. */
-  resume: () => void;
+  resume: () => Promise<void>;
   flush: () => Promise<void>;
 };
 
@@ -96,9 +95,11 @@ export function createJobStore(stored: StoredJob): JobStore {
           enqueue(draft);
         }
       },
-      resume: () => {
+      resume: async () => {
         const waiting = outbox.read(get().id);
         if (!waiting) return;
+        // The schema is fetched only when something waits: pages stay light.
+        const { openJob } = await import('@/core/job/migrations');
         const jobs = waiting.jobs.flatMap((job) => {
           const opened = openJob(job);
           return opened.ok ? [opened.job] : [];

@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { solveSweep, type Sweep } from '@/core/forecast/sweep';
+import type { Bounds } from '@/core/job/bound-at';
 import type { LibraryItem } from '@/formats/job-json';
 import type { JobState, JobStore } from './job-store';
 
@@ -18,6 +19,7 @@ export type Solved = {
 
 type JobContext = {
   store: JobStore;
+  bounds: Bounds;
   items: LibraryItem[];
   setupIndex: number;
   speedRpm: number;
@@ -47,13 +49,14 @@ export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRp
 
 type Props = {
   store: JobStore;
+  bounds: Bounds;
   items: LibraryItem[];
   speedRpm: number;
   setSpeed: (speedRpm: number) => void;
   children: ReactNode;
 };
 
-export function JobProvider({ store, items, speedRpm, setSpeed, children }: Props) {
+export function JobProvider({ store, bounds, items, speedRpm, setSpeed, children }: Props) {
   const draft = useStore(store, (s) => s.draft);
   const setupIndex = 0;
   const library = useMemo(() => libraryOf(items), [items]);
@@ -74,6 +77,7 @@ export function JobProvider({ store, items, speedRpm, setSpeed, children }: Prop
   const value = useMemo<JobContext>(
     () => ({
       store,
+      bounds,
       items,
       setupIndex,
       speedRpm: point?.speedRpm ?? speedRpm,
@@ -81,7 +85,7 @@ export function JobProvider({ store, items, speedRpm, setSpeed, children }: Prop
       solved: solved && point ? { ...solved, point, stale: solved !== fresh } : null,
       problems: 'problems' in result ? result.problems : [],
     }),
-    [store, items, speedRpm, setSpeed, solved, fresh, point, result],
+    [store, bounds, items, speedRpm, setSpeed, solved, fresh, point, result],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -5,9 +5,12 @@ import { checkTyped } from '../fields/QuantityField';
 import { checkRows } from '../engine/BreathingTable';
 import { server, type Answer, type StoredJob } from '../server/client';
 import { createJobStore } from './job-store';
-import { boundsAt, inputAt } from './path';
+import { boundsAt } from '@/core/job/bound-at';
+import { jobBounds } from '@/core/job/bounds';
+import { inputAt } from './path';
 
 const stored = (): StoredJob => ({ id: 'job-1', revision: 1, job: newJob('Store', 'a'), savedAt: '' });
+const bounds = jobBounds();
 const settled = () => new Promise((done) => setTimeout(done, 0));
 
 /** A server of one job, with the same rule as the real one. */
@@ -89,7 +92,7 @@ describe('an open job', () => {
     expect(store.getState().sync.kind).toBe('waiting');
     far.away = false;
     const reopened = createJobStore(first);
-    reopened.getState().resume();
+    await reopened.getState().resume();
     await settled();
     expect(far.job.name).toBe('Typed while away');
     expect(reopened.getState().sync.kind).toBe('saved');
@@ -118,11 +121,11 @@ describe('an open job', () => {
 
 describe('fields', () => {
   it('take their range from the job’s own schema', () => {
-    expect(boundsAt('engine.bore')).toEqual({ min: 0.01, max: 1 });
-    expect(boundsAt('setups.0.boost.onsetRpm')).toEqual({ min: 100, max: 30_000 });
-    expect(boundsAt('setups.0.plumbing.1.diameter')).toEqual({ min: 0.005, max: 1 });
-    expect(boundsAt('engine.cylinders')).toEqual({ min: 1, max: 24 });
-    expect(() => boundsAt('engine.nothing')).toThrow();
+    expect(boundsAt(bounds, 'engine.bore')).toEqual({ min: 0.01, max: 1 });
+    expect(boundsAt(bounds, 'setups.0.boost.onsetRpm')).toEqual({ min: 100, max: 30_000 });
+    expect(boundsAt(bounds, 'setups.0.plumbing.1.diameter')).toEqual({ min: 0.005, max: 1 });
+    expect(boundsAt(bounds, 'engine.cylinders')).toEqual({ min: 1, max: 24 });
+    expect(() => boundsAt(bounds, 'engine.nothing')).toThrow();
   });
 
   it('whatever a field accepts, the server’s schema accepts', () => {
@@ -137,14 +140,14 @@ describe('fields', () => {
     for (const path of paths)
       for (const end of ['min', 'max'] as const) {
         const copy = structuredClone(job);
-        inputAt(copy, path)!.value = boundsAt(path)[end];
+        inputAt(copy, path)!.value = boundsAt(bounds, path)[end];
         expect(jobSchema.safeParse(copy).success).toBe(true);
       }
   });
 
   it('say what is wrong, with the value and what is allowed', () => {
     const say = (text: string, path = 'engine.bore', whole = false) => {
-      const checked = checkTyped(text, path, path === 'engine.cylinders' ? 'count' : 'bore', whole);
+      const checked = checkTyped(bounds, text, path, path === 'engine.cylinders' ? 'count' : 'bore', whole);
       return checked.ok ? checked.value : checked.message;
     };
     expect(say('79')).toBeCloseTo(0.079, 12);

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
+import { jobBounds } from '@/core/job/bounds';
 import { refsOf } from '@/core/job/summary';
 import { shopOrReason } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
@@ -46,6 +47,7 @@ export default async function Page({ params, searchParams }: Props) {
     <JobPage
       key={id}
       {...found.data}
+      bounds={jobBounds()}
       bench={named}
       speedRpm={rpm !== undefined && Number.isFinite(speed) && speed > 0 ? speed : null}
     />

@@ -1,0 +1,31 @@
+import type { Bounds } from './bound-at';
+import { jobSchema } from './document';
+
+/** Enough of a Zod schema to walk it and read a number's bounds. */
+type Walkable = {
+  shape?: Record<string, Walkable>;
+  element?: Walkable;
+  unwrap?: () => Walkable;
+  minValue?: number;
+  maxValue?: number;
+};
+
+/**
+ * The ranges that the job's own schema accepts, read from the schema: the one source for server and fields. Plain data, so
+ * that a page can be given them without the schema itself.
+ */
+export function jobBounds(): Bounds {
+  const bounds: Bounds = {};
+  const walk = (schema: Walkable, path: string[]) => {
+    let at = schema;
+    while (!at.shape && !at.element && at.unwrap) at = at.unwrap();
+    if (at.element) return walk(at.element, [...path, '*']);
+    for (const [key, child] of Object.entries(at.shape ?? {})) {
+      if (key !== 'value') walk(child, [...path, key]);
+      else if (child.minValue !== undefined && child.maxValue !== undefined)
+        bounds[path.join('.')] = { min: child.minValue, max: child.maxValue };
+    }
+  };
+  walk(jobSchema as unknown as Walkable, []);
+  return bounds;
+}
