@@ -25,10 +25,9 @@ export async function isSaved(page: Page): Promise<void> {
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
 }
 
-/** Opens a select by its label and takes an option. */
+/** Takes an option of a select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: label }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
+  await page.getByLabel(label, { exact: true }).selectOption({ label: option });
 }
 
 /** Opens a page and waits until it answers to keys and clicks. */

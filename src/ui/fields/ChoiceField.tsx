@@ -1,6 +1,5 @@
 'use client';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
+import NativeSelect from '@mui/material/NativeSelect';
 import { useId } from 'react';
 import { useJob, useJobState } from '../store/solved';
 import { valueAt } from '../store/path';
@@ -14,7 +13,10 @@ type Props<T extends string> = {
   { path: string; value?: never; onChoose?: never } | { path?: never; value: T; onChoose: (value: T) => void }
 );
 
-/** One of a few: bound to a path of the job, or to a value of its own. Stores at once. */
+/**
+ * One of a few: bound to a path of the job, or to a value of its own. Stores at once. The browser's own list: the best one
+ * on a phone and for gloves.
+ */
 export function ChoiceField<T extends string>({ label, hint, options, path, value, onChoose }: Props<T>) {
   const id = useId();
   const { store } = useJob();
@@ -27,24 +29,22 @@ export function ChoiceField<T extends string>({ label, hint, options, path, valu
   return (
     <div className={styles.row}>
       <span className={styles.label}>
-        <span id={id}>{label}</span>
+        <label htmlFor={id}>{label}</label>
         {hint && <span className={styles.hint}>{hint}</span>}
       </span>
-      <Select
+      <NativeSelect
         className={styles.select}
-        variant="standard"
         disableUnderline
         value={value ?? bound ?? ''}
         onChange={(e) => choose(e.target.value as T)}
-        slotProps={{ input: { 'aria-labelledby': id } }}
-        SelectDisplayProps={{ 'aria-labelledby': id }}
+        inputProps={{ id }}
       >
         {options.map((o) => (
-          <MenuItem key={o.value} value={o.value}>
+          <option key={o.value} value={o.value}>
             {o.label}
-          </MenuItem>
+          </option>
         ))}
-      </Select>
+      </NativeSelect>
     </div>
   );
 }

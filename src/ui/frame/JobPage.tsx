@@ -13,7 +13,7 @@ import { Airway } from './Airway';
 import { benches, isBench, type BenchId } from './benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
-import { TopLine } from './TopLine';
+import { loadMore, TopLine } from './TopLine';
 import styles from './frame.module.css';
 
 const loadConflict = () => import('./ConflictDialog');
@@ -36,6 +36,7 @@ function loadAhead(): void {
   for (const load of [
     ...Object.values(loaders),
     loadConflict,
+    loadMore,
     () => import('../engine/BreathingPlot'),
     () => import('../demand/DemandPlot'),
   ])

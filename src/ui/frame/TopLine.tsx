@@ -1,15 +1,16 @@
 'use client';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { exportAddress } from '../server/client';
 import { useJob, useJobState } from '../store/solved';
-import { switchTheme } from '../theme/theme-choice';
 import { goalSentence } from '../words/job';
 import { Say } from '../words/Say';
 import { Cross, Flag, Tick } from './icons';
 import styles from './frame.module.css';
+
+/** The menu is fetched when it is opened first, and ahead while the page rests. */
+export const loadMore = () => import('./MoreMenu');
+const MoreMenu = dynamic(loadMore);
 
 const syncWords = {
   saved: 'saved',
@@ -23,12 +24,7 @@ const syncWords = {
 export function TopLine() {
   const { solved, problems } = useJob();
   const job = useJobState((s) => s.draft);
-  const id = useJobState((s) => s.id);
   const sync = useJobState((s) => s.sync);
-  const undo = useJobState((s) => s.undo);
-  const redo = useJobState((s) => s.redo);
-  const canUndo = useJobState((s) => s.past.length > 0);
-  const canRedo = useJobState((s) => s.future.length > 0);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const setup = job.setups[0]!;
   const { goal, fuel, venue } = job.brief;
@@ -41,11 +37,6 @@ export function TopLine() {
   const problem = problems[0];
   const holds = !problem && verdict?.holds === true;
   const just = holds && verdict?.short.code === 'map-just-holds';
-  const close = () => setAnchor(null);
-  const act = (what: () => void) => () => {
-    what();
-    close();
-  };
   return (
     <header className={styles.top}>
       <h1 className={styles.jobName}>{job.name}</h1>
@@ -86,18 +77,7 @@ export function TopLine() {
       >
         ···
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        <MenuItem disabled={!canUndo} onClick={act(undo)}>
-          Undo
-        </MenuItem>
-        <MenuItem disabled={!canRedo} onClick={act(redo)}>
-          Redo
-        </MenuItem>
-        <MenuItem component="a" href={exportAddress(id)} download onClick={close}>
-          Export this job (JSON)
-        </MenuItem>
-        <MenuItem onClick={act(() => void switchTheme())}>Paper or cell theme (t)</MenuItem>
-      </Menu>
+      {anchor && <MoreMenu anchor={anchor} onClose={() => setAnchor(null)} />}
     </header>
   );
 }

@@ -77,7 +77,7 @@ export const muiTheme = createTheme({
     MuiFormHelperText: {
       styleOverrides: { root: { color: 'var(--mute)', '&.Mui-error': { color: 'var(--ember-text)' } } },
     },
-    MuiSelect: { styleOverrides: { icon: { color: 'var(--mute)' } } },
+    MuiNativeSelect: { styleOverrides: { icon: { color: 'var(--mute)' } } },
     MuiSnackbarContent: {
       styleOverrides: {
         root: {
