@@ -28,7 +28,7 @@ const shots: Shot[] = [
   { name: 'demand', at: `${single}/demand` },
   { name: 'charger', at: `${single}/charger` },
   { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, theme: 'cell' },
-  { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844, full: true },
+  { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844 },
 ];
 
 const browser = await chromium.launch({

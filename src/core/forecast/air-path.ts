@@ -39,6 +39,8 @@ export type AirPath = {
 
 /** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
 export const HIGHEST_RATIO = 8;
+/** After so many turns the efficiency is kept: at a kink of the map (idle to working) it could flip for ever. */
+const KINK = 25;
 const STANDARD = { pressure: 101_325, temperature: 288.15 };
 
 const through = (losses: FlowLoss[], inlet: number, temperature: number, flow: number) =>
@@ -88,6 +90,9 @@ export function solveAirPath(
     efficiency: { value: build.efficiencyGuess, origin: 'guess' },
     range: breath.range,
   };
+  // Without a given manifold pressure it is bracketed: plain substitution where the losses are small, halving where not.
+  let below = 1_000;
+  let above = climate.pressure * (drive.kind === 'ratio' ? drive.ratio : 1) * 1.001;
   let t = path.manifold.temperature;
   let lastT = NaN;
   let lastF = NaN;
@@ -109,8 +114,14 @@ export function solveAirPath(
     path.dryFlow = flow / (1 + climate.humidityRatio);
     path.filter.pressure = p1;
     if (!(p1 > 0.3 * climate.pressure)) {
-      path.kind = 'filter-chokes';
-      return path;
+      // A given manifold pressure that the filter cannot feed is an answer; on the way to an unknown one it is a step.
+      if (drive.kind === 'manifold') {
+        path.kind = 'filter-chokes';
+        return path;
+      }
+      above = pressure;
+      pressure = (below + above) / 2;
+      continue;
     }
     const hot = path.compressor.temperature;
     let p2 = p1;
@@ -122,23 +133,23 @@ export function solveAirPath(
     } else {
       p2 = drive.kind === 'ratio' ? p1 * drive.ratio : p1;
       p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
-      // The drop hardly moves with the flow of one more turn: plain substitution converges in a few steps.
       reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
     }
-    const ratio = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
+    // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
+    const ratio = drive.kind === 'ratio' ? drive.ratio : pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
     if (!(ratio < 1.5 * HIGHEST_RATIO)) {
       path.kind = 'ratio-too-high';
       return path;
     }
-    compress(build, path, flow, p1, ratio, alone);
+    compress(build, path, flow, p1, ratio, alone, i > KINK);
     const t2 = path.compressor.temperature;
     path.compressor.pressure = p2;
     path.compressor.ratio = ratio;
     const cooled =
-      cooler && !alone && ratio > 1
+      cooler && !alone
         ? coolerOutlet.fn({ inlet: t2, coolant: cooler.coolant, effectiveness: cooler.effectiveness })
         : t2;
-    // A cooler with coolant hotter than the charge would heat it: true, and kept, once there is boost to speak of.
+    // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
     path.cooler = { pressure: p2c, temperature: cooled };
     const moved = Math.abs(reached - pressure) / climate.pressure;
     const f = cooled - t;
@@ -154,7 +165,12 @@ export function solveAirPath(
     lastF = f;
     const next = Number.isFinite(secant) && Math.abs(secant) < 60 ? t - secant : cooled;
     t = Math.min(900, Math.max(210, next));
-    pressure = reached;
+    if (drive.kind !== 'manifold') {
+      if (reached > pressure) below = pressure;
+      else above = pressure;
+      const inside = reached > below && reached < above;
+      pressure = inside && i < 12 ? reached : (below + above) / 2;
+    }
   }
   if (build.compressor && !alone) {
     const { map } = build.compressor;
@@ -176,6 +192,7 @@ function compress(
   p1: number,
   ratio: number,
   alone: boolean,
+  frozen: boolean,
 ): void {
   const { climate } = build;
   const t1 = climate.temperature;
@@ -188,7 +205,7 @@ function compress(
     referenceTemperature: reference.temperature,
     referencePressure: reference.pressure,
   });
-  if (choice) {
+  if (choice && !frozen) {
     path.place = efficiencyAt(choice.map, path.correctedFlow, ratio, path.place ?? undefined);
     const known = path.place?.efficiency;
     path.efficiency =

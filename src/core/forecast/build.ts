@@ -51,6 +51,9 @@ export type Build = {
   };
 };
 
+/** Colder coolant than dry ice (195 K) is a slip, and the gas data end at 200 K. */
+const COLDEST_COOLANT = 205;
+
 const maps = new WeakMap<Compressor, CompiledMap>();
 
 /** A library revision never changes, so its compiled map is kept for as long as the revision is. */
@@ -133,6 +136,15 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] 
     fullRpm.value > goalSpeed,
     'setups.0.boost.fullRpm',
     reason('full-after-goal', { full: [fullRpm.value, 'engineSpeed'], goal: [goalSpeed, 'engineSpeed'] }),
+  );
+  const coolant = brief.venue.temperature.value + setup.cooler.coolantRise.value;
+  add(
+    setup.cooler.kind !== 'none' && coolant < COLDEST_COOLANT,
+    'setups.0.cooler.coolantRise',
+    reason('coolant-too-cold', {
+      coolant: [coolant, 'temperature'],
+      coldest: [COLDEST_COOLANT, 'temperature'],
+    }),
   );
   const { humidity, temperature } = brief.venue;
   add(

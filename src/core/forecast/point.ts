@@ -158,6 +158,23 @@ function troublesOf(
   return { compressor, pipes };
 }
 
+/** Where the sums found no answer nothing is invented: the weather is known, the rest is not. */
+function unsolved(build: Build, weather: Station, unknown: (id: StationKind) => Station): Station[] {
+  const charged: StationKind[] = [
+    'filter',
+    'compressor',
+    'cooler',
+    'throttle',
+    'cylinders',
+    'turbine',
+    'tailpipe',
+  ];
+  const rest = build.charged
+    ? charged
+    : charged.filter((id) => !['compressor', 'cooler', 'turbine'].includes(id));
+  return [weather, ...rest.map(unknown)];
+}
+
 function stationsOf(
   build: Build,
   path: AirPath,
@@ -190,6 +207,8 @@ function stationsOf(
     range: 'inside',
     troubles: [],
   });
+  if (path.kind !== 'converged')
+    return unsolved(build, state('weather', climate, { massFlow: null }), unknown);
   const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
   const stations = [
     state('weather', climate),

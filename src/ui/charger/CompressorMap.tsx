@@ -394,7 +394,7 @@ function Dimensions({ running, selected, map, scales, right }: DimensionsProps) 
           </g>
         </g>
       )}
-      {selected && room && room.share > 0.02 && (
+      {selected && room && right > 420 && room.share > 0.02 && room.share <= 1 && (
         <g data-testid="edge-dimension">
           <path
             d={`M${x(selected.path.correctedFlow) + 9} ${y(selected.pressureRatio)}H${x(selected.path.correctedFlow * (1 + room.share))}m0 -5v10`}

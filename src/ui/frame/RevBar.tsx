@@ -141,7 +141,7 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
             <path d="M0 0v8" stroke="var(--ember)" strokeWidth="1.4" opacity="0.65" />
           </pattern>
         </defs>
-        <rect x={x.range()[0]} y="4" width={width - 16} height="36" fill="var(--ground)" />
+        <rect x={x.range()[0]} y="4" width={Math.max(0, width - 16)} height="36" fill="var(--ground)" />
         <path d={shapes.power ?? ''} fill="var(--ink)" opacity="0.13" />
         <path d={shapes.torque ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
         {sweep.spans.map((span) => {

@@ -84,6 +84,7 @@ const sentences: Record<string, { short?: string; long: string }> = {
   'breathing-table-short': { long: 'The breathing table needs at least two rows.' },
   'onset-after-full': { long: 'Boost begins at {onset}, which is not below {full}, where it is full.' },
   'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
+  'coolant-too-cold': { long: 'The coolant would have {coolant}; these sums go down to {coldest}.' },
   'dew-point-above-air': { long: 'The dew point {dewPoint} is above the air temperature {air}.' },
   'compressor-missing': {
     long: 'This shop does not hold the compressor {id}, revision {revision}. Choose another.',
