@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { launch } from './e2e/support/browser';
 
 const PORT = 3311;
 
@@ -18,18 +19,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     trace: 'off',
-    launchOptions: {
-      executablePath: process.env.CHROME_PATH ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launch,
   },
   webServer: {
     command: 'node scripts/e2e-server.mjs',

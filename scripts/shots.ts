@@ -5,6 +5,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { launch } from '../e2e/support/browser';
 
 const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
 const address = process.env.FIERCE_LUNG_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 3210}`;
@@ -31,18 +32,7 @@ const shots: Shot[] = [
   { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844 },
 ];
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROME_PATH ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launch);
 mkdirSync(folder, { recursive: true });
 for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name))) {
   const context = await browser.newContext({

@@ -8,6 +8,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { launch } from '../../e2e/support/browser';
 import { efficiencyAt, findOnMap } from '../../src/core/compressor/lookup';
 import { compileBuild } from '../../src/core/forecast/build';
 import { solveSweep } from '../../src/core/forecast/sweep';
@@ -108,10 +109,7 @@ function memory(pid: number): number {
 }
 
 async function scripts(): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROME_PATH ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(launch);
   const job = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
   for (const at of ['/', `${job}/brief`, `${job}/engine`, `${job}/demand`, `${job}/charger`]) {
     const page = await browser.newPage();

@@ -20,7 +20,8 @@ import {
   saveJob,
   setBinned,
 } from './repositories/jobs';
-import { findRevisions, libraryOf, listCompressors } from './repositories/library';
+import { libraryOf } from '@/formats/library-items';
+import { findRevisions, listCompressors } from './repositories/library';
 import { seedLibrary } from './seed';
 
 let shop: Shop;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { readFileSync } from 'node:fs';
 import { sampleCompressors, sampleJob } from '@/data/demo/sample';
-import { libraryOf } from '@/data/repositories/library';
+import { libraryOf } from './library-items';
 import { readJson } from './json-text';
 import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';
 

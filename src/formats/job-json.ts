@@ -1,11 +1,12 @@
 import * as z from 'zod';
-import { compressorSchema, type Compressor } from '@/core/compressor/document';
+import { compressorSchema } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
-import { jobSchema, type Job, type Ref } from '@/core/job/document';
+import { jobSchema, type Job } from '@/core/job/document';
 import { openJob } from '@/core/job/migrations';
 import { refsOf } from '@/core/job/summary';
 import type { Library } from '@/core/forecast/build';
 import { lineOf, readJson } from './json-text';
+import type { LibraryItem } from './library-items';
 
 const JOB_FORMAT = 'fierce-lung-job';
 
@@ -23,7 +24,6 @@ export const jobFileSchema = z.strictObject({
   library: z.array(itemSchema).max(60),
 });
 
-export type LibraryItem = Ref & { document: Compressor };
 export type JobFile = { job: Job; library: LibraryItem[] };
 
 /** A job and the library revisions it uses, as the text of a file: JSON, keys in order, two spaces. */

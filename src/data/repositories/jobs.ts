@@ -6,9 +6,10 @@ import { openJob } from '@/core/job/migrations';
 import { refsOf, summarise, type Summary } from '@/core/job/summary';
 import { CORE_VERSION } from '@/core/forecast/sweep';
 import type { JobFile } from '@/formats/job-json';
+import { libraryOf } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { jobRevisions, jobs } from '../schema';
-import { adopt, findRevisions, libraryOf } from './library';
+import { adopt, findRevisions } from './library';
 
 export type JobHead = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };

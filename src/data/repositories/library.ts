@@ -1,9 +1,8 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Compressor } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
-import type { Library } from '@/core/forecast/build';
 import type { Ref } from '@/core/job/document';
-import type { LibraryItem } from '@/formats/job-json';
+import type { LibraryItem } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { libraryItems, libraryRevisions } from '../schema';
 
@@ -39,12 +38,6 @@ export async function findRevisions(db: Database, refs: Ref[]): Promise<LibraryI
     );
   return rows.filter((row) => refs.some((r) => r.id === row.id && r.revision === row.revision));
 }
-
-/** A library in memory over items, for the core. */
-export const libraryOf = (items: LibraryItem[]): Library => {
-  const known = new Map(items.map((i) => [`${i.id}.${i.revision}`, i.document]));
-  return { compressor: (ref) => known.get(`${ref.id}.${ref.revision}`) };
-};
 
 /** Puts a compressor into the library as a new item. */
 export async function addCompressor(db: Database, id: string, document: Compressor): Promise<LibraryItem> {

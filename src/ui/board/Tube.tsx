@@ -1,7 +1,7 @@
 'use client';
 import { useId } from 'react';
 import type { Summary } from '@/core/job/summary';
-import { heatColour } from '../charts/heat';
+import { HeatStops } from '../charts/Drawing';
 import { tubeOutline, tubePath } from '../frame/tube';
 
 const WIDTH = 118;
@@ -27,19 +27,11 @@ export function Tube({ tube }: { tube: Summary['tube'] }) {
     );
   const cell = WIDTH / known.length;
   const outline = tubeOutline(known, cell, (p) => Math.max(2, Math.min(20, (p / TOP) * 20)));
-  const stop = (i: number, share: number) => `${(((i + share) / known.length) * 100).toFixed(1)}%`;
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden="true">
       <defs>
         <linearGradient id={fill}>
-          {known.flatMap((s, i) => [
-            <stop
-              key={`${s.id}a`}
-              offset={stop(i, 0.34)}
-              stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)}
-            />,
-            <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
-          ])}
+          <HeatStops temperatures={known.map((s) => s.temperature!)} />
         </linearGradient>
       </defs>
       <path d={tubePath(outline, HEIGHT / 2)} fill={`url(#${fill})`} stroke="var(--ink)" strokeWidth="1.3" />

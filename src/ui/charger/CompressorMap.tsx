@@ -5,6 +5,7 @@ import { useId, useMemo } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { CompiledMap } from '@/core/compressor/map';
 import { nearestToSurge } from '@/core/forecast/sweep';
+import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import type { Solved } from '../store/solved';
 import { figure, formatNumber } from '../words/format';
@@ -70,15 +71,7 @@ export function CompressorMap({ solved, map, name, onPick }: Props) {
         }}
       >
         <defs>
-          <pattern
-            id={hatch}
-            width="8"
-            height="8"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0v8" stroke="var(--ink)" strokeWidth="1" opacity="0.45" />
-          </pattern>
+          <Hatch id={hatch} colour="var(--ink)" width={1} opacity={0.45} />
           <clipPath id={clip}>
             <rect
               x={PAD.left}

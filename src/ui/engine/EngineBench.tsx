@@ -1,8 +1,10 @@
 'use client';
 import { breathingShapeIds, breathingShapes } from '@/core/engine/breathing';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
+import { confidences } from '@/core/job/input';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
+import { confidenceWords } from '../fields/confidence';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
@@ -14,6 +16,7 @@ import { BreathingTable } from './BreathingTable';
 import styles from './engine.module.css';
 
 const shapeOptions = breathingShapeIds.map((id) => ({ value: id, label: breathingShapes[id].name }));
+const sureOptions = confidences.map((value) => ({ value, label: confidenceWords[value] }));
 const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
 
 /** Geometry, speeds and how the engine breathes. */
@@ -99,7 +102,16 @@ export default function EngineBench() {
               )}
             </Group>
             <BreathingChart />
-            {breathing.source === 'table' && <BreathingTable />}
+            {breathing.source === 'table' && (
+              <>
+                <BreathingTable />
+                <ChoiceField
+                  path="engine.breathing.table.confidence"
+                  label="How sure we are of the table"
+                  options={sureOptions}
+                />
+              </>
+            )}
             <Group title="Taken at">
               <QuantityField
                 path="engine.breathing.reference.temperature"

@@ -1,21 +1,15 @@
 'use client';
 import { useEffect, useId, useState } from 'react';
 import { boundsAt, type Bounds } from '@/core/job/bound-at';
-import { confidences, type Confidence } from '@/core/job/input';
+import { confidences } from '@/core/job/input';
 import { parseQuantity } from '@/core/units/parse';
 import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 import { useJob, useJobState } from '../store/solved';
 import { inputAt } from '../store/path';
 import { displayUnit, fieldText, formatNumber } from '../words/format';
 import { sentence } from '../words/reasons';
+import { confidenceWords } from './confidence';
 import styles from './fields.module.css';
-
-const confidenceWords: Record<Confidence, string> = {
-  measured: 'measured',
-  maker: 'maker’s',
-  reported: 'reported',
-  guess: 'guess',
-};
 
 /** What is wrong with a typed text, or its value. The range is the job schema's own. */
 export function checkTyped(

@@ -1,7 +1,7 @@
 'use client';
 import { useId } from 'react';
 import type { Station, StationKind } from '@/core/forecast/point';
-import { heatColour } from '../charts/heat';
+import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { useJob, type Solved } from '../store/solved';
 import { figure, figureNumber, signedFigure } from '../words/format';
@@ -73,7 +73,6 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const known = stations.filter((s) => s.known);
   const outline = tubeOutline(known, cell, half);
   const end = known.length * cell;
-  const stop = (i: number, share: number) => `${(((i + share) / known.length) * 100).toFixed(2)}%`;
   const firstUnknown = stations.findIndex((s) => !s.known);
   const middle = (kind: StationKind) => MARGIN + (stations.findIndex((s) => s.id === kind) + 0.5) * cell;
   const work = stations.find((s) => s.id === 'compressor')?.powerIn;
@@ -81,14 +80,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
     <svg width={width} height="132" style={{ display: 'block' }}>
       <defs>
         <linearGradient id={fill} gradientUnits="userSpaceOnUse" x1={MARGIN} x2={MARGIN + end} y1="0" y2="0">
-          {known.flatMap((s, i) => [
-            <stop
-              key={`${s.id}a`}
-              offset={stop(i, 0.34)}
-              stopColor={heatColour(known[Math.max(0, i - 1)]!.temperature!)}
-            />,
-            <stop key={`${s.id}b`} offset={stop(i, 0.66)} stopColor={heatColour(s.temperature!)} />,
-          ])}
+          <HeatStops temperatures={known.map((s) => s.temperature!)} />
         </linearGradient>
       </defs>
       {stations.map((s, i) => (

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bounds } from '@/core/job/bound-at';
-import type { LibraryItem } from '@/formats/job-json';
+import type { LibraryItem } from '@/formats/library-items';
 import type { StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Span } from '@/core/forecast/sweep';
+import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { clampSpeed, useJob, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
@@ -131,15 +132,7 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
     >
       <svg width={width} height="56" aria-hidden="true" style={{ display: 'block' }}>
         <defs>
-          <pattern
-            id={hatch}
-            width="8"
-            height="8"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0v8" stroke="var(--ember)" strokeWidth="1.4" opacity="0.65" />
-          </pattern>
+          <Hatch id={hatch} colour="var(--ember)" width={1.4} opacity={0.65} />
         </defs>
         <rect x={x.range()[0]} y="4" width={Math.max(0, width - 16)} height="36" fill="var(--ground)" />
         <path d={shapes.power ?? ''} fill="var(--ink)" opacity="0.13" />

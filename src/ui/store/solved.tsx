@@ -1,11 +1,11 @@
 'use client';
 import { createContext, useContext, useMemo, useRef, type ReactNode } from 'react';
 import { useStore } from 'zustand';
-import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
+import { compileBuild, type Build, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { solveSweep, type Sweep } from '@/core/forecast/sweep';
 import type { Bounds } from '@/core/job/bound-at';
-import type { LibraryItem } from '@/formats/job-json';
+import { libraryOf, type LibraryItem } from '@/formats/library-items';
 import type { JobState, JobStore } from './job-store';
 
 /** The answer to the live draft. While the draft has problems, the last good answer stands and `problems` says why. */
@@ -37,11 +37,6 @@ export function useJob(): JobContext {
 }
 
 export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useJob().store, select);
-
-const libraryOf = (items: LibraryItem[]): Library => {
-  const known = new Map(items.map((i) => [`${i.id}.${i.revision}`, i.document]));
-  return { compressor: (ref) => known.get(`${ref.id}.${ref.revision}`) };
-};
 
 /** Speed held between idle and red line and, unless dragged freely, on the grid the sweep sits on. */
 export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRpm: number): number =>

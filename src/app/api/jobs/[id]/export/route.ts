@@ -1,8 +1,9 @@
 import { refsOf } from '@/core/job/summary';
 import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
-import { findRevisions, libraryOf } from '@/data/repositories/library';
+import { findRevisions } from '@/data/repositories/library';
 import { writeJobFile } from '@/formats/job-json';
+import { libraryOf } from '@/formats/library-items';
 import { handler } from '../../../handler';
 import { jobParams, noSuchJob } from '../../../job-params';
 

@@ -1,0 +1,9 @@
+import type { Confidence } from '@/core/job/input';
+
+/** How sure we are, as it stands behind a value. */
+export const confidenceWords: Record<Confidence, string> = {
+  measured: 'measured',
+  maker: 'maker’s',
+  reported: 'reported',
+  guess: 'guess',
+};
