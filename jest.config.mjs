@@ -2,7 +2,7 @@ import nextJest from 'next/jest.js';
 
 const base = nextJest({ dir: './' })({
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/scripts'],
+  roots: ['<rootDir>/src'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 });
 

@@ -17,9 +17,9 @@ const all: Formula[] = [
 
 /** A middling value for a variable, so that every formula has something to work on. */
 const middling = (name: string): number => {
+  if (name === 'coolant') return 290;
   if (/temperature|inlet|coolant/i.test(name)) return 320;
   if (name === 'lambda') return 0.95;
-  if (name === 'coolant') return 290;
   if (/outlet/i.test(name)) return 350;
   if (/pressure|manifold|ambient/i.test(name)) return name.includes('Ratio') ? 2 : 150_000;
   if (/speed/i.test(name)) return 6000;
