@@ -144,6 +144,9 @@ function Choices() {
   );
 }
 
+/** Figures that rest on the map: wavy where the map had to be extrapolated. */
+const restsOnMap = new Set(['Efficiency', 'Shaft speed', 'Outlet temperature']);
+
 function Readings({ solved }: { solved: Solved }) {
   const { point, build } = solved;
   const at = point.compressors[0];
@@ -186,7 +189,7 @@ function Readings({ solved }: { solved: Solved }) {
               {name}
               {hint && <small>{hint}</small>}
             </th>
-            <td className={mark}>{value}</td>
+            <td className={restsOnMap.has(name) ? mark : undefined}>{value}</td>
           </tr>
         ))}
       </tbody>

@@ -15,6 +15,9 @@ import styles from './charger.module.css';
 
 const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
 const KG_MIN = 60;
+/** Where along their 33 places the words 'surge' and 'choke' stand. */
+const SURGE_WORD = 20;
+const CHOKE_WORD = 16;
 const SANDS = ['--sand-0', '--sand-1', '--sand-2', '--sand-3', '--sand-4', '--sand-5', '--sand-6'];
 
 type Scales = { x: (flow: number) => number; y: (ratio: number) => number };
@@ -292,8 +295,8 @@ function Labels({
     .reverse()
     .flatMap((b) => (b.label ? [{ ...b, x: x(b.label.flow), y: y(b.label.ratio), w: 34, h: 15 }] : []));
   const free = spreadOut(bands, taken);
-  const surgeAt = shapes.surge[Math.floor(shapes.surge.length * 0.62)]!;
-  const chokeAt = shapes.choke[Math.floor(shapes.choke.length * 0.5)]!;
+  const surgeAt = shapes.surge[SURGE_WORD]!;
+  const chokeAt = shapes.choke[CHOKE_WORD]!;
   const top = shapes.top[Math.floor(shapes.top.length * 0.45)]!;
   return (
     <g pointerEvents="none">
@@ -537,9 +540,17 @@ function Callout({ point, shapes, scales, running, width, height }: CalloutProps
   const marks = [...shapes.surge, ...shapes.choke, ...shapes.top, ...shapes.lines.flatMap((l) => l.places)]
     .map((p) => ({ x: scales.x(p.flow), y: scales.y(p.ratio) }))
     .concat(running.map((p) => ({ x: scales.x(p.path.correctedFlow), y: scales.y(p.pressureRatio) })));
+  const choke = shapes.choke[CHOKE_WORD]!;
+  const surge = shapes.surge[SURGE_WORD]!;
+  for (let dx = 0; dx <= 60; dx += 15) {
+    marks.push({ x: scales.x(choke.flow) + 52 + dx, y: scales.y(choke.ratio) + 16 });
+    marks.push({ x: scales.x(surge.flow) - 34 - 3 * dx, y: scales.y(surge.ratio) });
+  }
   const crowd = (c: { x: number; y: number }) =>
     marks.filter((m) => m.x > c.x - 12 && m.x < c.x + w + 12 && m.y > c.y - 12 && m.y < c.y + h + 12).length;
   const corner = corners.reduce((a, b) => (crowd(b) < crowd(a) ? b : a));
+  // No free corner: the column beside the map has the same figures.
+  if (crowd(corner) > 0) return null;
   return (
     <g transform={`translate(${corner.x} ${corner.y})`} pointerEvents="none" data-testid="callout">
       <rect width={w} height={h} fill="var(--panel)" stroke="var(--ink)" />

@@ -21,6 +21,8 @@ export default function BreathingPlot({ line, points, selected }: Props) {
   const values = [...line, ...points].map((p) => p.ve);
   const low = Math.max(0, Math.floor((Math.min(...values) - 4) / 10) * 10);
   const high = Math.ceil((Math.max(...values) + 3) / 10) * 10;
+  const step = high - low > 70 ? 20 : 10;
+  const ticks = Array.from({ length: Math.floor((high - low) / step) + 1 }, (_, i) => low + i * step);
   return (
     <ResponsiveContainer width="100%" height="100%">
       <ComposedChart data={line} margin={{ top: 12, right: 46, bottom: 8, left: 0 }}>
@@ -33,7 +35,7 @@ export default function BreathingPlot({ line, points, selected }: Props) {
           tickFormatter={(v: number) => formatNumber(v, 0)}
           {...axisProps}
         />
-        <YAxis type="number" domain={[low, high]} width={40} {...axisProps} />
+        <YAxis type="number" domain={[low, high]} ticks={ticks} width={40} {...axisProps} />
         <ReferenceLine x={selected.rpm} stroke="var(--ink)" strokeDasharray="2 3" />
         <Line dataKey="ve" stroke="var(--ink)" strokeWidth={2} dot={false} isAnimationActive={false} />
         <Scatter

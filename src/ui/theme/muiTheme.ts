@@ -68,11 +68,18 @@ export const muiTheme = createTheme({
         root: {
           '&:hover .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink)' },
           '&.Mui-focused .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ink)', borderWidth: 2 },
+          '&.Mui-error .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--ember)' },
         },
       },
     },
     MuiInputLabel: {
-      styleOverrides: { root: { color: 'var(--mute)', '&.Mui-focused': { color: 'var(--ink)' } } },
+      styleOverrides: {
+        root: {
+          color: 'var(--mute)',
+          '&.Mui-focused': { color: 'var(--ink)' },
+          '&.Mui-error': { color: 'var(--ember-text)' },
+        },
+      },
     },
     MuiFormHelperText: {
       styleOverrides: { root: { color: 'var(--mute)', '&.Mui-error': { color: 'var(--ember-text)' } } },
