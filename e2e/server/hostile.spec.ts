@@ -38,6 +38,8 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
     ['a poor job', () => raw(port, 'PUT', job, json, '{"baseRevision":1,"job":{"version":1}}'), 422],
     ['deep nesting', () => raw(port, 'PUT', job, json, '['.repeat(50_000)), 400],
     ['not UTF-8', () => raw(port, 'POST', '/api/jobs', json, Buffer.from([0x22, 0xff, 0xfe, 0x22])), 400],
+    ['a NUL in a name', () => raw(port, 'POST', '/api/jobs', json, '{"name":"a\\u0000b"}'), 400],
+    ['half a character', () => raw(port, 'POST', '/api/jobs', json, '{"name":"\\ud800"}'), 400],
     ['two megabytes', () => raw(port, 'POST', '/api/jobs', json, `"${'x'.repeat(2_000_000)}"`), 413],
     [
       'a foreign origin',

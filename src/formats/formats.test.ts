@@ -53,6 +53,11 @@ describe('job file', () => {
   it('survives deep nesting and odd text without a throw', () => {
     expect(readJson('['.repeat(100_000))).toMatchObject({ ok: false });
     expect(readJson(`{"a":"${'['.repeat(500)}"}`)).toMatchObject({ ok: true });
+    for (const unstorable of ['{"a":"x\\u0000"}', '["\\ud800"]', '{"\\u0000":1}'])
+      expect(readJson(unstorable)).toMatchObject({
+        ok: false,
+        message: expect.stringContaining('cannot be stored'),
+      });
     for (const odd of ['\u0000', '{', 'nul', '{"__proto__":{"x":1}}', '"\\ud800"'])
       expect(() => readJobFile(odd)).not.toThrow();
   });

@@ -20,13 +20,23 @@ function isTooDeep(text: string): boolean {
   return false;
 }
 
+/** The database keeps no NUL and no half surrogate pairs: such text is refused here, with a reason. */
+function isStorable(data: unknown): boolean {
+  if (typeof data === 'string') return !data.includes('\u0000') && data.isWellFormed();
+  if (data === null || typeof data !== 'object') return true;
+  return Object.entries(data).every(([key, value]) => isStorable(key) && isStorable(value));
+}
+
 export type JsonText = { ok: true; data: unknown } | { ok: false; message: string };
 
 /** JSON text to plain data, or one sentence with the line. Never throws; refuses more than 40 levels of nesting. */
 export function readJson(text: string): JsonText {
   if (isTooDeep(text)) return { ok: false, message: `It is nested more than ${DEEPEST} levels deep.` };
   try {
-    return { ok: true, data: JSON.parse(text) };
+    const data: unknown = JSON.parse(text);
+    if (!isStorable(data))
+      return { ok: false, message: 'A text in it holds characters that cannot be stored.' };
+    return { ok: true, data };
   } catch {
     const errors: ParseError[] = [];
     parseTree(text, errors, { disallowComments: true });

@@ -42,27 +42,51 @@ export function manifoldFor(build: Build, speedRpm: number, power: number): Leve
     path = solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, build.backPressureRatio, path);
     return path;
   };
+  const isUsable = (p: AirPath) => p.kind === 'converged' && p.compressor.ratio <= HIGHEST_RATIO;
+  const between = (low: number, high: number): Level | null => {
+    const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance: 0.5 });
+    return found.kind === 'converged'
+      ? { kind: 'boost', pressure: found.x, iterations: found.iterations, residual: found.residual }
+      : null;
+  };
   // With back pressure the boosted engine may make less than the unboosted one at the same pressure: start below it.
   let low = unboosted.manifold.pressure * 0.8;
   let high = unboosted.manifold.pressure;
   let reached = 0;
-  let last: AirPath = unboosted;
+  let stopped: AirPath = unboosted;
   for (let i = 0; i < 40; i++) {
     const next = solve(high);
-    const usable = next.kind === 'converged' && next.compressor.ratio <= HIGHEST_RATIO;
-    if (!usable) {
-      last = next;
+    if (!isUsable(next)) {
+      stopped = next;
       path = unboosted;
       break;
     }
-    reached = Math.max(reached, powerOf(build, next));
+    reached = powerOf(build, next);
     if (reached >= power) {
-      const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance: 0.5 });
-      if (found.kind !== 'converged') break;
-      return { kind: 'boost', pressure: found.x, iterations: found.iterations, residual: found.residual };
+      const level = between(low, high);
+      if (level) return level;
+      break;
     }
     low = high;
     high *= 1.12;
+  }
+  // The last step went over the limit: close in on the limit itself, where the goal may still be met.
+  let usable = low;
+  for (let i = 0; i < 24; i++) {
+    const middle = (usable + high) / 2;
+    const next = solve(middle);
+    if (isUsable(next)) {
+      usable = middle;
+      reached = Math.max(reached, powerOf(build, next));
+    } else {
+      high = middle;
+      stopped = next;
+      path = unboosted;
+    }
+  }
+  if (reached >= power) {
+    const level = between(low, usable);
+    if (level) return level;
   }
   const figures: Parameters<typeof reason>[1] = {
     reached: [reached, 'power'],
@@ -72,6 +96,6 @@ export function manifoldFor(build: Build, speedRpm: number, power: number): Leve
   };
   return {
     kind: 'failed',
-    reason: reason(last.kind === 'filter-chokes' ? 'filter-chokes' : 'goal-out-of-reach', figures),
+    reason: reason(stopped.kind === 'filter-chokes' ? 'filter-chokes' : 'goal-out-of-reach', figures),
   };
 }

@@ -245,6 +245,17 @@ describe('demand', () => {
     expect(near.goal).toMatchObject({ holds: true, short: { code: 'no-boost-needed' } });
   });
 
+  it('meets a goal right up to the pressure ratio where it gives up, and names the power reached there', () => {
+    const at = (horsepower: number) =>
+      solveSweep(built(with_(sampleJob(0), (j) => (j.brief.goal.power.value = horsepower * HP))), []);
+    const limit = at(4_000).goal.short.figures.reached!.value / HP;
+    expect(at(limit * 1.001).level.kind).toBe('failed');
+    const just = at(limit * 0.999);
+    expect(just.level.kind).toBe('boost');
+    expect(just.goalPoint.pressureRatio).toBeGreaterThan(7.9);
+    expect(just.goalPoint.pressureRatio).toBeLessThanOrEqual(8);
+  });
+
   it('finds surge at the bottom and choke at the top of a compressor that does not fit', () => {
     const spans = (id: string, index: 0 | 1) => {
       const job = with_(sampleJob(index), (j) => {

@@ -231,6 +231,7 @@ function Row({ job, onRename, onBin, run }: RowProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { summary } = job;
   const { charger } = summary;
+  const just = summary.verdict.code === 'map-just-holds';
   const act = (what: () => void) => () => {
     setAnchor(null);
     what();
@@ -259,7 +260,9 @@ function Row({ job, onRename, onBin, run }: RowProps) {
         )}
       </td>
       <td>
-        <span className={`${styles.verdict} ${summary.holds ? styles.holds : styles.trouble}`}>
+        <span
+          className={`${styles.verdict} ${just ? styles.just : summary.holds ? styles.holds : styles.trouble}`}
+        >
           {summary.holds ? <Tick size={11} /> : <Cross size={11} />}
           <span>
             <Say reason={summary.verdict} form="short" />

@@ -129,6 +129,7 @@ function Headline({ solved }: { solved: Solved | null }) {
             : 'No boost needed'}
       </h2>
       <p className={frame.lead}>{last && <Say reason={last} />}</p>
+      {failed && <p className={frame.foot}>The curves and figures show the engine without boost.</p>}
     </>
   );
 }
