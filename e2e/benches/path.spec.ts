@@ -136,6 +136,9 @@ test('a bad value gets its message at the field and the page keeps the last good
   }
   await fill(page, 'Stroke', '70');
   await expect(page.getByRole('heading', { level: 2 })).toContainText('1,372');
+  await bore.fill('95');
+  await bore.press('Escape');
+  await expect(bore).toHaveValue('79');
   await fill(page, 'Bore', '79.5');
   await expect(page.getByRole('heading', { level: 2 })).toContainText('1,390');
 

@@ -65,15 +65,12 @@ type Props = {
  * A quantity with its unit and how sure we are of it. Takes a unit typed behind the number. A bad text stays in the field
  * with its reason; the rest of the page keeps the last good value. Stores on blur or Enter.
  */
-export function QuantityField({
-  path,
-  label,
-  quantity,
-  hint,
-  whole = false,
-  basis,
-  disabled = false,
-}: Props) {
+export function QuantityField(props: Props) {
+  // Another path in the same place is another field: no typed text may stray over.
+  return <Field key={props.path} {...props} />;
+}
+
+function Field({ path, label, quantity, hint, whole = false, basis, disabled = false }: Props) {
   const id = useId();
   const { store, bounds, problems, solved } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
@@ -104,6 +101,15 @@ export function QuantityField({
   const leave = () => {
     if (check?.ok) setTyped(null);
     store.getState().commit();
+  };
+  /** Back to what is stored: the live draft has followed the typing. */
+  const revert = () => {
+    setTyped(null);
+    const stored = inputAt(store.getState().committed, path)?.value;
+    if (stored !== undefined && stored !== value) {
+      setSeen(stored);
+      store.getState().write(`${path}.value`, stored);
+    }
   };
   const turnConfidence = () => {
     const next = confidences[(confidences.indexOf(confidence) + 1) % confidences.length]!;
@@ -143,7 +149,7 @@ export function QuantityField({
           onBlur={leave}
           onKeyDown={(e) => {
             if (e.key === 'Enter') leave();
-            if (e.key === 'Escape') setTyped(null);
+            if (e.key === 'Escape') revert();
           }}
         />
         <span id={`${id}-unit`} className={styles.unit}>
