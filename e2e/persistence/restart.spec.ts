@@ -55,3 +55,29 @@ test('a folder that cannot be written says so', () => {
   expect(done.code).toBe(3);
   expect(done.said).toMatch(/cannot be written/);
 });
+
+test('a shop of its own is empty at first; a new job is sized and still there after a restart', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const own = path.join(folder, 'own');
+  expect(prepare(own, 'shop').code).toBe(0);
+  let server = await startServer(own, 3314);
+  await open(page, `${server.address}/`);
+  await expect(page.getByRole('heading', { name: 'No jobs yet.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Make a job' }).click();
+  await page.getByLabel('Name of the job').fill('First of the shop');
+  await page.getByLabel('Name of the job').press('Enter');
+  await expect(page).toHaveURL(/\/brief/);
+  await expect(page.getByLabel('Verdict')).toContainText('choose one in Charger');
+  await page.keyboard.press('4');
+  await page.getByLabel('Compressor', { exact: true }).selectOption({ label: 'Birch 50' });
+  await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
+  await isSaved(page);
+  const at = page.url();
+  await server.kill('SIGKILL');
+  server = await startServer(own, 3314);
+  await open(page, at);
+  await expect(page.getByRole('heading', { level: 2, name: 'Birch 50', exact: true })).toBeVisible();
+  await server.kill('SIGTERM');
+});

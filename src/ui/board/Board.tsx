@@ -247,6 +247,7 @@ function Row({ job, onRename, onBin, run }: RowProps) {
         <Tube tube={summary.tube} />
       </td>
       <td>
+        <span className={styles.onPhone}>pressure ratio </span>
         <span className={styles.big}>{figure(summary.pressureRatio, 'ratio')}</span>
       </td>
       <td>

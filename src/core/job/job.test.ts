@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { compileBuild } from '../forecast/build';
+import { solveSweep } from '../forecast/sweep';
+import { fuelIds, fuels } from '../fuel/fuels';
+import { boundsAt } from './bound-at';
+import { jobBounds } from './bounds';
+import { canonicalJson } from './canonical';
+import { changesBetween } from './changes';
+import { fuelDefaults, newJob } from './defaults';
+import { jobSchema } from './document';
+import { guess } from './input';
+import { refsOf, summarise } from './summary';
+
+/** Paths of every `{ value, confidence }` in a document. */
+function inputPaths(at: unknown, path: string[] = []): string[] {
+  if (!at || typeof at !== 'object') return [];
+  if ('confidence' in at && 'value' in at) return [path.join('.')];
+  return Object.entries(at).flatMap(([key, value]) => inputPaths(value, [...path, key]));
+}
+
+describe('a job document', () => {
+  it('has a range for every one of its inputs, and each value lies in it', () => {
+    const bounds = jobBounds();
+    for (const index of [0, 1] as const) {
+      const paths = inputPaths(sampleJob(index));
+      expect(paths.length).toBeGreaterThan(45);
+      for (const path of paths) {
+        const value = path
+          .split('.')
+          .reduce<unknown>((o, k) => (o as Record<string, unknown>)[k], sampleJob(index)) as {
+          value: number;
+        };
+        expect(value.value).toBeGreaterThanOrEqual(boundsAt(bounds, path).min);
+        expect(value.value).toBeLessThanOrEqual(boundsAt(bounds, path).max);
+      }
+    }
+  });
+
+  it('a new one is valid, all guesses, and solves on every fuel', () => {
+    const job = newJob('New', 'a');
+    expect(jobSchema.safeParse(job).success).toBe(true);
+    expect(JSON.stringify(job)).not.toMatch(/"confidence":"(measured|maker|reported)"/);
+    for (const id of fuelIds) {
+      const copy = structuredClone(job);
+      copy.brief.fuel = fuelDefaults(id);
+      const result = compileBuild(copy, 'a', sampleLibrary);
+      if ('problems' in result) throw new Error(id);
+      const goal = solveSweep(result.build, []).goalPoint;
+      expect(goal.power.fuelFlow / result.build.goal.power).toBeCloseTo(1, 5);
+      // A fuel with more oxygen of its own needs less air for the power: the horsepower band holds for each.
+      const horsepowerPerPound = goal.power.fuelFlow / 745.69987 / (goal.path.massFlow / (0.45359237 / 60));
+      expect(horsepowerPerPound).toBeGreaterThan(fuels[id].horsepowerPerPound[0] * 0.98);
+      expect(horsepowerPerPound).toBeLessThan(fuels[id].horsepowerPerPound[1]);
+    }
+  });
+
+  it('refuses what is not one: strange keys, two setups of one letter, falling table speeds, half cylinders', () => {
+    const broken: ((j: ReturnType<typeof sampleJob>) => void)[] = [
+      (j) => Object.assign(j, { extra: 1 }),
+      (j) => j.setups.push(structuredClone(j.setups[0]!)),
+      (j) => j.engine.breathing.table.rows.reverse(),
+      (j) => (j.engine.cylinders = guess(4.5)),
+      (j) => (j.name = '   '),
+      (j) => (j.brief.goal.power = guess(Infinity)),
+    ];
+    for (const breakIt of broken) {
+      const job = sampleJob(1);
+      breakIt(job);
+      expect(jobSchema.safeParse(job).success).toBe(false);
+    }
+  });
+});
+
+describe('changes', () => {
+  it('name where, from what and to what; equal jobs have none', () => {
+    const before = sampleJob(0);
+    const after = sampleJob(0);
+    expect(changesBetween(before, after)).toEqual([]);
+    after.engine.redLineRpm.value = 9800;
+    after.brief.fuel.id = 'e85';
+    expect(changesBetween(before, after)).toEqual(
+      expect.arrayContaining([
+        { path: 'engine.redLineRpm.value', from: 9500, to: 9800 },
+        { path: 'brief.fuel.id', from: 'petrol-98', to: 'e85' },
+      ]),
+    );
+  });
+  it('canonical text does not depend on the order of keys', () => {
+    fc.assert(
+      fc.property(
+        fc.dictionary(fc.string(), fc.oneof(fc.integer(), fc.string(), fc.array(fc.integer())), {
+          noNullPrototype: true,
+        }),
+        (o) => {
+          const turned = Object.fromEntries(Object.entries(o).reverse());
+          expect(canonicalJson(turned)).toBe(canonicalJson(o));
+          expect(JSON.parse(canonicalJson(o))).toEqual(o);
+        },
+      ),
+    );
+    expect(canonicalJson([2, 1])).not.toBe(canonicalJson([1, 2]));
+  });
+});
+
+describe('the board’s summary', () => {
+  it('agrees with the sweep it stands for', () => {
+    const job = sampleJob(1);
+    const summary = summarise(job, sampleLibrary);
+    const result = compileBuild(job, 'a', sampleLibrary);
+    if ('problems' in result) throw new Error('problems');
+    const sweep = solveSweep(result.build);
+    expect(summary).toMatchObject({
+      holds: sweep.goal.holds,
+      pressureRatio: sweep.goalPoint.pressureRatio,
+      cylinders: 10,
+    });
+    expect(summary.charger).toEqual({ name: 'Rowan 52', count: 2 });
+    expect(summary.share).toBeCloseTo(1, 5);
+    expect(summary.tube.map((s) => s.id).slice(0, 3)).toEqual(['weather', 'filter', 'compressor']);
+  });
+  it('of a job that contradicts itself gives the contradiction, and no figure', () => {
+    const job = sampleJob(0);
+    job.engine.redLineRpm.value = 5000;
+    expect(summarise(job, sampleLibrary)).toMatchObject({
+      holds: false,
+      verdict: { code: 'goal-above-red-line' },
+      share: null,
+      tube: [],
+    });
+  });
+  it('names every library revision a job rests on', () => {
+    expect(refsOf(sampleJob(0))).toEqual([{ id: 'birch-50', revision: 1 }]);
+    const bare = sampleJob(0);
+    bare.setups[0]!.induction = { kind: 'none' };
+    expect(refsOf(bare)).toEqual([]);
+  });
+});
