@@ -12,7 +12,7 @@ import { openJob } from '../job/migrations';
 import { flywheelPower, wheelPower } from '../vehicle/drivetrain';
 import { explain } from '../working/formula';
 import { compileBuild, revGrid, type Build } from './build';
-import { airPerPower, boostGauge, pressureRatio, torque } from './formulas';
+import { airPerPower, boostGauge, pressureRatio, ruleOfThumbPower, torque } from './formulas';
 import { solveSweep } from './sweep';
 import { planLevel, solvePoint } from './point';
 
@@ -59,6 +59,32 @@ describe('rules of the trade', () => {
     expect(boostGauge.fn({ manifold: 191_000, ambient: 101_325 }) / PSI).toBeCloseTo(13.0, 1);
     expect(pressureRatio.fn({ outlet: 18.8 + 14.7, inlet: 12.1 + 14.7 })).toBeCloseTo(1.25, 2);
   });
+  // check-values 7 and 9: the same readings by gauge and absolute.
+  it.each([
+    [7.1, 14.2, 2.0, 1.33],
+    [12.1, 18.8, 1.55, 1.25],
+    [10, 30, 3.0, 1.81],
+  ])(
+    'boost %d and turbine inlet %d psi gauge: ratio %d by gauge, %d absolute',
+    (boost, inlet, gauge, absolute) => {
+      expect(inlet / boost).toBeCloseTo(gauge, 2);
+      expect(pressureRatio.fn({ outlet: inlet + 14.7, inlet: boost + 14.7 })).toBeCloseTo(absolute, 2);
+    },
+  );
+  // check-value 13: common-rail diesels, 770 hp on 90 lb/min and 832 hp on 110; the band is 7.5 to 8.6. Band, trust B.
+  it.each([
+    [90, 770],
+    [110, 832],
+  ])(
+    'a common-rail diesel on %d lb/min made %d hp: inside the rule-of-thumb band',
+    (poundsPerMinute, horsepower) => {
+      const [low, high] = fuels.diesel.horsepowerPerPound;
+      const power = (horsepowerPerPound: number) =>
+        ruleOfThumbPower.fn({ massFlow: (poundsPerMinute * 0.45359237) / 60, horsepowerPerPound }) / HP;
+      expect(power(low)).toBeLessThan(horsepower);
+      expect(power(high)).toBeGreaterThan(horsepower);
+    },
+  );
   it('horsepower is torque times speed over 5,252', () => {
     const poundFeet = (power: number, speedRpm: number) =>
       torque.fn({ power: power * HP, speedRpm }) / 1.3558179;
