@@ -15,8 +15,8 @@ test('what was stored outlives a killed server; what was typed while it was away
   expect(prepare(folder, 'demo').code).toBe(0);
   let server = await startServer(folder, 3312);
   await open(page, `${server.address}${single}/engine`);
-  await page.waitForLoadState('networkidle');
-  await page.waitForTimeout(2_500); // the other benches are fetched while the page rests
+  // The other benches are fetched while the page rests.
+  await page.locator('html[data-ahead]').waitFor();
   await fill(page, 'Red line', '9,800');
   await isSaved(page);
   await server.kill('SIGKILL');

@@ -32,15 +32,17 @@ const bodies: Record<BenchId, React.ComponentType> = {
 };
 
 /** Everything a bench may need later, fetched while the page rests: benches must open when the server is away. */
-function loadAhead(): void {
-  for (const load of [
-    ...Object.values(loaders),
-    loadConflict,
-    loadMore,
-    () => import('../engine/BreathingPlot'),
-    () => import('../demand/DemandPlot'),
-  ])
-    load().catch(() => undefined);
+async function loadAhead(): Promise<void> {
+  await Promise.allSettled(
+    [
+      ...Object.values(loaders),
+      loadConflict,
+      loadMore,
+      () => import('../engine/BreathingPlot'),
+      () => import('../demand/DemandPlot'),
+    ].map((load) => load()),
+  );
+  document.documentElement.dataset.ahead = 'true';
 }
 
 type Props = {
@@ -62,7 +64,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
   useEffect(() => {
     void store.getState().resume();
     document.documentElement.dataset.live = 'true';
-    const rest = setTimeout(loadAhead, 1_500);
+    const rest = setTimeout(() => void loadAhead(), 1_500);
     const online = () => void store.getState().flush();
     window.addEventListener('online', online);
     return () => {
