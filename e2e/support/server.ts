@@ -30,7 +30,7 @@ export async function startServer(folder: string, port: number): Promise<Server>
   );
   const address = `http://127.0.0.1:${port}`;
   for (let i = 0; i < 200; i++) {
-    const up = await fetch(`${address}/api/library`).then(
+    const up = await fetch(`${address}/api/library/compressors`).then(
       (r) => r.status < 600,
       () => false,
     );

@@ -9,7 +9,7 @@ import { openDatabase, type Database, type Shop } from './connection';
 import { sampleCompressors, sampleJob } from './demo/sample';
 import { DataFolderError, requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
-import { jobRevisions } from './schema';
+import { jobRevisions, libraryRevisions } from './schema';
 import {
   createJob,
   duplicateJob,
@@ -21,8 +21,19 @@ import {
   setBinned,
 } from './repositories/jobs';
 import { libraryOf } from '@/formats/library-items';
-import { findRevisions, listCompressors } from './repositories/library';
-import { seedLibrary } from './seed';
+import {
+  addCompressor,
+  duplicateCompressor,
+  findCompressor,
+  findNewest,
+  findRevisions,
+  listCompressors,
+  listHeads,
+  refreshHeads,
+  saveCompressor,
+  setRetired,
+} from './repositories/library';
+import { completeLibrary, seedLibrary } from './seed';
 
 let shop: Shop;
 let db: Database;
@@ -103,6 +114,78 @@ describe('jobs', () => {
     const head = (await listJobs(db)).find((j) => j.id === made.id)!;
     expect(head.summary.pressureRatio).toBeCloseTo(row!.summary.pressureRatio!, 9);
     expect(await refreshSummaries(db)).toBe(0);
+  });
+});
+
+describe('the library', () => {
+  const birch = () => sampleCompressors.find((c) => c.id === 'birch-50')!.document;
+
+  it('an edited item is a new revision; the job that uses it keeps its own and can see the newer', async () => {
+    const item = await addCompressor(db, { ...birch(), name: 'Edited' });
+    const job = sampleJob(0);
+    job.setups[0]!.induction = {
+      kind: 'turbo',
+      arrangement: 'single',
+      stages: [{ compressor: { id: item.id, revision: 1 } }],
+    };
+    const made = await createJob(db, job);
+    const changed = { ...item.document, maxSpeedRpm: guess(150_000) };
+    expect(await saveCompressor(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
+    expect(await saveCompressor(db, item.id, 2, changed)).toEqual({ ok: true, revision: 2 });
+    expect(await saveCompressor(db, item.id, 1, { ...changed, note: 'late' })).toEqual({
+      ok: false,
+      reason: 'stale',
+      newest: 2,
+    });
+    expect((await findRevisions(db, [{ id: item.id, revision: 1 }]))[0]!.document).toEqual(item.document);
+    expect((await findNewest(db, [item.id]))[0]).toMatchObject({ revision: 2 });
+    expect(await findCompressor(db, item.id)).toMatchObject({
+      revision: 2,
+      newest: 2,
+      jobs: [{ id: made.id, revision: 1 }],
+    });
+    expect(await findCompressor(db, item.id, 1)).toMatchObject({ revision: 1, newest: 2 });
+    expect(await findCompressor(db, item.id, 7)).toBeNull();
+    const head = (await listHeads(db)).find((h) => h.id === item.id)!;
+    expect(head).toMatchObject({ jobCount: 1, maxSpeedRpm: 150_000, retired: false });
+    await setBinned(db, made.id, true);
+    expect((await listHeads(db)).find((h) => h.id === item.id)!.jobCount).toBe(0);
+  });
+
+  it('a retired item is listed but no longer offered, and comes back', async () => {
+    const item = await addCompressor(db, { ...birch(), name: 'Old' });
+    expect(await setRetired(db, item.id, true)).toBe(true);
+    expect((await listCompressors(db)).some((c) => c.id === item.id)).toBe(false);
+    expect((await listHeads(db)).find((h) => h.id === item.id)).toMatchObject({ retired: true });
+    await setRetired(db, item.id, false);
+    expect((await listCompressors(db)).some((c) => c.id === item.id)).toBe(true);
+    expect(await setRetired(db, 'nobody', true)).toBe(false);
+    const copy = await duplicateCompressor(db, item.id);
+    expect(copy!.document.name).toBe('Old, copy');
+    expect((await duplicateCompressor(db, item.id))!.document.name).toBe('Old, copy 2');
+    expect(await duplicateCompressor(db, 'nobody')).toBeNull();
+  });
+
+  it('parts of the library are the library', async () => {
+    const all = (await listCompressors(db)).map((c) => c.id).sort();
+    const parts = await Promise.all([0, 1, 2].map((part) => listCompressors(db, part, 3)));
+    expect(
+      parts
+        .flat()
+        .map((c) => c.id)
+        .sort(),
+    ).toEqual(all);
+    expect(Math.max(...parts.map((p) => p.length)) - Math.min(...parts.map((p) => p.length))).toBeLessThan(2);
+  });
+
+  it('a folder of an older version gets its list figures and the starters it never had', async () => {
+    await db.update(libraryRevisions).set({ head: null });
+    expect(await listHeads(db)).toEqual([]);
+    expect(await refreshHeads(db)).toBeGreaterThan(20);
+    const before = await listHeads(db);
+    expect(before.find((h) => h.id === 'birch-50')).toMatchObject({ inducer: 0.05, stock: 1 });
+    await completeLibrary(db);
+    expect(await listHeads(db)).toEqual(before);
   });
 });
 

@@ -3,17 +3,20 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { CORE_VERSION } from '@/core/forecast/sweep';
 import { createDatabase, openDatabase } from './connection';
+import { sampleCompressors } from './demo/sample';
 import { databaseFolder, requireWritable, takeLock } from './folder';
 import { refreshSummaries } from './repositories/jobs';
-import { seedDemo, seedLibrary } from './seed';
+import { refreshHeads } from './repositories/library';
+import { completeLibrary, seedDemo, seedLibrary } from './seed';
 
 const stampFile = (folder: string) => path.join(folder, 'stamp.txt');
 
-/** Names the migrations and the core that a folder was prepared with. */
+/** Names the migrations, the starter library and the core that a folder was prepared with. */
 function stamp(): string {
   const hash = createHash('sha1');
   for (const name of readdirSync('drizzle').sort())
     if (name.endsWith('.sql')) hash.update(name).update(readFileSync(path.join('drizzle', name)));
+  for (const { id } of sampleCompressors) hash.update(id);
   return `${hash.digest('hex')} core ${CORE_VERSION}`;
 }
 
@@ -34,6 +37,8 @@ export async function prepareFolder(
     if (isNew) await createDatabase(folder, seed === 'demo' ? seedDemo : seedLibrary);
     else {
       const { db, close } = await openDatabase(databaseFolder(folder));
+      await refreshHeads(db);
+      await completeLibrary(db);
       await refreshSummaries(db);
       await close();
     }

@@ -1,5 +1,6 @@
 import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 import type { Compressor } from '@/core/compressor/document';
+import type { CompressorHead } from '@/core/compressor/head';
 import type { Change } from '@/core/job/changes';
 import type { Job } from '@/core/job/document';
 import type { Summary } from '@/core/job/summary';
@@ -46,6 +47,8 @@ export const libraryRevisions = pgTable(
       .references(() => libraryItems.id),
     revision: integer('revision').notNull(),
     document: jsonb('document').$type<Compressor>().notNull(),
+    /** What lists show, made with the revision; null only until a folder of an older version is prepared. */
+    head: jsonb('head').$type<CompressorHead>(),
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.itemId, table.revision] })],

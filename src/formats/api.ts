@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { compressorSchema } from '@/core/compressor/document';
 import { jobSchema } from '@/core/job/document';
 
 /** What the server's entries take. One place for both sides of the wire. */
@@ -17,6 +18,27 @@ export const binSchema = z.strictObject({ binned: z.boolean() });
 
 /** A job file comes as its text, so that a problem can name its line. */
 export const importSchema = z.strictObject({ text: z.string().min(1).max(3_000_000) });
+
+const revision = z.coerce.number().int().min(1).max(1_000_000);
+export const itemIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a library item.');
+export const revisionQuerySchema = z.object({ revision: revision.optional() });
+
+/** The maps are fetched in parts, one for each worker. */
+export const mapsQuerySchema = z
+  .object({ part: z.coerce.number().int().min(0).max(7), of: z.coerce.number().int().min(1).max(8) })
+  .refine(({ part, of }) => part < of, 'The part must be less than their number.');
+
+export const compressorExportSchema = z.object({
+  format: z.enum(['csv', 'json']),
+  revision: revision.optional(),
+});
+
+export const addCompressorSchema = z.strictObject({ document: compressorSchema });
+export const saveCompressorSchema = z.strictObject({
+  baseRevision: z.number().int().min(1).max(1_000_000),
+  document: compressorSchema,
+});
+export const retireSchema = z.strictObject({ retired: z.boolean() });
 
 /** Every refusal has this shape. */
 export type ApiError = { error: string; problems?: string[] };

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { compressorFileSchema } from './compressor-json';
 import { readFileSync } from 'node:fs';
 import { sampleCompressors, sampleJob } from '@/data/demo/sample';
 import { libraryOf } from './library-items';
@@ -62,8 +63,11 @@ describe('job file', () => {
       expect(() => readJobFile(odd)).not.toThrow();
   });
 
-  it('is described by the JSON Schema in docs/formats', () => {
-    const published: unknown = JSON.parse(readFileSync('docs/formats/job.schema.json', 'utf8'));
-    expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(jobFileSchema))));
+  it.each([
+    ['job', jobFileSchema],
+    ['compressor', compressorFileSchema],
+  ] as const)('the %s file is described by the JSON Schema in docs/formats', (name, schema) => {
+    const published: unknown = JSON.parse(readFileSync(`docs/formats/${name}.schema.json`, 'utf8'));
+    expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(schema))));
   });
 });

@@ -61,26 +61,34 @@ function parse<T>(schema: z.ZodType<T>, data: unknown): T {
 const answer = (status: number, body: ApiError & Record<string, unknown>) =>
   NextResponse.json(body, { status });
 
-type Handled<P, B> = { params: P; body: B };
-type Options<P, B> = { params?: z.ZodType<P>; body?: z.ZodType<B>; largestBody?: number };
+type Handled<P, B, Q> = { params: P; body: B; query: Q };
+type Options<P, B, Q> = {
+  params?: z.ZodType<P>;
+  body?: z.ZodType<B>;
+  query?: z.ZodType<Q>;
+  largestBody?: number;
+};
 
 /**
  * The one wrapper of every route handler: checks where the request comes from, caps and parses what it brings with Zod,
  * and answers every failure with a reason. A malformed request is never a 500.
  */
-export function handler<P = unknown, B = undefined>(
-  options: Options<P, B>,
-  work: (given: Handled<P, B>) => Promise<unknown>,
+export function handler<P = unknown, B = undefined, Q = undefined>(
+  options: Options<P, B, Q>,
+  work: (given: Handled<P, B, Q>) => Promise<unknown>,
 ): (request: Request, context: { params: Promise<unknown> }) => Promise<Response> {
   return async (request, context) => {
     try {
       const refused = refusal(request.headers);
       if (refused) throw new Refusal(403, refused);
       const params = options.params ? parse(options.params, await context.params) : (undefined as P);
+      const query = options.query
+        ? parse(options.query, Object.fromEntries(new URL(request.url).searchParams))
+        : (undefined as Q);
       const body = options.body
         ? await readBody(request, options.body, options.largestBody ?? LARGEST_BODY)
         : (undefined as B);
-      const result = await work({ params, body });
+      const result = await work({ params, body, query });
       return result instanceof Response ? result : NextResponse.json(result ?? {});
     } catch (error) {
       if (error instanceof Refusal) return answer(error.status, { error: error.message, ...error.more });

@@ -29,6 +29,9 @@ export const compressorSchema = z
     exducer: input(0.005, 1),
     maxSpeedRpm: input(5_000, 500_000),
     lines: z.array(line).min(2).max(40),
+    /** What one costs, in the shop's own currency, and how many lie on the shelf; left out where nobody knows. */
+    price: input(0, 1_000_000).optional(),
+    stock: z.number().int().min(0).max(100_000).optional(),
     note: z.string().max(2000),
   })
   .superRefine((map, context) => {

@@ -198,14 +198,14 @@ export function edgeAt(
 /**
  * Finds a point on the map: corrected flow (kg/s) and pressure ratio → corrected speed, β, efficiency, margins, status.
  * `limitRpm` is the corrected speed the wheel may reach (default: the map's highest line); `start` the neighbour's
- * answer. Outside the lines the nearest edge is read and the range says so; nothing is ever silently beyond surge,
+ * answer, `located` what `efficiencyAt` found for this very point. Outside the lines the nearest edge is read and the range says so; nothing is ever silently beyond surge,
  * choke or the speed limit. Never throws for a compiled map; not finite or not positive input gives 'idle'.
  */
 export function findOnMap(
   map: CompiledMap,
   flow: number,
   pressureRatio: number,
-  { limitRpm = top(map), start }: { limitRpm?: number; start?: Place } = {},
+  { limitRpm = top(map), start, located }: { limitRpm?: number; start?: Place; located?: Place } = {},
 ): MapPoint {
   const none = {
     speedRpm: null,
@@ -218,7 +218,7 @@ export function findOnMap(
   if (!isWorking(flow, pressureRatio))
     return { status: 'idle', range: 'inside', flow, pressureRatio, ...none, iterations: 0, residual: 0 };
 
-  const place = locate(map, flow, pressureRatio, start);
+  const place = located ?? locate(map, flow, pressureRatio, start);
   const overLimit = place.speed > limitRpm * (1 + 1e-9);
   const status =
     place.status !== 'surge' && place.status !== 'choke' && overLimit ? 'overspeed' : place.status;

@@ -82,7 +82,8 @@ function heldPower(build: Build, speedRpm: number, level: Level): number | null 
   return hold === 'power' ? build.goal.power : (build.goal.power * speedRpm) / build.goal.speedRpm;
 }
 
-function solvePath(
+/** The air's way that the boost plan takes at a speed, without stations or powers. Never throws; `failed` says why not. */
+export function solvePath(
   build: Build,
   speedRpm: number,
   level: Level,
@@ -107,6 +108,9 @@ function solvePath(
   const backPressure = 1 + share * (build.backPressureRatio - 1);
   return { path: solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, backPressure, start) };
 }
+
+/** Whether a compressor does more than let the air pass. */
+export const isBoosting = (ratio: number): boolean => ratio > 1.0001;
 
 /** Mach number above which a pipe is worth a word (common practice, no source). */
 const MACH_WARNING = 0.3;
@@ -287,7 +291,7 @@ export function solvePoint(
       ...(stopped ? { reason: stopped } : {}),
     },
     range: path.range,
-    boosting: path.compressor.ratio > 1.0001,
+    boosting: isBoosting(path.compressor.ratio),
     path,
     stations: stationsOf(build, path, fuelFlow, troubles),
     manifoldPressure: path.manifold.pressure,

@@ -36,17 +36,14 @@ export type Sweep = {
   coreVersion: number;
 };
 
-const bad = (status: MapStatus | undefined): Span['kind'] | null =>
+const bad = (status: MapStatus): Span['kind'] | null =>
   status === 'surge' || status === 'choke' || status === 'overspeed' ? status : null;
 
-/** Stretches from the onset of boost to the red line where the running line has left the map. */
-function spansOf(build: Build, points: OperatingPoint[]): Span[] {
+/** Stretches of judged points, in order of speed, where the running line has left the map. */
+export function spansOf(judged: { speedRpm: number; status: MapStatus }[]): Span[] {
   const spans: Span[] = [];
-  const judged = points.filter(
-    (p) => p.speedRpm >= build.boost.onsetRpm && p.boosting && p.compressors.length,
-  );
   judged.forEach((p, i) => {
-    const kind = bad(p.compressors[0]?.status);
+    const kind = bad(p.status);
     if (!kind) return;
     const open = spans.at(-1);
     const before = judged[i - 1];
@@ -64,10 +61,19 @@ function spansOf(build: Build, points: OperatingPoint[]): Span[] {
   return spans;
 }
 
+/** The points a compressor is judged by: from the onset of boost to the red line, as far as it boosts. */
+const judgedPoints = (build: Build, points: OperatingPoint[]) =>
+  points.flatMap((p) => {
+    const at = p.compressors[0];
+    return at && p.boosting && p.speedRpm >= build.boost.onsetRpm
+      ? [{ speedRpm: p.speedRpm, status: at.status }]
+      : [];
+  });
+
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
-const JUDGED_RATIO = 1.1;
+export const JUDGED_RATIO = 1.1;
 /** The usual least surge margin at constant pressure ratio (common practice, no source). */
-const LEAST_SURGE_MARGIN = 0.1;
+export const LEAST_SURGE_MARGIN = 0.1;
 
 /** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
 export function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
@@ -80,7 +86,8 @@ export function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undef
     );
 }
 
-function spanReason(build: Build, span: Span, name: string): Reason {
+/** A stretch in words to be. `stepRpm`: distance of the judged speeds, for the first good one after a bad start. */
+export function spanReason(stepRpm: number, span: Span, name: string): Reason {
   const reach = span.endsAtRedLine
     ? span.startsAtOnset
       ? 'throughout'
@@ -89,7 +96,7 @@ function spanReason(build: Build, span: Span, name: string): Reason {
       ? 'below'
       : 'between';
   // 'Below' names the first good speed, the others the bad ones.
-  const to = reach === 'below' ? span.toRpm + build.stepRpm : span.toRpm;
+  const to = reach === 'below' ? span.toRpm + stepRpm : span.toRpm;
   return reason(
     `${span.kind}-${reach}`,
     { from: [span.fromRpm, 'engineSpeed'], to: [to, 'engineSpeed'] },
@@ -125,7 +132,7 @@ function verdictOf(
     });
     return { holds: goalPoint.power.fuelFlow >= build.goal.power * 0.9995, short: alone, findings: [alone] };
   }
-  const findings: Reason[] = spans.map((span) => spanReason(build, span, name));
+  const findings: Reason[] = spans.map((span) => spanReason(build.stepRpm, span, name));
   if (at?.efficiency != null)
     findings.push(
       reason(
@@ -157,7 +164,8 @@ function verdictOf(
   if (!build.compressor) return { holds: false, short: reason('choose-compressor'), findings: [need] };
   const worst =
     spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
-  if (worst) return { holds: false, short: spanReason(build, worst, name), findings: [...findings, need] };
+  if (worst)
+    return { holds: false, short: spanReason(build.stepRpm, worst, name), findings: [...findings, need] };
   if (nearest && margin != null && margin < LEAST_SURGE_MARGIN)
     return {
       holds: true,
@@ -185,7 +193,7 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1)));
   const goalPoint =
     points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
-  const spans = spansOf(build, points);
+  const spans = spansOf(judgedPoints(build, points));
   return {
     climate: build.climate,
     level,

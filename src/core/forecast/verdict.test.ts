@@ -44,7 +44,7 @@ describe('the verdict', () => {
   });
 
   it('just holds when the running line comes nearer to surge than 10 %', () => {
-    const sweep = sweepOf(1);
+    const sweep = sweepOf(1, put('cedar-54', 'parallel'));
     const margin = nearestToSurge(sweep.points)!.compressors[0]!.surgeMargin!;
     expect(margin).toBeGreaterThan(0);
     expect(margin).toBeLessThan(0.1);

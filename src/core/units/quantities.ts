@@ -16,6 +16,7 @@ const pressureUnits: Unit[] = [
   { symbol: 'mbar', factor: 100, digits: 0, also: ['hPa'] },
   { symbol: 'psi', factor: PSI, digits: 1 },
   { symbol: 'inHg', factor: 3386.389, digits: 2 },
+  { symbol: 'Pa', factor: 1, digits: 0 },
 ];
 
 export const quantities = {
@@ -47,6 +48,22 @@ export const quantities = {
       { symbol: 'kg/h', factor: 1 / 3600, digits: 0 },
     ],
   },
+  volumeFlow: {
+    name: 'volume flow',
+    units: [
+      { symbol: 'm³/s', factor: 1, digits: 3, also: ['m3/s', 'm^3/s'] },
+      { symbol: 'm³/h', factor: 1 / 3600, digits: 0, also: ['m3/h', 'm^3/h'] },
+      { symbol: 'CFM', factor: 0.3048 ** 3 / 60, digits: 0, also: ['ft³/min', 'ft3/min', 'cfm'] },
+      { symbol: 'L/s', factor: 1e-3, digits: 0, also: ['l/s'] },
+    ],
+  },
+  velocity: {
+    name: 'velocity',
+    units: [
+      { symbol: 'm/s', factor: 1, digits: 0 },
+      { symbol: 'ft/s', factor: 0.3048, digits: 0 },
+    ],
+  },
   power: {
     name: 'power',
     units: [
@@ -75,6 +92,7 @@ export const quantities = {
       { symbol: 'mm', factor: 1e-3, digits: 1 },
       { symbol: 'in', factor: INCH, digits: 3, also: ['"'] },
       { symbol: 'cm', factor: 1e-2, digits: 2 },
+      { symbol: 'm', factor: 1, digits: 4 },
     ],
   },
   altitude: {
@@ -118,6 +136,7 @@ export const quantities = {
       { symbol: '', factor: 1, digits: 2 },
     ],
   },
+  megabytes: { name: 'size of a file', units: [{ symbol: 'MB', factor: 1, digits: 1 }] },
   count: { name: 'count', units: [{ symbol: '', factor: 1, digits: 0 }] },
   money: { name: 'price', units: [{ symbol: '', factor: 1, digits: 0 }] },
 } satisfies Record<string, { name: string; units: Unit[] }>;

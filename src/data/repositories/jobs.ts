@@ -132,8 +132,7 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Tx;
     const refs = new Map<string, Ref>();
-    for (const item of file.library)
-      refs.set(`${item.id}.${item.revision}`, await adopt(tx, item, randomUUID));
+    for (const item of file.library) refs.set(`${item.id}.${item.revision}`, await adopt(tx, item));
     const setups = file.job.setups.map((setup) => {
       if (setup.induction.kind !== 'turbo') return setup;
       const stages = setup.induction.stages.map(({ compressor }) => ({

@@ -1,34 +1,136 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Compressor } from '@/core/compressor/document';
+import { headOf } from '@/core/compressor/head';
 import { canonicalJson } from '@/core/job/canonical';
 import type { Ref } from '@/core/job/document';
-import type { LibraryItem } from '@/formats/library-items';
+import type { LibraryEntry, LibraryHead, LibraryItem } from '@/formats/library-items';
 import type { Database } from '../connection';
-import { libraryItems, libraryRevisions } from '../schema';
+import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
 
-/** The current revision of every compressor that is not retired, by name. */
-export async function listCompressors(db: Database): Promise<LibraryItem[]> {
-  const rows = await db
-    .select({ id: libraryItems.id, revision: libraryRevisions.revision, document: libraryRevisions.document })
+const onNewest = and(
+  eq(libraryRevisions.itemId, libraryItems.id),
+  eq(libraryRevisions.revision, libraryItems.revision),
+);
+const document = {
+  id: libraryRevisions.itemId,
+  revision: libraryRevisions.revision,
+  document: libraryRevisions.document,
+};
+const byName = (a: { name: string }, b: { name: string }) =>
+  a.name.localeCompare(b.name, 'en', { numeric: true });
+
+/**
+ * The newest revision of every compressor that is not retired, with its map. `part` of `of` takes every so-many-th, so
+ * that several readers share the work.
+ */
+export async function listCompressors(db: Database, part = 0, of = 1): Promise<LibraryItem[]> {
+  const ids = await db
+    .select({ id: libraryItems.id })
     .from(libraryItems)
-    .innerJoin(
-      libraryRevisions,
-      and(eq(libraryRevisions.itemId, libraryItems.id), eq(libraryRevisions.revision, libraryItems.revision)),
-    )
     .where(and(eq(libraryItems.kind, 'compressor'), isNull(libraryItems.retiredAt)))
     .orderBy(asc(libraryItems.id));
-  return rows.sort((a, b) => a.document.name.localeCompare(b.document.name));
+  const wanted = ids.filter((_, i) => i % of === part).map((row) => row.id);
+  if (!wanted.length) return [];
+  const rows = await db
+    .select(document)
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(inArray(libraryItems.id, wanted));
+  return rows.sort((a, b) => byName(a.document, b.document));
+}
+
+/** Which jobs outside the bin have which library revisions on them: one row for every use. */
+async function uses(db: Database, itemId?: string) {
+  const rows = await db
+    .select({
+      jobId: jobs.id,
+      name: sql<string>`${jobRevisions.document}->>'name'`,
+      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.setups[*].induction.stages[*].compressor')`,
+    })
+    .from(jobs)
+    .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
+    .where(isNull(jobs.binnedAt));
+  return rows.flatMap(({ jobId, name, ref }) =>
+    ref && (itemId === undefined || ref.id === itemId) ? [{ jobId, name, ref }] : [],
+  );
+}
+
+/** Every compressor's line for the list, retired ones too, by name. */
+export async function listHeads(db: Database): Promise<LibraryHead[]> {
+  const rows = await db
+    .select({
+      id: libraryItems.id,
+      revision: libraryItems.revision,
+      retiredAt: libraryItems.retiredAt,
+      head: libraryRevisions.head,
+      savedAt: libraryRevisions.createdAt,
+    })
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(eq(libraryItems.kind, 'compressor'));
+  const jobsOf = new Map<string, Set<string>>();
+  for (const { jobId, ref } of await uses(db))
+    jobsOf.set(ref.id, (jobsOf.get(ref.id) ?? new Set()).add(jobId));
+  return rows
+    .flatMap(({ head, retiredAt, savedAt, ...ref }) =>
+      head
+        ? [
+            {
+              ...head,
+              ...ref,
+              retired: retiredAt !== null,
+              savedAt: savedAt.toISOString(),
+              jobCount: jobsOf.get(ref.id)?.size ?? 0,
+            },
+          ]
+        : [],
+    )
+    .sort(byName);
+}
+
+/** One item at a revision (the newest if none is named), with the jobs that use it; null if there is none. */
+export async function findCompressor(
+  db: Database,
+  id: string,
+  revision?: number,
+): Promise<LibraryEntry | null> {
+  const [row] = await db
+    .select({
+      ...document,
+      savedAt: libraryRevisions.createdAt,
+      newest: libraryItems.revision,
+      retiredAt: libraryItems.retiredAt,
+    })
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, eq(libraryRevisions.itemId, libraryItems.id))
+    .where(
+      and(
+        eq(libraryItems.id, id),
+        eq(libraryItems.kind, 'compressor'),
+        eq(libraryRevisions.revision, revision ?? libraryItems.revision),
+      ),
+    );
+  if (!row) return null;
+  const { retiredAt, savedAt, ...item } = row;
+  const used = await uses(db, id);
+  return {
+    ...item,
+    retired: retiredAt !== null,
+    savedAt: savedAt.toISOString(),
+    jobs: [
+      ...new Map(
+        used.map((u) => [u.jobId, { id: u.jobId, name: u.name, revision: u.ref.revision }]),
+      ).values(),
+    ],
+  };
 }
 
 /** The revisions named by refs, also of retired items. Missing ones are left out. */
 export async function findRevisions(db: Database, refs: Ref[]): Promise<LibraryItem[]> {
   if (refs.length === 0) return [];
   const rows = await db
-    .select({
-      id: libraryRevisions.itemId,
-      revision: libraryRevisions.revision,
-      document: libraryRevisions.document,
-    })
+    .select(document)
     .from(libraryRevisions)
     .where(
       inArray(
@@ -39,29 +141,106 @@ export async function findRevisions(db: Database, refs: Ref[]): Promise<LibraryI
   return rows.filter((row) => refs.some((r) => r.id === row.id && r.revision === row.revision));
 }
 
+/** The newest revision of each of these items, also of retired ones. */
+export async function findNewest(db: Database, ids: string[]): Promise<LibraryItem[]> {
+  if (ids.length === 0) return [];
+  return db
+    .select(document)
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(inArray(libraryItems.id, ids));
+}
+
+/** The ids of all items there ever were. */
+export async function knownIds(db: Database): Promise<Set<string>> {
+  const rows = await db.select({ id: libraryItems.id }).from(libraryItems);
+  return new Set(rows.map((row) => row.id));
+}
+
 /** Puts a compressor into the library as a new item. */
-export async function addCompressor(db: Database, id: string, document: Compressor): Promise<LibraryItem> {
-  await db.insert(libraryItems).values({ id, kind: 'compressor', revision: 1 });
-  await db.insert(libraryRevisions).values({ itemId: id, revision: 1, document });
-  return { id, revision: 1, document };
+export function addCompressor(
+  db: Database,
+  map: Compressor,
+  id: string = randomUUID(),
+): Promise<LibraryItem> {
+  return db.transaction(async (tx) => {
+    await tx.insert(libraryItems).values({ id, kind: 'compressor', revision: 1 });
+    await tx.insert(libraryRevisions).values({ itemId: id, revision: 1, document: map, head: headOf(map) });
+    return { id, revision: 1, document: map };
+  });
+}
+
+type SavedItem =
+  | { ok: true; revision: number }
+  | { ok: false; reason: 'missing' }
+  | { ok: false; reason: 'stale'; newest: number };
+
+/** A new revision of an item on top of `baseRevision`; jobs keep theirs. What changes nothing makes none. */
+export function saveCompressor(
+  db: Database,
+  id: string,
+  baseRevision: number,
+  map: Compressor,
+): Promise<SavedItem> {
+  return db.transaction(async (transaction): Promise<SavedItem> => {
+    const tx = transaction as unknown as Database;
+    const [current] = await findNewest(tx, [id]);
+    if (!current) return { ok: false, reason: 'missing' };
+    if (canonicalJson(current.document) === canonicalJson(map))
+      return { ok: true, revision: current.revision };
+    if (current.revision !== baseRevision) return { ok: false, reason: 'stale', newest: current.revision };
+    const revision = baseRevision + 1;
+    await tx.insert(libraryRevisions).values({ itemId: id, revision, document: map, head: headOf(map) });
+    await tx.update(libraryItems).set({ revision }).where(eq(libraryItems.id, id));
+    return { ok: true, revision };
+  });
+}
+
+/** Retires an item (no longer offered, jobs keep it) or takes it back. Out: whether there was one. */
+export async function setRetired(db: Database, id: string, retired: boolean): Promise<boolean> {
+  const rows = await db
+    .update(libraryItems)
+    .set({ retiredAt: retired ? new Date() : null })
+    .where(eq(libraryItems.id, id))
+    .returning({ id: libraryItems.id });
+  return rows.length > 0;
+}
+
+/** A copy under its own name: 'Birch 50, copy', then 'copy 2' and so on. Null if there is nothing to copy. */
+export async function duplicateCompressor(db: Database, id: string): Promise<LibraryItem | null> {
+  const [source] = await findNewest(db, [id]);
+  if (!source) return null;
+  const taken = new Set((await listHeads(db)).map((head) => head.name));
+  const base = source.document.name.replace(/, copy( \d+)?$/, '').slice(0, 68);
+  let name = `${base}, copy`;
+  for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
+  return addCompressor(db, { ...source.document, name });
 }
 
 /**
  * Takes over an item that came with a job: the shop's own revision if it holds the same data, else a new item.
- * `newId` makes an id. Out: the ref that stands for it here.
+ * Out: the ref that stands for it here.
  */
-export async function adopt(db: Database, item: LibraryItem, newId: () => string): Promise<Ref> {
+export async function adopt(db: Database, item: LibraryItem): Promise<Ref> {
   const text = canonicalJson(item.document);
   const rows = await db
-    .select({
-      id: libraryRevisions.itemId,
-      revision: libraryRevisions.revision,
-      document: libraryRevisions.document,
-    })
-    .from(libraryRevisions);
+    .select(document)
+    .from(libraryRevisions)
+    .where(sql`${libraryRevisions.document}->>'name' = ${item.document.name}`);
   const same = rows.filter((row) => canonicalJson(row.document) === text);
   const best = same.find((row) => row.id === item.id) ?? same[0];
   if (best) return { id: best.id, revision: best.revision };
-  const added = await addCompressor(db, newId(), item.document);
+  const added = await addCompressor(db, item.document);
   return { id: added.id, revision: added.revision };
+}
+
+/** Makes the list's figures where an older version stored none. Out: how many. */
+export async function refreshHeads(db: Database): Promise<number> {
+  const rows = await db.select(document).from(libraryRevisions).where(isNull(libraryRevisions.head));
+  for (const row of rows)
+    await db
+      .update(libraryRevisions)
+      .set({ head: headOf(row.document) })
+      .where(and(eq(libraryRevisions.itemId, row.id), eq(libraryRevisions.revision, row.revision)));
+  return rows.length;
 }

@@ -1,11 +1,14 @@
 import type { Reason } from '@/core/working/range';
 import { figure } from './format';
+import { mapSentences } from './map-reasons';
 
 /**
  * The one place where reasons of the core become sentences. {figure} is set bold by `Say`, {name} is plain.
- * `short` is for the verdict (52 characters at most); where it is missing the sentence serves both.
+ * `short` is for the verdict (52 characters at most), `row` for a line of a list that names its subject itself; where they
+ * are missing the sentence serves.
  */
-const sentences: Record<string, { short?: string; long: string }> = {
+const sentences: Record<string, { short?: string; row?: string; long: string }> = {
+  ...mapSentences,
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
     long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',
@@ -42,18 +45,54 @@ const sentences: Record<string, { short?: string; long: string }> = {
     short: '{name} holds: {efficiency} at the goal',
     long: '{name} carries the goal at {efficiency}.',
   },
-  'surge-below': { long: '{name} surges below {to}.' },
-  'surge-from': { long: '{name} surges from {from} to the red line.' },
-  'surge-between': { long: '{name} surges from {from} to {to}.' },
-  'surge-throughout': { long: '{name} surges from the onset to the red line: too big.' },
-  'choke-below': { long: '{name} chokes below {to}.' },
-  'choke-from': { long: '{name} chokes from {from}.' },
-  'choke-between': { long: '{name} chokes from {from} to {to}.' },
-  'choke-throughout': { long: '{name} chokes from the onset on: too small.' },
-  'overspeed-below': { long: '{name} turns too fast below {to}.' },
-  'overspeed-from': { long: '{name} turns too fast from {from}.' },
-  'overspeed-between': { long: '{name} turns too fast from {from} to {to}.' },
-  'overspeed-throughout': { long: '{name} turns too fast at every speed.' },
+  'surge-below': {
+    row: 'Surges below {to}.',
+    long: '{name} surges below {to}.',
+  },
+  'surge-from': {
+    row: 'Surges from {from} to the red line.',
+    long: '{name} surges from {from} to the red line.',
+  },
+  'surge-between': {
+    row: 'Surges from {from} to {to}.',
+    long: '{name} surges from {from} to {to}.',
+  },
+  'surge-throughout': {
+    row: 'Too big: surges from the onset to the red line.',
+    long: '{name} surges from the onset to the red line: too big.',
+  },
+  'choke-below': {
+    row: 'Past choke below {to}.',
+    long: '{name} chokes below {to}.',
+  },
+  'choke-from': {
+    row: 'Runs out of air from {from}: past choke.',
+    long: '{name} chokes from {from}.',
+  },
+  'choke-between': {
+    row: 'Past choke from {from} to {to}.',
+    long: '{name} chokes from {from} to {to}.',
+  },
+  'choke-throughout': {
+    row: 'Too small: past choke from the onset on.',
+    long: '{name} chokes from the onset on: too small.',
+  },
+  'overspeed-below': {
+    row: 'Turns too fast below {to}.',
+    long: '{name} turns too fast below {to}.',
+  },
+  'overspeed-from': {
+    row: 'Turns too fast from {from}.',
+    long: '{name} turns too fast from {from}.',
+  },
+  'overspeed-between': {
+    row: 'Turns too fast from {from} to {to}.',
+    long: '{name} turns too fast from {from} to {to}.',
+  },
+  'overspeed-throughout': {
+    row: 'Turns too fast at every speed.',
+    long: '{name} turns too fast at every speed.',
+  },
   'efficiency-at-goal': { long: '{efficiency} efficient at {speed}.' },
   'efficiency-estimated': {
     long: 'Efficiency at {speed} is estimated, {efficiency}: the point is off the measured map.',
@@ -91,13 +130,18 @@ const sentences: Record<string, { short?: string; long: string }> = {
   },
 };
 
+export type Form = 'short' | 'row' | 'long';
 export type Phrase = { text: string; strong: boolean }[];
 
 /** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
-export function phrase(reason: Reason, form: 'short' | 'long' = 'long'): Phrase {
+export function phrase(reason: Reason, form: Form = 'long'): Phrase {
   const entry = sentences[reason.code];
   const template =
-    (form === 'short' ? (entry?.short ?? entry?.long.replace(/\.$/, '')) : entry?.long) ?? reason.code;
+    (form === 'short'
+      ? (entry?.short ?? entry?.long.replace(/\.$/, ''))
+      : form === 'row'
+        ? (entry?.row ?? entry?.long)
+        : entry?.long) ?? reason.code;
   return template.split(/(\{\w+\})/).flatMap((piece): Phrase => {
     const key = /^\{(\w+)\}$/.exec(piece)?.[1];
     if (!key) return piece ? [{ text: piece, strong: false }] : [];
@@ -107,7 +151,7 @@ export function phrase(reason: Reason, form: 'short' | 'long' = 'long'): Phrase 
   });
 }
 
-export const sentence = (reason: Reason, form: 'short' | 'long' = 'long'): string =>
+export const sentence = (reason: Reason, form: Form = 'long'): string =>
   phrase(reason, form)
     .map((p) => p.text)
     .join('');

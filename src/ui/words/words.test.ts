@@ -34,7 +34,7 @@ describe('figures', () => {
 
 describe('reasons', () => {
   it('every reason the core can give has words', () => {
-    const core = sources('src/core').join('\n');
+    const core = [...sources('src/core'), ...sources('src/formats')].join('\n');
     const literal = [
       ...core.matchAll(/reason\(\s*(?:[^'`()]*\? )?'([a-z-]+)'(?:\s*:\s*'([a-z-]+)')?/g),
     ].flatMap((m) => [m[1], m[2]]);

@@ -1,0 +1,1 @@
+ALTER TABLE "library_revisions" ADD COLUMN "head" jsonb;

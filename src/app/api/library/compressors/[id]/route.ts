@@ -1,0 +1,24 @@
+import { shopDatabase } from '@/data/connection';
+import { findCompressor, saveCompressor } from '@/data/repositories/library';
+import { revisionQuerySchema, saveCompressorSchema } from '@/formats/api';
+import { handler, Refusal } from '../../../handler';
+import { itemParams, noSuchItem, requireSound } from '../item-params';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = handler({ params: itemParams, query: revisionQuerySchema }, async ({ params, query }) => {
+  const entry = await findCompressor(await shopDatabase(), params.id, query.revision);
+  if (!entry) throw noSuchItem();
+  return entry;
+});
+
+export const PUT = handler({ params: itemParams, body: saveCompressorSchema }, async ({ params, body }) => {
+  requireSound(body.document);
+  const saved = await saveCompressor(await shopDatabase(), params.id, body.baseRevision, body.document);
+  if (saved.ok) return { revision: saved.revision };
+  if (saved.reason === 'missing') throw noSuchItem();
+  throw new Refusal(
+    409,
+    `This compressor was changed elsewhere: revision ${saved.newest} is newer than the one you edited. Yours was not stored.`,
+  );
+});

@@ -1,0 +1,14 @@
+import { shopDatabase } from '@/data/connection';
+import { addCompressor, listHeads } from '@/data/repositories/library';
+import { addCompressorSchema } from '@/formats/api';
+import { handler } from '../../handler';
+import { requireSound } from './item-params';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = handler({}, async () => ({ compressors: await listHeads(await shopDatabase()) }));
+
+export const POST = handler({ body: addCompressorSchema }, async ({ body }) => {
+  requireSound(body.document);
+  return addCompressor(await shopDatabase(), body.document);
+});

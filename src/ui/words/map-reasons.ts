@@ -1,0 +1,128 @@
+/** What is said of compressor maps, of files that hold them, and of the ranking. Kept apart for its length only. */
+export const mapSentences: Record<string, { short?: string; row?: string; long: string }> = {
+  'rank-first': {
+    long: 'Carries the goal at {efficiency} in the mean and keeps {margin} from surge, nearest at {speed}.',
+  },
+  'rank-first-efficient': { long: 'Carries the goal at {efficiency} in the mean.' },
+  'rank-near-surge': { long: 'Just holds: {margin} from surge at {speed}.' },
+  'rank-behind-surge': { long: 'Nearer to surge: {margin} at {speed}.' },
+  'rank-behind-choke': { long: 'Little left at the top: {margin} to choke at {speed}.' },
+  'rank-behind-speed': { long: 'Works its wheel harder: {share} of its limit at {speed}.' },
+  'rank-behind-price': { long: 'Costs {price} against {first}.' },
+  'rank-behind-size': { long: 'A larger wheel: {size} against {first}.' },
+  'rank-behind-efficiency': { long: 'Hotter: {efficiency} in the mean against {first}.' },
+  'rank-out-of-reach': { long: 'The goal is out of reach with it: no pressure ratio makes the power.' },
+
+  'line-too-short': {
+    long: 'The speed line {speed} has {count} point(s); three are the least. Give more points or leave the line out.',
+  },
+  'lines-too-few': {
+    long: 'The map has {count} speed line(s); two are the least, four or more make a map worth reading.',
+  },
+  'efficiency-above-one': {
+    long: 'Efficiency {efficiency} at {speed} is above 100 %: is the column in per cent and read as a share?',
+  },
+  'efficiency-out-of-range': { long: 'Efficiency {efficiency} at {speed} is outside 5 to 95 %.' },
+  'flow-not-positive': { long: 'A point at {speed} has no flow; every point needs a flow above zero.' },
+  'flow-falls-back': {
+    long: 'At {speed} the flow falls back to {flow}: points run from surge to choke, with rising flow.',
+  },
+  'two-points-one-flow': {
+    long: 'Two points of {speed} have the same flow, {flow}: keep the right one. Only the choked end of a line may fall straight down.',
+  },
+  'speed-repeated': { long: 'The speed {speed} stands twice: speed lines must rise in speed.' },
+  'lines-swapped': {
+    long: 'The line {upper} lies under the line {lower}: are the two speeds swapped, or is one in another unit?',
+  },
+  'lines-cross': {
+    long: 'The lines {lower} and {upper} cross near {flow}: one of them holds a wrong point or a wrong speed.',
+  },
+  'inducer-not-smaller': {
+    long: 'The inducer, {inducer}, is not smaller than the exducer, {exducer}: are the two swapped?',
+  },
+  'tip-speed-unusual': {
+    long: 'At its limit the wheel’s rim would run at {tip}; {low} to {high} is usual. Check the exducer, the limit and the speed unit.',
+  },
+  'limit-below-top-line': {
+    long: 'The wheel’s limit {limit} is below the highest line, {top}: the part above it is never used.',
+  },
+  'limit-far-above': {
+    long: 'The wheel’s limit {limit} is far above the highest line, {top}: the map says nothing in between.',
+  },
+  'best-efficiency-unusual': {
+    long: 'The best efficiency is {efficiency}; 60 to 86 % is usual. Check the unit, and that it is isentropic, total to total.',
+  },
+  'head-unusual': {
+    long: 'Head coefficient {head} where {low} to {high} is usual: exducer {exducer}, speed and ratio do not go together. Check the exducer and the speed unit.',
+  },
+  'inducer-too-small': {
+    long: '{flow} is more air than an inducer of {inducer} can pass ({could} at Mach 1): check the flow unit, the reference and the inducer.',
+  },
+  'inducer-too-large': {
+    long: '{flow} is very little air for an inducer of {inducer}, which could pass {could}: check the flow unit and the inducer.',
+  },
+  'few-lines': { long: 'Only {count} speed lines: between them the map is mostly interpolation.' },
+  'surge-bends-back': {
+    long: 'The surge line bends back at {speed}: is the first point of that line really its surge point?',
+  },
+  'crest-far-right': {
+    long: 'At {speed} the ratio rises most of the way to choke, which is unusual: check the order of its points.',
+  },
+
+  'file-empty': { long: 'The file is empty.' },
+  'file-not-text': { long: 'This is no text file. Save the sheet as CSV and give that.' },
+  'file-too-large': {
+    long: 'The file has {size}; a map may have {most}, which holds 40 lines by 200 points many times over. Save the map’s sheet alone.',
+  },
+  'quote-open': { long: 'A quotation mark is opened and never closed.' },
+  'no-number-rows': {
+    long: 'No row holds three figures or more: a map needs speed, flow, pressure ratio and efficiency in every row.',
+  },
+  'too-many-rows': {
+    long: 'There are more than {most} rows: no map is that large. Save the map’s sheet alone.',
+  },
+  'too-many-columns': { long: 'There are more than {most} columns: save the map’s sheet alone.' },
+  'no-header': { long: 'There is no header: the columns were told by their figures.' },
+  'decimal-comma': { long: 'The comma was read as the decimal sign.' },
+  'json-broken': { long: 'This file cannot be read as JSON. {why}' },
+  'column-missing': { long: 'No column is chosen for {column}.' },
+  'column-twice': { long: 'Two columns are chosen for {column}: keep one.' },
+  'flow-unit-missing': { long: 'The unit of the flow is not said in the file: choose it.' },
+  'no-reference': {
+    long: 'The reference pressure and temperature are missing: without them a corrected flow means nothing. They usually stand at the map’s foot.',
+  },
+  'no-flow-conditions': {
+    long: 'A flow in {unit} is a volume: give the pressure and temperature it was stated at.',
+  },
+  'no-surge': {
+    long: 'The map’s surge is not said: say that the first point of each line is its surge point, or choose a column that marks it.',
+  },
+  'no-surge-column': { long: 'Surge points are said to be marked, but no column is chosen for it.' },
+  'no-name': { long: 'The compressor needs a name.' },
+  'no-diameters': { long: 'Give the inducer and the exducer: trim, tip speed and size come from them.' },
+  'no-speed-limit': {
+    long: 'Give the wheel’s speed limit; where the maker names none, the highest line is a guess.',
+  },
+  'cell-empty': { long: 'The cell for {column} is empty.' },
+  'cell-not-a-number': { long: '“{text}” in {column} is no number.' },
+  'row-speed-out-of-range': {
+    long: 'Speed {speed} is outside 1,000 to 500,000 rpm: is the column in rpm or krpm?',
+  },
+  'row-flow-out-of-range': { long: 'Flow {flow} is no flow of a compressor: is the unit right?' },
+  'row-ratio-out-of-range': {
+    long: 'Pressure ratio {ratio} is outside 0.8 to 12: is it a ratio of absolute pressures?',
+  },
+  'row-efficiency-above-one': {
+    long: 'Efficiency {efficiency} is above one: is the column in per cent?',
+  },
+  'row-efficiency-out-of-range': { long: 'Efficiency {efficiency} is outside 5 to 95 %.' },
+  'speeds-carried': { long: '{count} rows without a speed took the one above them.' },
+  'speeds-merged': { long: 'Speeds within {spread} of each other were taken as one line, {speed}.' },
+  'surge-marked-twice': { long: 'The line {speed} has more than one surge point: mark one.' },
+  'line-without-surge': {
+    long: 'No point of the line {speed} is marked as surge. Mark one, or say that the first point of each line is its surge point.',
+  },
+  'points-before-surge': { long: '{count} point(s) left of surge on the line {speed} were left out.' },
+  'value-refused': { long: '{where}: {why}' },
+  'more-problems': { long: '… and {count} more of the kind.' },
+};
