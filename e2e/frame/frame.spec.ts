@@ -18,6 +18,10 @@ for (const theme of ['paper', 'cell'] as const)
       `${truck}/engine`,
       `${truck}/demand`,
       `${truck}/charger`,
+      '/library/compressors',
+      '/library/compressors/birch-50',
+      '/library/compressors/import',
+      '/library/compressors/birch-50/sheet',
       '/jobs/none/brief',
     ]) {
       await page.goto(at, { waitUntil: 'networkidle' });
@@ -81,7 +85,14 @@ test('the second of two tabs is told what changed and chooses', async ({ context
 });
 
 test('an unknown job or bench gets a friendly page', async ({ page }) => {
-  for (const at of ['/jobs/no-such-job/brief', `${truck}/nowhere`, '/nowhere', '/jobs/%2e%2e%2f/brief']) {
+  for (const at of [
+    '/jobs/no-such-job/brief',
+    `${truck}/nowhere`,
+    '/nowhere',
+    '/jobs/%2e%2e%2f/brief',
+    '/library/rocks',
+    '/library/compressors/none',
+  ]) {
     const answer = await page.goto(at);
     expect(answer?.status(), at).toBe(404);
     await expect(page.getByRole('heading', { name: 'There is nothing at this address.' })).toBeVisible();
@@ -91,7 +102,18 @@ test('an unknown job or bench gets a friendly page', async ({ page }) => {
 
 test('on a phone nothing runs out at the side', async ({ page }) => {
   await page.setViewportSize({ width: 375, height: 740 });
-  for (const at of ['/', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`]) {
+  const library = '/library/compressors';
+  for (const at of [
+    '/',
+    `${truck}/brief`,
+    `${truck}/engine`,
+    `${truck}/demand`,
+    `${truck}/charger`,
+    library,
+    `${library}/birch-50`,
+    `${library}/import`,
+    `${library}/birch-50/sheet`,
+  ]) {
     await page.goto(at, { waitUntil: 'networkidle' });
     expect(await page.evaluate(() => document.documentElement.scrollWidth), at).toBeLessThanOrEqual(376);
   }

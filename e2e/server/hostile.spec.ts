@@ -27,6 +27,7 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
   baseURL,
 }) => {
   const port = Number(new URL(baseURL!).port);
+  const library = '/api/library/compressors';
   const job = '/api/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
   const cases: [string, () => Promise<{ status: number; text: string }>, number][] = [
     ['not JSON', () => raw(port, 'POST', '/api/jobs', json, '{'), 400],
@@ -53,6 +54,14 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
     ['an unknown job', () => raw(port, 'GET', '/api/jobs/none', {}), 404],
     ['binning nobody', () => raw(port, 'PUT', '/api/jobs/none/bin', json, '{"binned":true}'), 404],
     ['importing prose', () => raw(port, 'POST', '/api/import', json, '{"text":"once upon a time"}'), 422],
+    ['a poor map', () => raw(port, 'POST', library, json, '{"document":{"version":1}}'), 422],
+    ['an unknown item', () => raw(port, 'GET', `${library}/none`, {}), 404],
+    ['an absurd revision', () => raw(port, 'GET', `${library}/birch-50?revision=x`, {}), 422],
+    ['an unknown format', () => raw(port, 'GET', `${library}/birch-50/export?format=exe`, {}), 422],
+    ['no part', () => raw(port, 'GET', `${library}/maps`, {}), 422],
+    ['a part too many', () => raw(port, 'GET', `${library}/maps?part=2&of=2`, {}), 422],
+    ['retiring nobody', () => raw(port, 'PUT', `${library}/none/retired`, json, '{"retired":true}'), 404],
+    ['duplicating nobody', () => raw(port, 'POST', `${library}/none/duplicate`, {}), 404],
   ];
   for (const [name, send, status] of cases) {
     const answer = await send();

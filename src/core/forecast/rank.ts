@@ -1,6 +1,7 @@
 import { correctedFlow, shaftSpeed } from '../compressor/formulas';
 import { efficiencyAt, findOnMap, type MapPoint, type MapStatus, type Place } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
+import type { Job } from '../job/document';
 import { reason, type Reason } from '../working/range';
 import { demandAt, type Demand, type DemandTable } from './demand-table';
 import { isBoosting } from './point';
@@ -73,6 +74,16 @@ export function rankingSpeeds(grid: number[], onsetRpm: number, pass: 'coarse' |
     (_, i) => judged[Math.round((i * (judged.length - 1)) / (COARSE_SPEEDS - 1))]!,
   );
 }
+
+/** The job with an open place for a turbo in that setup: what the ranking fills with each candidate in turn. */
+export const withoutCharger = (job: Job, setupId: string): Job => ({
+  ...job,
+  setups: job.setups.map((setup) =>
+    setup.id === setupId
+      ? { ...setup, induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] } }
+      : setup,
+  ),
+});
 
 const asked: Demand = { massFlow: 0, inletPressure: 0, ratio: 1 };
 const GUESS = 0.7;

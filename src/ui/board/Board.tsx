@@ -9,10 +9,12 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { Summary } from '@/core/job/summary';
-import { Spine } from '../frame/Spine';
+import { Failure, failureOf, type FailureWords } from '../frame/Failure';
+import { ShopPage } from '../frame/ShopPage';
+import { isBusyKey } from '../frame/typing';
+import shop from '../frame/shop.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { exportAddress, server, type Answer } from '../server/client';
-import { switchTheme } from '../theme/theme-choice';
 import { figure } from '../words/format';
 import { engineWords, goalSentence } from '../words/job';
 import { Say } from '../words/Say';
@@ -22,7 +24,6 @@ import styles from './board.module.css';
 const NameDialog = dynamic(() => import('./NameDialog'));
 
 export type BoardJob = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
-type Failure = { title: string; lines: string[] };
 
 const LARGEST_FILE = 3_000_000;
 
@@ -31,19 +32,14 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
   const router = useRouter();
   const [naming, setNaming] = useState<{ job: BoardJob | null } | null>(null);
   const [binned, setBinned] = useState<BoardJob | null>(null);
-  const [failure, setFailure] = useState<Failure | null>(null);
+  const [failure, setFailure] = useState<FailureWords | null>(null);
   const file = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
-    document.documentElement.dataset.live = 'true';
     const press = (e: KeyboardEvent) => {
-      const typing = e.target instanceof HTMLElement && /^(INPUT|TEXTAREA)$/.test(e.target.tagName);
-      if (typing || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === 'n') {
-        e.preventDefault();
-        setNaming({ job: null });
-      }
-      if (e.key === 't') switchTheme();
+      if (e.key !== 'n' || isBusyKey(e)) return;
+      e.preventDefault();
+      setNaming({ job: null });
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
@@ -57,11 +53,7 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
       router.refresh();
       return answer.data;
     }
-    setFailure(
-      answer.kind === 'away'
-        ? { title, lines: ['The server is away. Nothing was changed.'] }
-        : { title, lines: [answer.error, ...answer.problems] },
-    );
+    setFailure(failureOf(title, answer));
     return null;
   };
 
@@ -101,86 +93,77 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
   };
 
   return (
-    <div className={styles.page}>
-      <Spine />
-      <header className={styles.top}>
-        <strong>Fierce Lung</strong>
-        <span>{jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first</span>
-        <div className={styles.grow} />
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className={styles.hidden}
-          aria-label="Job file to import"
-          onChange={(e) => void read(e.currentTarget.files?.[0])}
-        />
-        <Button size="small" onClick={() => file.current?.click()}>
-          Import a job
-        </Button>
-        <Button
-          variant="outlined"
-          size="small"
-          aria-keyshortcuts="n"
-          onClick={() => setNaming({ job: null })}
-        >
-          New job&ensp;<span aria-hidden="true">N</span>
-        </Button>
-      </header>
-      <main className={styles.main}>
-        {failure && (
-          <div className={styles.failure} role="alert">
-            <b>{failure.title}</b>
-            <ul className={styles.problems}>
-              {failure.lines.map((line) => (
-                <li key={line}>{line}</li>
+    <ShopPage
+      page="board"
+      title="Fierce Lung"
+      note={`${jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first`}
+      actions={
+        <>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="unseen"
+            aria-label="Job file to import"
+            onChange={(e) => void read(e.currentTarget.files?.[0])}
+          />
+          <Button size="small" onClick={() => file.current?.click()}>
+            Import a job
+          </Button>
+          <Button
+            variant="outlined"
+            size="small"
+            aria-keyshortcuts="n"
+            onClick={() => setNaming({ job: null })}
+          >
+            New job&ensp;<span aria-hidden="true">N</span>
+          </Button>
+        </>
+      }
+    >
+      {failure && <Failure {...failure} />}
+      {jobs.length === 0 ? (
+        <div className={styles.empty}>
+          <h1 className={shop.headline}>No jobs yet.</h1>
+          <p className={shop.lead}>
+            Make the first one: give an engine, a power goal and the venue, and see what air and pressure it
+            takes.
+          </p>
+          <Button variant="contained" onClick={() => setNaming({ job: null })}>
+            Make a job
+          </Button>
+        </div>
+      ) : (
+        <>
+          <h1 className={shop.headline}>{boardHeadline(jobs)}</h1>
+          <p className={shop.lead}>Figures stand at each goal’s speed, on the air of its venue.</p>
+          <table className={styles.table}>
+            <thead>
+              <tr>
+                <th scope="col">Job, goal</th>
+                <th scope="col">Its air, weather to cylinders</th>
+                <th scope="col">Pressure ratio</th>
+                <th scope="col">Charger</th>
+                <th scope="col">What holds it back</th>
+                <th scope="col">
+                  <span className="unseen">Actions</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {jobs.map((job) => (
+                <Row
+                  key={job.id}
+                  job={job}
+                  onRename={() => setNaming({ job })}
+                  onBin={() => void bin(job)}
+                  run={run}
+                />
               ))}
-            </ul>
-          </div>
-        )}
-        {jobs.length === 0 ? (
-          <div className={styles.empty}>
-            <h1 className={styles.headline}>No jobs yet.</h1>
-            <p className={styles.lead}>
-              Make the first one: give an engine, a power goal and the venue, and see what air and pressure it
-              takes.
-            </p>
-            <Button variant="contained" onClick={() => setNaming({ job: null })}>
-              Make a job
-            </Button>
-          </div>
-        ) : (
-          <>
-            <h1 className={styles.headline}>{boardHeadline(jobs)}</h1>
-            <p className={styles.lead}>Figures stand at each goal’s speed, on the air of its venue.</p>
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Job, goal</th>
-                  <th scope="col">Its air, weather to cylinders</th>
-                  <th scope="col">Pressure ratio</th>
-                  <th scope="col">Charger</th>
-                  <th scope="col">What holds it back</th>
-                  <th scope="col">
-                    <span className="unseen">Actions</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {jobs.map((job) => (
-                  <Row
-                    key={job.id}
-                    job={job}
-                    onRename={() => setNaming({ job })}
-                    onBin={() => void bin(job)}
-                    run={run}
-                  />
-                ))}
-              </tbody>
-            </table>
-          </>
-        )}
-      </main>
+            </tbody>
+          </table>
+        </>
+      )}
       {naming && (
         <NameDialog
           title={naming.job ? 'Rename the job' : 'New job'}
@@ -201,7 +184,7 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
           </Button>
         }
       />
-    </div>
+    </ShopPage>
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { useEffect } from 'react';
 import type { Reason } from '@/core/working/range';
 import { trim } from '@/core/compressor/formulas';
 import { ChoiceField } from '../fields/ChoiceField';
@@ -8,52 +9,102 @@ import { Cross, Tick } from '../frame/icons';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, type Solved } from '../store/solved';
 import { figure, formatNumber } from '../words/format';
+import { compressorChanges } from '../words/compressor';
 import { Say } from '../words/Say';
-import { CompressorMap } from './CompressorMap';
+import { candidateKey } from '@/workers/pool';
+import { CandidateList } from './CandidateList';
+import { beadStep, CompressorMap } from './CompressorMap';
+import { usePicture } from './usePicture';
+import { usePutOn } from './usePutOn';
+import { useRanking } from './useRanking';
 import styles from './charger.module.css';
 
 const NONE = 'none';
 
-/** Which compressor carries the demand, and where its map is left. */
+/** Which compressor carries the demand, where its map is left, and what the library would do instead. */
 export default function ChargerBench() {
-  const { solved, setSpeed } = useJob();
+  const { solved, setSpeed, setupIndex, fetchHeads } = useJob();
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
+  const ranking = useRanking();
+  const putOn = usePutOn();
+  const picture = usePicture();
+  useEffect(() => void fetchHeads(), [fetchHeads]);
   const compressor = solved?.build.compressor;
+  const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
+  const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
+  const { shown, over } = picture;
   return (
     <>
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
-        {solved && compressor ? (
+        {shown ? (
           <>
             <h2 className={styles.title}>
-              {compressor.name} on this engine
-              <small>one bead per 500 rpm; hollow with a cross: outside the measured map</small>
+              {titleOf(shown.build.compressor!)}
+              {over && <> and {over.name}</>} on this engine
+              <small>
+                {over ? (
+                  <button type="button" className={styles.clear} onClick={picture.clear}>
+                    take the second off
+                  </button>
+                ) : picture.isForeign ? (
+                  <button type="button" className={styles.clear} onClick={picture.clear}>
+                    back to the one on the job
+                  </button>
+                ) : (
+                  `one bead per ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
+                )}
+              </small>
             </h2>
-            <CompressorMap solved={solved} map={compressor.map} name={compressor.name} onPick={setSpeed} />
+            <CompressorMap
+              solved={shown}
+              map={shown.build.compressor!.map}
+              name={titleOf(shown.build.compressor!)}
+              over={over}
+              onPick={setSpeed}
+            />
           </>
         ) : (
           <p className={frame.lead}>
-            No map yet: choose a compressor at the right. The demand line is known, so its running line
+            No map yet: put one of the candidates on the job. The demand line is known, so its running line
             appears at once.
           </p>
         )}
       </div>
       <aside className={frame.column}>
-        <h2 className={frame.headline}>{compressor ? headlineOf(compressor) : 'Choose a compressor'}</h2>
+        <h2 className={frame.headline}>{compressor ? titleOf(compressor) : 'Choose a compressor'}</h2>
         <Problems />
         {solved && <Verdict findings={solved.sweep.goal.findings} />}
+        {picture.failure && (
+          <p role="alert" className={styles.bad}>
+            {picture.failure}
+          </p>
+        )}
+        <NewerRevision />
         <Choices />
+        <CandidateList
+          ranking={ranking}
+          letter={letter}
+          onJob={ref ? candidateKey({ ...ref, count }) : null}
+          laid={picture.laid}
+          step={beadStep(solved?.build.redLineRpm ?? 6_000)}
+          onUse={(row) =>
+            void putOn({ id: row.id, revision: row.revision }, row.count > 1 ? 'parallel' : 'single')
+          }
+          onLay={(row) => void picture.lay(row)}
+        />
         {solved && compressor && <Readings solved={solved} />}
         <p className={frame.foot}>
           Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge
-          at constant ratio again: three figures with three names. Rotating parts: a wheel past its limit can
-          burst.
+          at constant ratio again: three figures with three names. The strip of a candidate is its way from
+          surge to the edge met first. Rotating parts: a wheel past its limit can burst.
         </p>
       </aside>
     </>
   );
 }
 
-const headlineOf = (c: NonNullable<Solved['build']['compressor']>) =>
-  c.count > 1 ? `Twin ${c.name}` : c.name;
+const titleOf = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
 
 const good = new Set(['efficiency-at-goal', 'surge-clear', 'level-makes', 'map-holds']);
 const plain = new Set(['demand']);
@@ -81,35 +132,27 @@ function Verdict({ findings }: { findings: Reason[] }) {
 }
 
 function Choices() {
-  const { store, items, setupIndex } = useJob();
+  const { store, items, heads, setupIndex } = useJob();
+  const putOn = usePutOn();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
+  const chosen = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const offered = (heads ?? []).map((h) => ({ value: `${h.id}.${h.revision}`, label: h.name }));
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
-  const chosen = items.find((i) => `${i.id}.${i.revision}` === key);
+  const known = offered.some((o) => o.value === key) || key === NONE;
   const choose = (next: string) => {
-    const item = items.find((i) => `${i.id}.${i.revision}` === next);
-    store.getState().edit((draft) => {
-      const setup = draft.setups[setupIndex]!;
-      const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
-      setup.induction = {
-        kind: 'turbo',
-        arrangement,
-        stages: [{ compressor: item ? { id: item.id, revision: item.revision } : null }],
-      };
-      setup.name = item
-        ? `${arrangement === 'parallel' ? 'Twin ' : ''}${item.document.name}`.slice(0, 60)
-        : 'No compressor';
-    });
-    store.getState().commit();
+    const [id, revision] = next.split('.');
+    void putOn(next === NONE ? null : { id: id!, revision: Number(revision) }, arrangement);
   };
-  const arrange = (arrangement: 'single' | 'parallel') => {
+  const arrange = (next: 'single' | 'parallel') => {
     store.getState().edit((draft) => {
       const setup = draft.setups[setupIndex]!;
       if (setup.induction.kind !== 'turbo') return;
-      setup.induction.arrangement = arrangement;
+      setup.induction.arrangement = next;
       const bare = setup.name.replace(/^Twin /, '');
       if (chosen && bare === chosen.document.name)
-        setup.name = arrangement === 'parallel' ? `Twin ${bare}`.slice(0, 60) : bare;
+        setup.name = next === 'parallel' ? `Twin ${bare}`.slice(0, 60) : bare;
     });
     store.getState().commit();
   };
@@ -117,16 +160,19 @@ function Choices() {
     <Group title="On the job">
       <ChoiceField
         label="Compressor"
-        value={chosen ? key : NONE}
+        value={key}
         onChoose={choose}
         options={[
           { value: NONE, label: 'none yet' },
-          ...items.map((i) => ({ value: `${i.id}.${i.revision}`, label: i.document.name })),
+          ...(known
+            ? []
+            : [{ value: key, label: `${chosen?.document.name ?? 'missing'}, revision ${ref?.revision}` }]),
+          ...offered,
         ]}
       />
       <ChoiceField
         label="Arrangement"
-        value={induction.kind === 'turbo' ? induction.arrangement : 'single'}
+        value={arrangement}
         onChoose={arrange}
         options={[
           { value: 'single', label: 'one' },
@@ -141,6 +187,34 @@ function Choices() {
         />
       )}
     </Group>
+  );
+}
+
+/** The library has a newer revision of what is on the job: the job keeps its own until somebody takes the newer one. */
+function NewerRevision() {
+  const { items, setupIndex } = useJob();
+  const putOn = usePutOn();
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
+  const mine = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+  const newest = items
+    .filter((i) => i.id === ref?.id)
+    .reduce((a, b) => (b.revision > a.revision ? b : a), mine ?? items[0]!);
+  if (!ref || !mine || induction.kind !== 'turbo' || newest.revision <= ref.revision) return null;
+  return (
+    <div className={styles.newer} role="note">
+      <p>
+        The library holds a newer revision of {mine.document.name}: {newest.revision}, this job has{' '}
+        {ref.revision}. {compressorChanges(mine.document, newest.document)}
+      </p>
+      <button
+        type="button"
+        className={styles.clear}
+        onClick={() => void putOn({ id: newest.id, revision: newest.revision }, induction.arrangement)}
+      >
+        Take revision {newest.revision}
+      </button>
+    </div>
   );
 }
 

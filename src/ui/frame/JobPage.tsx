@@ -14,6 +14,7 @@ import { benches, isBench, type BenchId } from './benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { loadMore, TopLine } from './TopLine';
+import { isTyping } from './typing';
 import styles from './frame.module.css';
 
 const loadConflict = () => import('./ConflictDialog');
@@ -160,10 +161,6 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
   }, [store, goTo, solved, speedRpm, setSpeed]);
   return null;
 }
-
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Someone else saved first: the dialog is fetched when it is needed. */
 function Conflict() {

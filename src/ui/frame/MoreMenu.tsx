@@ -27,6 +27,9 @@ export default function MoreMenu({ anchor, onClose }: { anchor: HTMLElement; onC
       <MenuItem component="a" href={exportAddress(id)} download onClick={onClose}>
         Export this job (JSON)
       </MenuItem>
+      <MenuItem component="a" href="/library/compressors" onClick={onClose}>
+        The library
+      </MenuItem>
       <MenuItem onClick={act(() => void switchTheme())}>Paper or cell theme (t)</MenuItem>
     </Menu>
   );

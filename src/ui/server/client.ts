@@ -1,5 +1,7 @@
 import type { Job } from '@/core/job/document';
+import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
+import type { LibraryEntry, LibraryHead, LibraryItem } from '@/formats/library-items';
 
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
 
@@ -42,7 +44,20 @@ export const server = {
   setBinned: (id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/jobs/${id}/bin`, { binned }),
   duplicateJob: (id: string) => call<StoredJob>('POST', `/api/jobs/${id}/duplicate`),
+  compressors: () => call<{ compressors: LibraryHead[] }>('GET', '/api/library/compressors'),
+  compressor: (id: string, revision?: number) =>
+    call<LibraryEntry>('GET', `/api/library/compressors/${id}${revision ? `?revision=${revision}` : ''}`),
+  addCompressor: (document: Compressor) =>
+    call<LibraryItem>('POST', '/api/library/compressors', { document }),
+  saveCompressor: (id: string, baseRevision: number, document: Compressor) =>
+    call<{ revision: number }>('PUT', `/api/library/compressors/${id}`, { baseRevision, document }),
+  setRetired: (id: string, retired: boolean) =>
+    call<{ retired: boolean }>('PUT', `/api/library/compressors/${id}/retired`, { retired }),
+  duplicateCompressor: (id: string) => call<LibraryItem>('POST', `/api/library/compressors/${id}/duplicate`),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };
+
+export const mapExportAddress = (id: string, format: 'csv' | 'json'): string =>
+  `/api/library/compressors/${id}/export?format=${format}`;
 
 export const exportAddress = (id: string): string => `/api/jobs/${id}/export`;

@@ -1,11 +1,13 @@
 'use client';
-import { createContext, useContext, useMemo, useRef, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { compileBuild, type Build, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { solveSweep, type Sweep } from '@/core/forecast/sweep';
 import type { Bounds } from '@/core/job/bound-at';
-import { libraryOf, type LibraryItem } from '@/formats/library-items';
+import type { Ref } from '@/core/job/document';
+import { libraryOf, type LibraryHead, type LibraryItem } from '@/formats/library-items';
+import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
 
 /** The answer to the live draft. While the draft has problems, the last good answer stands and `problems` says why. */
@@ -20,7 +22,13 @@ export type Solved = {
 type JobContext = {
   store: JobStore;
   bounds: Bounds;
+  /** Library revisions with their maps, as far as this page has needed them. */
   items: LibraryItem[];
+  /** Fetches a revision's map if it is not here yet. Out: null if the server does not give it. */
+  fetchItem: (ref: Ref) => Promise<LibraryItem | null>;
+  /** Everything the library offers, without maps; null until it was fetched. */
+  heads: LibraryHead[] | null;
+  fetchHeads: () => Promise<void>;
   setupIndex: number;
   speedRpm: number;
   setSpeed: (speedRpm: number) => void;
@@ -51,8 +59,28 @@ type Props = {
   children: ReactNode;
 };
 
-export function JobProvider({ store, bounds, items, speedRpm, setSpeed, children }: Props) {
+export function JobProvider({ store, bounds, items: first, speedRpm, setSpeed, children }: Props) {
   const draft = useStore(store, (s) => s.draft);
+  const [items, setItems] = useState(first);
+  const [heads, setHeads] = useState<LibraryHead[] | null>(null);
+  const fetchItem = useCallback(
+    async (ref: Ref) => {
+      const isIt = (i: Ref) => i.id === ref.id && i.revision === ref.revision;
+      const known = items.find(isIt);
+      if (known) return known;
+      const answer = await server.compressor(ref.id, ref.revision);
+      if (answer.kind !== 'ok') return null;
+      const { id, revision, document } = answer.data;
+      const item = { id, revision, document };
+      setItems((now) => (now.some(isIt) ? now : [...now, item]));
+      return item;
+    },
+    [items],
+  );
+  const fetchHeads = useCallback(async () => {
+    const answer = await server.compressors();
+    if (answer.kind === 'ok') setHeads(answer.data.compressors.filter((c) => !c.retired));
+  }, []);
   const setupIndex = 0;
   const library = useMemo(() => libraryOf(items), [items]);
   const result = useMemo(() => compileBuild(draft, draft.setups[setupIndex]!.id, library), [draft, library]);
@@ -74,13 +102,16 @@ export function JobProvider({ store, bounds, items, speedRpm, setSpeed, children
       store,
       bounds,
       items,
+      fetchItem,
+      heads,
+      fetchHeads,
       setupIndex,
       speedRpm: point?.speedRpm ?? speedRpm,
       setSpeed,
       solved: solved && point ? { ...solved, point, stale: solved !== fresh } : null,
       problems: 'problems' in result ? result.problems : [],
     }),
-    [store, bounds, items, speedRpm, setSpeed, solved, fresh, point, result],
+    [store, bounds, items, fetchItem, heads, fetchHeads, speedRpm, setSpeed, solved, fresh, point, result],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -1,7 +1,7 @@
 import { newJob } from '@/core/job/defaults';
 import { jobSchema } from '@/core/job/document';
 import { sampleJob } from '@/data/demo/sample';
-import { checkTyped } from '../fields/QuantityField';
+import { checkTyped } from '../fields/QuantityInput';
 import { checkRows } from '../engine/BreathingTable';
 import { server, type Answer, type StoredJob } from '../server/client';
 import { createJobStore } from './job-store';
@@ -147,7 +147,8 @@ describe('fields', () => {
 
   it('say what is wrong, with the value and what is allowed', () => {
     const say = (text: string, path = 'engine.bore', whole = false) => {
-      const checked = checkTyped(bounds, text, path, path === 'engine.cylinders' ? 'count' : 'bore', whole);
+      const quantity = path === 'engine.cylinders' ? 'count' : 'bore';
+      const checked = checkTyped(boundsAt(bounds, path), text, quantity, { whole });
       return checked.ok ? checked.value : checked.message;
     };
     expect(say('79')).toBeCloseTo(0.079, 12);

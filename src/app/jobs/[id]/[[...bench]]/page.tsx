@@ -5,7 +5,7 @@ import { jobBounds } from '@/core/job/bounds';
 import { refsOf } from '@/core/job/summary';
 import { shopOrReason } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
-import { findRevisions, listCompressors } from '@/data/repositories/library';
+import { findNewest, findRevisions } from '@/data/repositories/library';
 import { jobIdSchema } from '@/formats/api';
 import { ShopAway } from '@/ui/board/ShopAway';
 import { isBench } from '@/ui/frame/benches';
@@ -20,11 +20,12 @@ const load = (id: string) =>
   shopOrReason(async (db) => {
     const stored = jobIdSchema.safeParse(id).success ? await findJob(db, id) : null;
     if (!stored) return null;
-    const current = await listCompressors(db);
-    const older = (await findRevisions(db, refsOf(stored.job))).filter(
-      (item) => !current.some((c) => c.id === item.id && c.revision === item.revision),
-    );
-    return { stored, items: [...current, ...older] };
+    // The revisions the job has, and the newest of each: a newer one is offered. The rest is fetched when it is wanted.
+    const refs = refsOf(stored.job);
+    const used = await findRevisions(db, refs);
+    const newest = await findNewest(db, [...new Set(refs.map((r) => r.id))]);
+    const newer = newest.filter((n) => !used.some((u) => u.id === n.id && u.revision === n.revision));
+    return { stored, items: [...used, ...newer] };
   });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {

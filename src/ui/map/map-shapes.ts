@@ -4,7 +4,7 @@ import type { CompiledMap } from '@/core/compressor/map';
 
 /** Places on a map in its own figures: corrected flow kg/s and pressure ratio. */
 export type Place = { flow: number; ratio: number };
-type Band = { least: number; rings: Place[][]; label: Place | null };
+type Band = { least: number; rings: Place[][]; labels: (Place | null)[] };
 type SpeedLine = { speedRpm: number; places: Place[] };
 export type MapShapes = {
   bands: Band[];
@@ -52,7 +52,7 @@ export function mapShapes(map: CompiledMap): MapShapes {
         }),
       ),
     );
-    return { least, rings, label: lowerFlank(map, least, values) };
+    return { least, rings, labels: flanks(map, least, values) };
   });
   return {
     bands,
@@ -76,18 +76,28 @@ function thresholds(worst: number, best: number): number[] {
   return [worst, ...steps.reverse()];
 }
 
-/** Where a band begins on the way from the best place to the lower surge flank: its label stands there. */
-function lowerFlank(map: CompiledMap, least: number, values: number[]): Place | null {
+/** Ways from the best place to the map's flanks, as shares of the way in β and in speed: towards surge, choke, below, above. */
+const WAYS = [
+  { beta: -1, speed: -0.55 },
+  { beta: 0.75, speed: -0.6 },
+  { beta: 0, speed: -1 },
+  { beta: 0.9, speed: 0.5 },
+  { beta: -0.7, speed: 1 },
+];
+
+/** Where a band begins on each of the ways from the best place outward: its label may stand there; null where it does not. */
+function flanks(map: CompiledMap, least: number, values: number[]): (Place | null)[] {
   const peak = values.indexOf(Math.max(...values));
   const from = { u: (peak % ALONG) / (ALONG - 1), v: Math.floor(peak / ALONG) / (ACROSS - 1) };
   const low = map.speeds[0]!;
   const high = map.speeds.at(-1)!;
-  const at = (t: number) => {
-    return { speed: low + (high - low) * from.v * (1 - 0.55 * t), beta: from.u * (1 - t) };
-  };
-  for (let i = 1; i <= 200; i++) {
-    const { speed, beta } = at(i / 200);
-    if (mapAt(map, speed, beta).efficiency < least) return placeAt(map, speed, beta);
-  }
-  return null;
+  const along = (start: number, way: number, t: number) => start + t * way * (way < 0 ? start : 1 - start);
+  return WAYS.map((way) => {
+    for (let i = 1; i <= 120; i++) {
+      const beta = along(from.u, way.beta, i / 120);
+      const speed = low + (high - low) * along(from.v, way.speed, i / 120);
+      if (mapAt(map, speed, beta).efficiency < least) return placeAt(map, speed, beta);
+    }
+    return null;
+  });
 }

@@ -1,0 +1,84 @@
+import { expect, test, type Page } from '@playwright/test';
+import { fill, isSaved, makeJob, open } from '../support/job';
+
+const list = (page: Page) => page.getByRole('region', { name: 'Candidates' });
+const names = (page: Page) => list(page).locator('ol > li').locator('[class*=name]').allInnerTexts();
+const ranked = (page: Page) => expect(list(page)).toHaveAttribute('data-phase', 'done');
+
+test('the library is ranked for the job: weights, filter, strips, reasons, and the job takes one', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Ranked');
+  await open(page, `/jobs/${id}/charger`);
+  await ranked(page);
+  await expect(list(page)).toContainText(/\d+ of \d+ hold from the onset of boost to the red line/);
+  const first = list(page).locator('li').first();
+  await expect(first).toContainText('Birch 50');
+  await expect(first).toContainText(/Carries the goal at 75\s% in the mean and keeps 16\s% from surge/);
+  await expect(first.getByRole('img', { name: /^Across the map: from \d+\s% to \d+\s%/ })).toBeVisible();
+  const before = await names(page);
+
+  await list(page).getByText('What counts').click();
+  for (const name of ['Efficiency', 'Choke margin', 'Shaft speed', 'Price', 'Size'])
+    await list(page)
+      .getByLabel(new RegExp(`^${name}`))
+      .fill('0');
+  await expect(first).toContainText('Hazel 48');
+  expect(await names(page)).not.toEqual(before);
+  await list(page).getByRole('button', { name: 'Back to the usual weights' }).click();
+  await expect(first).toContainText('Birch 50');
+
+  await list(page).getByText('Look only at').click();
+  await list(page).getByLabel('Arrangement').selectOption('twins');
+  await expect(first).toContainText('Twin');
+  await list(page).getByLabel('Inducer at most').fill('about');
+  await expect(list(page).getByRole('alert')).toContainText('“about” is no length');
+  await list(page).getByLabel('Inducer at most').fill('10');
+  await expect(list(page)).toContainText(/None of \d+ passes what you look at/);
+  await list(page).getByRole('button', { name: 'Look at everything' }).first().click();
+  await expect(first).toContainText('Birch 50');
+
+  await page.getByRole('button', { name: 'Put Rowan 52 on the job' }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Rowan 52', exact: true })).toBeVisible();
+  await expect(page.getByLabel('Verdict')).toContainText('Rowan 52 holds');
+  await isSaved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 holds');
+});
+
+test('two candidates’ running lines stand on one picture', async ({ page, request }) => {
+  const id = await makeJob(request, 'Two lines');
+  await open(page, `/jobs/${id}/charger`);
+  await ranked(page);
+  await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
+  await expect(page.getByRole('img', { name: /Drawn over it in dashes: Rowan 52/ })).toBeVisible();
+  await expect(page.getByTestId('overlay-line')).toHaveAttribute('d', /^M/);
+  await page.getByRole('button', { name: 'Lay Hazel 48 over the picture' }).click();
+  await expect(
+    page.getByRole('img', { name: /^Compressor map of Rowan 52.*in dashes: Hazel 48/ }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('heading', { level: 2, name: /Rowan 52 and Hazel 48 on this engine/ }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'take the second off' }).click();
+  await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
+  await expect(page.getByTestId('overlay')).toHaveCount(0);
+});
+
+test('the ranking follows the job, and says so when nothing fits or nothing is needed', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Follows');
+  await open(page, `/jobs/${id}/charger`);
+  await ranked(page);
+  await page.keyboard.press('1');
+  await fill(page, 'Power', '2400');
+  await page.keyboard.press('4');
+  await expect(list(page)).toContainText(/None of the \d+ holds from the onset of boost to the red line/);
+  await page.keyboard.press('1');
+  await fill(page, 'Power', '60');
+  await page.keyboard.press('4');
+  await expect(list(page)).toContainText('Nothing to rank: this goal needs no boost');
+});

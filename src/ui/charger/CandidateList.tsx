@@ -1,0 +1,157 @@
+'use client';
+import { useState } from 'react';
+import { candidateKey } from '@/workers/pool';
+import { Cross, Tick } from '../frame/icons';
+import { Say } from '../words/Say';
+import { noFilter } from './ranking-prefs';
+import { RankingControls } from './RankingControls';
+import { Strip } from './Strip';
+import type { RankedRow, Ranking } from './useRanking';
+import styles from './ranking.module.css';
+
+const FIRST = 6;
+const MORE = 50;
+
+type Props = {
+  ranking: Ranking;
+  /** Key of what is on the job now, and the setup's letter. */
+  onJob: string | null;
+  letter: string;
+  laid: string[];
+  step: number;
+  onUse: (row: RankedRow) => void;
+  onLay: (row: RankedRow) => void;
+};
+
+const nameOf = (row: RankedRow) => `${row.count > 1 ? 'Twin ' : ''}${row.name}`;
+
+/** The library, best first: how each would cross its map, one reason in words, and what to do with it. */
+export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay }: Props) {
+  const { rows, total, phase, stale, prefs, setPrefs, retry } = ranking;
+  const [shown, setShown] = useState(FIRST);
+  const first = rows[0];
+  return (
+    <section className={styles.ranking} aria-label="Candidates" data-phase={phase}>
+      <h3 className={styles.head}>
+        Candidates, best first
+        <span aria-hidden="true">
+          <small>surge</small>
+          <small>edge</small>
+        </span>
+      </h3>
+      <p className={styles.state} role="status">
+        <State ranking={ranking} />
+        {phase === 'failed' && (
+          <button type="button" className={styles.plain} onClick={retry}>
+            Try again
+          </button>
+        )}
+      </p>
+      {first && first.kind !== 'holds' && phase !== 'ranking' && (
+        <p className={styles.none}>
+          <Cross size={11} /> None of the {rows.length} holds from the onset of boost to the red line. Nearest
+          is {nameOf(first)}. A later onset, another arrangement or another map may do it.
+        </p>
+      )}
+      <ol className={stale ? styles.stale : undefined}>
+        {rows.slice(0, shown).map((row, i) => {
+          const key = candidateKey(row);
+          return (
+            <Row
+              key={key}
+              row={row}
+              place={i + 1}
+              step={step}
+              letter={key === onJob ? letter : null}
+              isLaid={laid.includes(key)}
+              onUse={() => onUse(row)}
+              onLay={() => onLay(row)}
+            />
+          );
+        })}
+      </ol>
+      {rows.length > shown && (
+        <button type="button" className={styles.plain} onClick={() => setShown((n) => n + MORE)}>
+          Show {Math.min(MORE, rows.length - shown)} more of {rows.length}
+        </button>
+      )}
+      {total > 0 && rows.length === 0 && (
+        <p className={styles.state}>
+          None of {total} passes what you look at.{' '}
+          <button
+            type="button"
+            className={styles.plain}
+            onClick={() => setPrefs({ ...prefs, filter: noFilter })}
+          >
+            Look at everything
+          </button>
+        </p>
+      )}
+      <RankingControls prefs={prefs} onPrefs={setPrefs} />
+    </section>
+  );
+}
+
+function State({ ranking: { phase, total, rows } }: { ranking: Ranking }) {
+  if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
+  if (phase === 'waiting' || (phase === 'ranking' && total === 0))
+    return 'Laying the library under the demand …';
+  if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
+  const holding = rows.filter((r) => r.kind === 'holds').length;
+  return `${holding} of ${rows.length} hold from the onset of boost to the red line.`;
+}
+
+type RowProps = {
+  row: RankedRow;
+  place: number;
+  step: number;
+  letter: string | null;
+  isLaid: boolean;
+  onUse: () => void;
+  onLay: () => void;
+};
+
+function Row({ row, place, step, letter, isLaid, onUse, onLay }: RowProps) {
+  const isOnJob = letter !== null;
+  const name = nameOf(row);
+  const isFirst = row.reason.code.startsWith('rank-first');
+  const tone = row.kind !== 'holds' ? styles.bad : isFirst ? styles.good : '';
+  return (
+    <li className={isOnJob ? styles.onJob : undefined}>
+      <span className={styles.place}>{place}</span>
+      <span className={styles.name}>
+        {name}
+        {isOnJob && (
+          <span className={styles.letter} title="on the job">
+            <svg width="18" height="4" aria-hidden="true">
+              <path d="M0 2h18" stroke="currentColor" strokeWidth="2" />
+            </svg>
+            {letter}
+            <span className="unseen">, on the job</span>
+          </span>
+        )}
+      </span>
+      <Strip points={row.strip} step={step} />
+      <span className={styles.second}>
+        <span className={tone}>
+          {row.kind !== 'holds' ? <Cross size={10} /> : isFirst && <Tick size={10} />}{' '}
+          <Say reason={row.reason} form="row" />
+        </span>
+        {row.pass === 'coarse' && <small> coarse, to {row.stepRpm} rpm</small>}{' '}
+        <span className={styles.acts}>
+          <button type="button" onClick={onUse} disabled={isOnJob} aria-label={`Put ${name} on the job`}>
+            {isOnJob ? 'on the job' : 'put on'}
+          </button>
+          <button
+            type="button"
+            onClick={onLay}
+            aria-pressed={isLaid}
+            aria-label={`Lay ${name} over the picture`}
+          >
+            {isLaid ? 'take off' : 'lay over'}
+          </button>
+        </span>
+      </span>
+    </li>
+  );
+}

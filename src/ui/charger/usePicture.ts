@@ -1,0 +1,92 @@
+import { useMemo, useState } from 'react';
+import { compileBuild } from '@/core/forecast/build';
+import { planLevel, solvePoint } from '@/core/forecast/point';
+import { solveSweep } from '@/core/forecast/sweep';
+import type { Job } from '@/core/job/document';
+import { libraryOf, type LibraryItem } from '@/formats/library-items';
+import { candidateKey } from '@/workers/pool';
+import { useJob, useJobState, type Solved } from '../store/solved';
+import type { Overlay } from './CompressorMap';
+
+type Laid = { id: string; revision: number; count: number };
+type Shown = Pick<Solved, 'build' | 'sweep' | 'point'>;
+
+/** The job as it would be with this candidate on it. */
+function withCandidate(job: Job, setupIndex: number, { id, revision, count }: Laid): Job {
+  return {
+    ...job,
+    setups: job.setups.map((setup, i) =>
+      i === setupIndex
+        ? {
+            ...setup,
+            induction: {
+              kind: 'turbo',
+              arrangement: count > 1 ? 'parallel' : 'single',
+              stages: [{ compressor: { id, revision } }],
+            },
+          }
+        : setup,
+    ),
+  };
+}
+
+function solveWith(
+  job: Job,
+  setupIndex: number,
+  laid: Laid,
+  items: LibraryItem[],
+  speedRpm: number,
+): Shown | null {
+  const changed = withCandidate(job, setupIndex, laid);
+  const result = compileBuild(changed, changed.setups[setupIndex]!.id, libraryOf(items));
+  if ('problems' in result) return null;
+  const { build } = result;
+  const sweep = solveSweep(build);
+  const point =
+    sweep.points.find((p) => p.speedRpm === speedRpm) ?? solvePoint(build, speedRpm, planLevel(build));
+  return { build, sweep, point };
+}
+
+/**
+ * What stands in the picture: the job's own compressor, or up to two candidates laid over each other. One candidate lies
+ * over the job's own; two lie over each other, the first beneath.
+ */
+export function usePicture() {
+  const { solved, items, fetchItem, setupIndex, speedRpm } = useJob();
+  const draft = useJobState((s) => s.draft);
+  const [laid, setLaid] = useState<Laid[]>([]);
+  const [failure, setFailure] = useState<string | null>(null);
+  const own = solved?.build.compressor ? solved : null;
+
+  const others = useMemo(
+    () => laid.map((one) => solveWith(draft, setupIndex, one, items, speedRpm)),
+    [laid, draft, setupIndex, items, speedRpm],
+  );
+  const [first = null, second = null] = others;
+  const isForeign = second !== null || (first !== null && own === null);
+  const shown: Shown | null = isForeign ? first : own;
+  const upper = second ?? (isForeign ? null : first);
+  const over: Overlay | null = upper?.build.compressor
+    ? {
+        name: `${upper.build.compressorCount > 1 ? 'Twin ' : ''}${upper.build.compressor.name}`,
+        map: upper.build.compressor.map,
+        sweep: upper.sweep,
+      }
+    : null;
+
+  const lay = async (one: Laid & { name: string }) => {
+    const key = candidateKey(one);
+    setFailure(null);
+    if (laid.some((l) => candidateKey(l) === key)) {
+      setLaid(laid.filter((l) => candidateKey(l) !== key));
+      return;
+    }
+    if (!(await fetchItem({ id: one.id, revision: one.revision }))) {
+      setFailure(`The map of ${one.name} could not be fetched: is the server away?`);
+      return;
+    }
+    // A third takes the place of the older of the two.
+    setLaid((now) => [...now.slice(-1), { id: one.id, revision: one.revision, count: one.count }]);
+  };
+  return { shown, over, isForeign, laid: laid.map(candidateKey), lay, clear: () => setLaid([]), failure };
+}

@@ -1,0 +1,185 @@
+'use client';
+import { useId, useState } from 'react';
+import { confidences, type Confidence } from '@/core/job/input';
+import { parseQuantity } from '@/core/units/parse';
+import { toUnit, type Quantity } from '@/core/units/quantities';
+import { displayUnit, fieldText, formatNumber } from '../words/format';
+import { confidenceWords } from './confidence';
+import styles from './fields.module.css';
+
+export type Bound = { min: number; max: number };
+
+/** What is wrong with a typed text, or its value. In: the text; SI range; quantity; ambient Pa for absolute readings. */
+export function checkTyped(
+  { min, max }: Bound,
+  text: string,
+  quantity: Quantity,
+  { whole = false, ambient }: { whole?: boolean; ambient?: number | undefined } = {},
+) {
+  const unit = displayUnit(quantity);
+  const show = (value: number) => {
+    const shown = toUnit(value, unit);
+    const digits =
+      Math.abs(shown) < 10 && shown % 1 !== 0 ? Math.max(2, unit.digits) : Math.max(0, unit.digits);
+    return formatNumber(shown, digits);
+  };
+  const range = `${show(min)} to ${show(max)}${unit.symbol ? ` ${unit.symbol}` : ''}`;
+  const parsed = parseQuantity(text, quantity, unit, ambient);
+  const quoted = text.trim().slice(0, 24);
+  if (!parsed.ok) {
+    const units = parsed.units.join(', ');
+    const why = {
+      empty: `A value is needed: ${range}.`,
+      'not-a-number': `“${quoted}” is not a number. Give ${range}.`,
+      'unknown-unit': `“${quoted}”: that unit is not known here.${units ? ` Known: ${units}.` : ' Give a bare number.'}`,
+      'needs-ambient': `“${quoted}”: an absolute reading needs the air of the day first.`,
+      'gauge-given': `“${quoted}” is gauge; this wants an absolute pressure.`,
+    }[parsed.code];
+    return { ok: false as const, message: why };
+  }
+  const slack = 1e-9 * Math.max(Math.abs(min), Math.abs(max));
+  if (parsed.value < min - slack || parsed.value > max + slack)
+    return { ok: false as const, message: `“${quoted}” is out of range. Give ${range}.` };
+  if (whole && !Number.isInteger(parsed.value))
+    return { ok: false as const, message: `“${quoted}”: a whole number is needed, ${range}.` };
+  return { ok: true as const, value: Math.min(max, Math.max(min, parsed.value)) };
+}
+
+type Props = {
+  label: string;
+  quantity: Quantity;
+  hint?: string;
+  whole?: boolean;
+  /** Word behind the unit: 'gauge', 'abs'. */
+  basis?: string;
+  disabled?: boolean;
+  bound: Bound;
+  /** SI; null where nothing is known yet. */
+  value: number | null;
+  /** Whether the field may be left empty: then emptying it gives null. */
+  optional?: boolean;
+  ambient?: number | undefined;
+  /** A reason from elsewhere why the value does not stand. */
+  problem?: string | null;
+  onType: (value: number | null) => void;
+  onLeave?: () => void;
+  /** Escape: puts the stored value back and answers with it. */
+  onRevert?: () => number | null;
+} & (
+  | { confidence: Confidence; onConfidence: (confidence: Confidence) => void }
+  | { confidence?: undefined; onConfidence?: undefined }
+);
+
+/**
+ * A quantity with its unit. Takes a unit typed behind the number. A bad text stays in the field with its reason; whoever
+ * holds the value keeps the last good one.
+ */
+export function QuantityInput({
+  label,
+  quantity,
+  hint,
+  whole = false,
+  basis,
+  disabled = false,
+  bound,
+  value,
+  optional = false,
+  ambient,
+  problem = null,
+  confidence,
+  onConfidence,
+  onType,
+  onLeave,
+  onRevert,
+}: Props) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const unit = displayUnit(quantity);
+  const checked = (text: string) =>
+    optional && text.trim() === ''
+      ? { ok: true as const, value: null }
+      : checkTyped(bound, text, quantity, { whole, ambient });
+  const check = typed === null ? null : checked(typed);
+  const message = check && !check.ok ? check.message : problem;
+
+  // An undo, a taken-over revision or another field may change the value under a bad text: then the text has had its day.
+  const [seen, setSeen] = useState(value);
+  if (seen !== value) {
+    setSeen(value);
+    if (check && !check.ok) setTyped(null);
+  }
+
+  const type = (text: string) => {
+    setTyped(text);
+    const next = checked(text);
+    if (next.ok && next.value !== value) {
+      setSeen(next.value);
+      onType(next.value);
+    }
+  };
+  const leave = () => {
+    if (check?.ok) setTyped(null);
+    onLeave?.();
+  };
+  const revert = () => {
+    setTyped(null);
+    if (onRevert) setSeen(onRevert());
+  };
+  const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(
+    ' ',
+  );
+  return (
+    <div className={rowClass}>
+      <span className={styles.label}>
+        <label htmlFor={id}>{label}</label>
+        {hint && (
+          <span id={`${id}-hint`} className={styles.hint}>
+            {hint}
+          </span>
+        )}
+      </span>
+      <span className={styles.value}>
+        <input
+          id={id}
+          className={styles.input}
+          inputMode="decimal"
+          autoComplete="off"
+          spellCheck={false}
+          disabled={disabled}
+          maxLength={40}
+          value={typed ?? (value === null ? '' : fieldText(value, unit))}
+          aria-invalid={message !== null}
+          aria-describedby={`${id}-unit${hint ? ` ${id}-hint` : ''}${message ? ` ${id}-why` : ''}`}
+          onFocus={(e) => e.currentTarget.select()}
+          onChange={(e) => type(e.currentTarget.value)}
+          onBlur={leave}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') leave();
+            if (e.key === 'Escape') revert();
+          }}
+        />
+        <span id={`${id}-unit`} className={styles.unit}>
+          {unit.symbol}
+          {basis ? ` ${basis}` : ''}
+        </span>
+        {confidence && (
+          <button
+            type="button"
+            className={styles.sure}
+            onClick={() =>
+              onConfidence(confidences[(confidences.indexOf(confidence) + 1) % confidences.length]!)
+            }
+            aria-label={`${label}: ${confidenceWords[confidence]}. Change how sure we are`}
+          >
+            {confidenceWords[confidence]}
+          </button>
+        )}
+      </span>
+      {message && (
+        <p id={`${id}-why`} role="alert" className={styles.message}>
+          {message}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,242 @@
+'use client';
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+  type VisibilityState,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useRef, useState } from 'react';
+import type { LibraryHead } from '@/formats/library-items';
+import type { Quantity } from '@/core/units/quantities';
+import { displayUnit, figureNumber, formatNumber } from '../words/format';
+import { passesList, type ListFilter } from './list-filter';
+import styles from './library.module.css';
+
+type Column = {
+  id: keyof LibraryHead;
+  name: string;
+  quantity?: Quantity;
+  /** Shown until somebody hides it. */
+  first: boolean;
+  show?: (head: LibraryHead) => string;
+};
+
+const columns: Column[] = [
+  { id: 'name', name: 'Name', first: true },
+  { id: 'inducer', name: 'Inducer', quantity: 'bore', first: true },
+  { id: 'exducer', name: 'Exducer', quantity: 'bore', first: true },
+  { id: 'trim', name: 'Trim', quantity: 'count', first: true },
+  { id: 'mostFlow', name: 'Most flow', quantity: 'massFlow', first: true },
+  { id: 'highestRatio', name: 'Highest ratio', quantity: 'ratio', first: true },
+  { id: 'bestEfficiency', name: 'Best', quantity: 'share', first: true },
+  { id: 'maxSpeedRpm', name: 'Limit', quantity: 'shaftSpeed', first: true },
+  { id: 'tipSpeed', name: 'Tip speed', quantity: 'velocity', first: false },
+  { id: 'leastFlow', name: 'Least flow', quantity: 'massFlow', first: false },
+  {
+    id: 'reference',
+    name: 'Stated at',
+    first: false,
+    show: ({ reference }) =>
+      `${formatNumber(reference.pressure / 1e3, 1)} kPa, ${formatNumber(reference.temperature - 273.15, 0)} °C`,
+  },
+  { id: 'pointCount', name: 'Points', quantity: 'count', first: false },
+  { id: 'price', name: 'Price', quantity: 'money', first: true },
+  { id: 'stock', name: 'Shelf', quantity: 'count', first: true },
+  { id: 'jobCount', name: 'Jobs', quantity: 'count', first: true },
+  { id: 'note', name: 'Note', first: false },
+];
+
+const helper = createColumnHelper<LibraryHead>();
+
+function textOf(head: LibraryHead, column: Column): string {
+  if (column.show) return column.show(head);
+  const value = head[column.id];
+  if (value === null) return '–';
+  return column.quantity && typeof value === 'number' ? figureNumber(value, column.quantity) : String(value);
+}
+
+const definitions = columns.map((column) =>
+  helper.accessor((head) => (column.id === 'reference' ? head.reference.pressure : head[column.id]), {
+    id: column.id,
+    header: column.name,
+    cell: ({ row }) => textOf(row.original, column),
+    sortingFn: column.quantity || column.id === 'reference' ? 'basic' : 'alphanumeric',
+    // Unknown prices and stocks stay at the end whichever way it is sorted.
+    sortUndefined: 'last',
+  }),
+);
+
+const ROW = 34;
+
+type Props = {
+  items: LibraryHead[];
+  filter: ListFilter;
+  selected: string | null;
+  onSelect: (id: string) => void;
+  onOpen: (id: string) => void;
+};
+
+/** The library as a table: sorted by any column, columns shown or hidden, only the rows in view drawn. */
+export function CompressorTable({ items, filter, selected, onSelect, onOpen }: Props) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [visible, setVisible] = useState<VisibilityState>(
+    Object.fromEntries(columns.map((c) => [c.id, c.first])),
+  );
+  const deferred = useDeferredValue(filter);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the table keeps its own state; nothing here is memoised
+  const table = useReactTable({
+    data: items,
+    columns: definitions,
+    state: { sorting, columnVisibility: visible, globalFilter: deferred },
+    onSortingChange: setSorting,
+    onColumnVisibilityChange: setVisible,
+    getRowId: (head) => head.id,
+    globalFilterFn: (row, _column, by: ListFilter) => passesList(row.original, by),
+    // Each row is asked once, by its first column: the filter looks at the whole row.
+    getColumnCanGlobalFilter: (column) => column.id === 'name',
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+  });
+  const { rows } = table.getRowModel();
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+    initialRect: { width: 900, height: 700 },
+  });
+  const shown = virtual.getVirtualItems();
+  const above = shown[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
+  const width = table.getVisibleLeafColumns().length;
+  const step = (by: number) => {
+    const index = rows.findIndex((row) => row.id === selected);
+    const next = rows[Math.min(rows.length - 1, Math.max(0, index + by))];
+    if (!next) return;
+    onSelect(next.id);
+    virtual.scrollToIndex(next.index === undefined ? 0 : rows.indexOf(next));
+  };
+  return (
+    <>
+      <div className={styles.tableBar}>
+        <span role="status">
+          {rows.length === items.length
+            ? `${formatNumber(items.length, 0)} compressors`
+            : `${formatNumber(rows.length, 0)} of ${formatNumber(items.length, 0)}`}
+        </span>
+        <details className={styles.columns}>
+          <summary>Columns</summary>
+          <div>
+            {table.getAllLeafColumns().map((column) => (
+              <label key={column.id}>
+                <input
+                  type="checkbox"
+                  checked={column.getIsVisible()}
+                  disabled={column.id === 'name'}
+                  onChange={column.getToggleVisibilityHandler()}
+                />
+                {String(column.columnDef.header)}
+              </label>
+            ))}
+          </div>
+        </details>
+      </div>
+      <div
+        ref={scroller}
+        className={styles.scroller}
+        tabIndex={0}
+        role="region"
+        aria-label="Compressors, scrolls"
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+            e.preventDefault();
+            step(e.key === 'ArrowDown' ? 1 : -1);
+          }
+          if (e.key === 'Enter' && selected && e.target === e.currentTarget) onOpen(selected);
+        }}
+      >
+        <table className={styles.table} aria-rowcount={rows.length + 1}>
+          <thead>
+            <tr aria-rowindex={1}>
+              {table.getFlatHeaders().map((header) => {
+                const sorted = header.column.getIsSorted();
+                const column = columns.find((c) => c.id === header.id)!;
+                const unit = column.quantity ? displayUnit(column.quantity).symbol : '';
+                return (
+                  <th
+                    key={header.id}
+                    scope="col"
+                    className={column.quantity ? styles.number : undefined}
+                    aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                  >
+                    <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                      {column.name}
+                      <span aria-hidden="true">
+                        {sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}
+                      </span>
+                      <small>{unit}</small>
+                    </button>
+                  </th>
+                );
+              })}
+            </tr>
+          </thead>
+          <tbody>
+            {above > 0 && (
+              <tr aria-hidden="true">
+                <td colSpan={width} style={{ height: above, padding: 0, border: 0 }} />
+              </tr>
+            )}
+            {shown.map((item) => {
+              const row = rows[item.index]!;
+              const head = row.original;
+              return (
+                <tr
+                  key={row.id}
+                  aria-rowindex={item.index + 2}
+                  data-selected={row.id === selected || undefined}
+                  onClick={() => onSelect(row.id)}
+                  onDoubleClick={() => onOpen(row.id)}
+                  style={{ height: ROW }}
+                >
+                  {row.getVisibleCells().map((cell) => {
+                    const column = columns.find((c) => c.id === cell.column.id)!;
+                    return column.id === 'name' ? (
+                      <th key={cell.id} scope="row">
+                        <a href={`/library/compressors/${head.id}`}>{head.name}</a>
+                        {head.retired && <small> retired</small>}
+                      </th>
+                    ) : (
+                      <td key={cell.id} className={column.quantity ? styles.number : undefined}>
+                        {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                      </td>
+                    );
+                  })}
+                </tr>
+              );
+            })}
+            {below > 0 && (
+              <tr aria-hidden="true">
+                <td colSpan={width} style={{ height: below, padding: 0, border: 0 }} />
+              </tr>
+            )}
+          </tbody>
+        </table>
+        {rows.length === 0 && (
+          <p className={styles.nothing}>
+            {items.length === 0
+              ? 'No compressors yet: import a map, or add one by hand.'
+              : 'Nothing passes the filter. Ask for less.'}
+          </p>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,234 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import type { Compressor } from '@/core/compressor/document';
+import { fromUnit, type Quantity } from '@/core/units/quantities';
+import { checkTyped, QuantityInput, type Bound } from '../fields/QuantityInput';
+import { displayUnit, fieldText } from '../words/format';
+import { readBlock } from './paste';
+import styles from './library.module.css';
+
+type Point = Compressor['lines'][number]['points'][number];
+type Cell = keyof Point;
+
+const cells: { key: Cell; name: string; quantity: Quantity; bound: Bound }[] = [
+  { key: 'flow', name: 'flow', quantity: 'massFlow', bound: { min: 1e-5, max: 20 } },
+  { key: 'pressureRatio', name: 'pressure ratio', quantity: 'ratio', bound: { min: 0.8, max: 12 } },
+  { key: 'efficiency', name: 'efficiency', quantity: 'share', bound: { min: 0.05, max: 0.95 } },
+];
+
+type Props = {
+  lines: Compressor['lines'];
+  line: number;
+  onLine: (line: number) => void;
+  edit: (field: string, change: (lines: Compressor['lines']) => void) => void;
+};
+
+/** The map's points as a grid, one speed line at a time: typed, pasted from a sheet, added, taken away. */
+export function PointGrid({ lines, line, onLine, edit }: Props) {
+  const current = lines[line] ?? lines[0]!;
+  const addLine = () =>
+    edit('lines', (all) => {
+      // A similar line a tenth faster is a better start than empty cells: flow with speed, head with its square.
+      const top = structuredClone(all.at(-1)!) as Compressor['lines'][number];
+      all.push({
+        speedRpm: Math.round(top.speedRpm * 1.1),
+        points: top.points.map((p) => ({
+          ...p,
+          flow: p.flow * 1.1,
+          pressureRatio: 1 + (p.pressureRatio - 1) * 1.21,
+        })),
+      });
+    });
+  return (
+    <section className={styles.grid} aria-label="Points of the map">
+      <div className={styles.lines} role="group" aria-label="Speed lines">
+        {lines.map((l, i) => (
+          <button key={i} type="button" aria-pressed={i === line} onClick={() => onLine(i)}>
+            {fieldText(l.speedRpm, displayUnit('engineSpeed'))}
+          </button>
+        ))}
+        <button type="button" onClick={addLine} disabled={lines.length >= 40}>
+          Add a line
+        </button>
+        <button
+          type="button"
+          disabled={lines.length <= 2}
+          onClick={() => {
+            edit('lines', (all) => void all.splice(line, 1));
+            onLine(Math.max(0, line - 1));
+          }}
+        >
+          Take this line away
+        </button>
+      </div>
+      <QuantityInput
+        key={`speed-${line}-${lines.length}`}
+        label="Corrected speed of this line"
+        quantity="engineSpeed"
+        bound={{ min: 1_000, max: 500_000 }}
+        value={current.speedRpm}
+        onType={(value) => value !== null && edit(`speed-${line}`, (all) => (all[line]!.speedRpm = value))}
+      />
+      <Points key={line} points={current.points} line={line} edit={edit} />
+    </section>
+  );
+}
+
+type PointsProps = { points: Point[]; line: number; edit: Props['edit'] };
+
+function Points({ points, line, edit }: PointsProps) {
+  const whyId = useId();
+  const table = useRef<HTMLTableElement>(null);
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [refused, setRefused] = useState<string | null>(null);
+  const at = (row: number, column: number) => `${row}.${column}`;
+  const wrong = Object.entries(typed).flatMap(([key, text]) => {
+    const [row, column] = key.split('.').map(Number) as [number, number];
+    const { quantity, bound, name } = cells[column]!;
+    const check = checkTyped(bound, text, quantity);
+    return check.ok ? [] : [{ key, why: `Row ${row + 1}, ${name}: ${check.message}` }];
+  });
+  const type = (row: number, column: number, text: string) => {
+    setRefused(null);
+    setTyped((now) => ({ ...now, [at(row, column)]: text }));
+    const { key, quantity, bound } = cells[column]!;
+    const check = checkTyped(bound, text, quantity);
+    if (check.ok && check.value !== points[row]![key])
+      edit(`point-${line}-${row}-${column}`, (all) => (all[line]!.points[row]![key] = check.value));
+  };
+  const leave = (row: number, column: number) =>
+    setTyped((now) => {
+      const text = now[at(row, column)];
+      if (text === undefined || !checkTyped(cells[column]!.bound, text, cells[column]!.quantity).ok)
+        return now;
+      return Object.fromEntries(Object.entries(now).filter(([key]) => key !== at(row, column)));
+    });
+  const walk = (event: KeyboardEvent<HTMLInputElement>, row: number, column: number) => {
+    const by = { ArrowUp: -1, ArrowDown: 1, Enter: 1 }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    leave(row, column);
+    table.current?.querySelector<HTMLInputElement>(`[data-cell="${at(row + by, column)}"]`)?.focus();
+  };
+  const paste = (event: ClipboardEvent, row: number, column: number) => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!/[\t\n]/.test(text.trim())) return;
+    event.preventDefault();
+    const block = readBlock(text, row, column, cells.length);
+    if (!block.ok) return setRefused(block.why);
+    const values = block.rows.map((cellsOfRow) =>
+      cellsOfRow.map(({ column: k, value }) => ({
+        k,
+        value: fromUnit(value, displayUnit(cells[k]!.quantity)),
+      })),
+    );
+    const bad = values
+      .flat()
+      .find(({ k, value }) => value < cells[k]!.bound.min || value > cells[k]!.bound.max);
+    if (bad) {
+      const { quantity, name } = cells[bad.k]!;
+      return setRefused(
+        `Nothing was pasted: ${fieldText(bad.value, displayUnit(quantity))} ${displayUnit(quantity).symbol} is no ${name}.`,
+      );
+    }
+    setRefused(null);
+    setTyped({});
+    edit(`paste-${line}-${row}`, (all) => {
+      const into = all[line]!.points;
+      values.forEach((cellsOfRow, i) => {
+        const index = row + i;
+        into[index] ??= { ...into.at(-1)! };
+        for (const { k, value } of cellsOfRow) into[index][cells[k]!.key] = value;
+      });
+    });
+  };
+  const removeRow = (row: number) => {
+    setTyped({});
+    edit('rows', (all) => void all[line]!.points.splice(row, 1));
+  };
+  const addRow = () =>
+    edit('rows', (all) => {
+      const { points: into } = all[line]!;
+      const [before, last] = [into.at(-2), into.at(-1)!];
+      into.push({ ...last, flow: last.flow + (before ? last.flow - before.flow : last.flow * 0.05) });
+    });
+  const sort = () =>
+    edit(
+      'sort',
+      (all) => void all[line]!.points.sort((a, b) => a.flow - b.flow || b.pressureRatio - a.pressureRatio),
+    );
+  return (
+    <>
+      <table ref={table} className={styles.points}>
+        <caption className="unseen">Points from surge to choke</caption>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="unseen">row</span>
+            </th>
+            {cells.map(({ key, name, quantity }) => (
+              <th key={key} scope="col">
+                {name}
+                {displayUnit(quantity).symbol && `, ${displayUnit(quantity).symbol}`}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="unseen">take away</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {points.map((point, row) => (
+            <tr key={row}>
+              <th scope="row">{row === 0 ? 'surge' : row === points.length - 1 ? 'choke' : row + 1}</th>
+              {cells.map(({ key, name, quantity }, column) => (
+                <td key={key}>
+                  <input
+                    data-cell={at(row, column)}
+                    value={typed[at(row, column)] ?? fieldText(point[key], displayUnit(quantity))}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    maxLength={24}
+                    aria-label={`Row ${row + 1}, ${name}`}
+                    aria-invalid={wrong.some((w) => w.key === at(row, column))}
+                    aria-describedby={wrong.some((w) => w.key === at(row, column)) ? whyId : undefined}
+                    onFocus={(e) => e.currentTarget.select()}
+                    onChange={(e) => type(row, column, e.currentTarget.value)}
+                    onBlur={() => leave(row, column)}
+                    onKeyDown={(e) => walk(e, row, column)}
+                    onPaste={(e) => paste(e, row, column)}
+                  />
+                </td>
+              ))}
+              <td>
+                <button
+                  type="button"
+                  aria-label={`Take row ${row + 1} away`}
+                  disabled={points.length <= 3}
+                  onClick={() => removeRow(row)}
+                >
+                  ✕
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {(wrong.length > 0 || refused) && (
+        <p id={whyId} role="alert" className={styles.why}>
+          {refused ?? wrong[0]!.why}
+        </p>
+      )}
+      <div className={styles.gridActions}>
+        <Button variant="outlined" size="small" onClick={addRow} disabled={points.length >= 200}>
+          Add a row
+        </Button>
+        <Button size="small" onClick={sort}>
+          Sort by flow
+        </Button>
+        <span>A block copied from a sheet can be pasted into any cell.</span>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,123 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
+import { trim } from '@/core/compressor/formulas';
+import { headOf } from '@/core/compressor/head';
+import type { LibraryEntry } from '@/formats/library-items';
+import { confidenceWords } from '../fields/confidence';
+import { ShopPage } from '../frame/ShopPage';
+import { figure, formatNumber } from '../words/format';
+import { MapPicture } from './MapPicture';
+import styles from './sheet.module.css';
+
+/** One compressor on paper: the map, what it is stated at, the wheel, and every point, for the wall or the folder. */
+export function SheetPage({ entry }: { entry: LibraryEntry }) {
+  const { document: map } = entry;
+  const head = headOf(map);
+  // The date of printing is the browser's; the server's page carries none.
+  const [today, setToday] = useState('');
+  // eslint-disable-next-line react-hooks/set-state-in-effect
+  useEffect(() => setToday(new Date().toLocaleDateString('en-GB', { dateStyle: 'long' })), []);
+  const facts: [string, string][] = [
+    [
+      'Stated at',
+      `${formatNumber(map.reference.pressure / 1e3, 3)
+        .replace(/0+$/, '')
+        .replace(/\.$/, '')} kPa abs, ${formatNumber(map.reference.temperature - 273.15, 1)} °C`,
+    ],
+    ['Inducer', `${figure(map.inducer.value, 'bore')}, ${confidenceWords[map.inducer.confidence]}`],
+    ['Exducer', `${figure(map.exducer.value, 'bore')}, ${confidenceWords[map.exducer.confidence]}`],
+    ['Trim', formatNumber(trim.fn({ inducer: map.inducer.value, exducer: map.exducer.value }), 1)],
+    [
+      'Speed limit',
+      `${figure(map.maxSpeedRpm.value, 'shaftSpeed')}, ${confidenceWords[map.maxSpeedRpm.confidence]}`,
+    ],
+    ['Rim at the limit', figure(head.tipSpeed, 'velocity')],
+    ['Corrected flow', `${formatNumber(head.leastFlow * 60, 1)} to ${figure(head.mostFlow, 'massFlow')}`],
+    ['Highest ratio', figure(head.highestRatio, 'ratio')],
+    ['Best efficiency', figure(head.bestEfficiency, 'share')],
+  ];
+  const longest = Math.max(...map.lines.map((l) => l.points.length));
+  return (
+    <ShopPage
+      page="library"
+      title={`Map sheet: ${map.name}`}
+      note={`revision ${entry.revision}`}
+      actions={
+        <>
+          <Button size="small" href={`/library/compressors/${entry.id}`}>
+            Back to the compressor
+          </Button>
+          <Button size="small" variant="contained" onClick={() => window.print()}>
+            Print
+          </Button>
+        </>
+      }
+    >
+      <article className={styles.sheet}>
+        <header>
+          <h1>{map.name}</h1>
+          <p>
+            Compressor map, revision {entry.revision}. Pressure ratio total to total, efficiency isentropic.
+            {today && ` Printed ${today}.`}
+          </p>
+        </header>
+        <div className={styles.body}>
+          <div className={styles.picture}>
+            <MapPicture map={map} points={map.lines} />
+          </div>
+          <dl>
+            {facts.map(([name, value]) => (
+              <div key={name}>
+                <dt>{name}</dt>
+                <dd>{value}</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
+        {map.note && <p className={styles.note}>{map.note}</p>}
+        <table>
+          <caption>
+            Points from surge to choke: corrected flow in kg/min, pressure ratio, efficiency in per cent
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">rpm</th>
+              {Array.from({ length: longest }, (_, i) => (
+                <th key={i} scope="col">
+                  {i === 0 ? 'surge' : i === longest - 1 ? 'choke' : i + 1}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {map.lines.map((line) => (
+              <tr key={line.speedRpm}>
+                <th scope="row">{formatNumber(line.speedRpm, 0)}</th>
+                {Array.from({ length: longest }, (_, i) => {
+                  const p = line.points[i];
+                  return (
+                    <td key={i}>
+                      {p && (
+                        <>
+                          {formatNumber(p.flow * 60, 2)}
+                          <br />
+                          {formatNumber(p.pressureRatio, 2)}
+                          <br />
+                          {formatNumber(p.efficiency * 100, 0)} %
+                        </>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <footer>
+          Planning figures: a qualified person checks the build. A wheel past its limit can burst.
+        </footer>
+      </article>
+    </ShopPage>
+  );
+}

@@ -1,0 +1,254 @@
+'use client';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { useId } from 'react';
+import { Hatch } from '../charts/Drawing';
+import { figure, formatNumber } from '../words/format';
+import { Halo } from './Halo';
+import type { MapShapes, Place } from './map-shapes';
+import { spreadOut } from './spread';
+
+export const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
+export const KG_MIN = 60;
+/** Where along their 33 places the words 'surge' and 'choke' stand. */
+export const SURGE_WORD = 20;
+export const CHOKE_WORD = 16;
+const SANDS = ['--sand-0', '--sand-1', '--sand-2', '--sand-3', '--sand-4', '--sand-5', '--sand-6'];
+
+export type Scales = { x: (flow: number) => number; y: (ratio: number) => number };
+export type Frame = { width: number; height: number; xScale: Linear; yScale: Linear; scales: Scales };
+
+type Linear = ReturnType<typeof scaleLinear<number, number>>;
+
+/** Scales that hold every given place, in a picture of this size. Flow kg/s of the map, drawn in kg/min. */
+export function frameOf(places: Place[], width: number, height: number): Frame {
+  const flowEnd = Math.max(...places.map((p) => p.flow)) * 1.1;
+  const ratioEnd = Math.max(...places.map((p) => p.ratio)) * 1.04;
+  const xScale = scaleLinear([0, flowEnd * KG_MIN], [PAD.left, width - PAD.right]);
+  const yScale = scaleLinear([1, ratioEnd], [height - PAD.bottom, PAD.top]);
+  return {
+    width,
+    height,
+    xScale,
+    yScale,
+    scales: { x: (flow) => xScale(flow * KG_MIN), y: (ratio) => yScale(ratio) },
+  };
+}
+
+/** A path through places of a map. */
+export const pathOf = ({ x, y }: Scales) =>
+  line<Place>()
+    .x((p) => x(p.flow))
+    .y((p) => y(p.ratio));
+
+type Props = {
+  shapes: MapShapes;
+  frame: Frame;
+  /** The map's limit, rev/min, and its reference. */
+  limit: number;
+  reference: { pressure: number; temperature: number };
+  /** Corrected flow whose axis figure is set apart, kg/s. */
+  skip?: number | null;
+  /** Places that words must leave free. */
+  taken?: Place[];
+  each?: boolean;
+  /** A small picture: no words inside the map. */
+  plain?: boolean;
+};
+
+/** A compressor map by itself: axes, efficiency bands, speed lines, surge, choke and wheel limit, with their words. */
+export function MapGround({
+  shapes,
+  frame,
+  limit,
+  reference,
+  skip = null,
+  taken = [],
+  each = false,
+  plain = false,
+}: Props) {
+  const { width, height, xScale, yScale, scales } = frame;
+  const { x, y } = scales;
+  const hatch = useId();
+  const clip = useId();
+  const path = pathOf(scales);
+  const bank = [...shapes.surge, ...[...shapes.surge].reverse().map((p) => ({ ...p, shifted: true }))];
+  const bankPath = `M${bank.map((p) => `${x(p.flow) - ('shifted' in p ? 22 : 0)} ${y(p.ratio)}`).join('L')}Z`;
+  return (
+    <>
+      <defs>
+        <Hatch id={hatch} colour="var(--ink)" width={1} opacity={0.45} />
+        <clipPath id={clip}>
+          <rect
+            x={PAD.left}
+            y={PAD.top - 8}
+            width={width - PAD.left}
+            height={height - PAD.top - PAD.bottom + 8}
+          />
+        </clipPath>
+      </defs>
+      <Axes
+        xScale={xScale}
+        yScale={yScale}
+        width={width}
+        height={height}
+        skip={skip === null ? null : skip * KG_MIN}
+      />
+      <g clipPath={`url(#${clip})`}>
+        {shapes.bands.map((band, i) => (
+          <path
+            key={band.least}
+            d={band.rings.map((ring) => `${path(ring) ?? ''}Z`).join('')}
+            fill={`var(${SANDS[Math.min(SANDS.length - 1, Math.round((i * (SANDS.length - 1)) / Math.max(1, shapes.bands.length - 1)))]})`}
+            fillRule="evenodd"
+          />
+        ))}
+        {shapes.lines.map((l) => (
+          <path
+            key={l.speedRpm}
+            d={path(l.places) ?? ''}
+            fill="none"
+            stroke="var(--sand-ink)"
+            strokeWidth="0.9"
+            opacity="0.75"
+          />
+        ))}
+        <path d={bankPath} fill={`url(#${hatch})`} />
+        <path d={path(shapes.surge) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="2.2" />
+        <path
+          d={path(shapes.choke) ?? ''}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1.4"
+          strokeDasharray="7 5"
+        />
+        <path d={path(shapes.top) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
+      </g>
+      {!plain && <Labels shapes={shapes} scales={scales} taken={taken} limit={limit} />}
+      <text x={width - PAD.right} y={height - 4} fontSize="12" textAnchor="end">
+        {`corrected flow${each ? ' of each' : ''}, kg/min (to ${formatNumber(reference.pressure / 1e3, 1)} kPa abs, ${formatNumber(reference.temperature - 273.15, 0)} °C)`}
+      </text>
+      <text x="2" y="11" fontSize="12">
+        pressure ratio
+      </text>
+    </>
+  );
+}
+
+function Axes({
+  xScale,
+  yScale,
+  width,
+  height,
+  skip,
+}: {
+  xScale: Linear;
+  yScale: Linear;
+  width: number;
+  height: number;
+  skip: number | null;
+}) {
+  const foot = height - PAD.bottom;
+  return (
+    <g fontSize="12" style={{ fontStretch: '86%' }}>
+      {yScale.ticks(6).map((tick) => (
+        <g key={tick}>
+          <path d={`M${PAD.left} ${yScale(tick)}H${width - PAD.right}`} stroke="var(--hair)" />
+          <text x={PAD.left - 8} y={yScale(tick) + 4} textAnchor="end" style={{ fill: 'var(--mute)' }}>
+            {tick.toFixed(1)}
+          </text>
+        </g>
+      ))}
+      <path d={`M${PAD.left} ${foot}H${width - PAD.right}`} stroke="var(--ink)" />
+      {xScale.ticks(width < 500 ? 5 : 9).map((tick) => (
+        <g key={tick}>
+          <path d={`M${xScale(tick)} ${foot}v5`} stroke="var(--ink)" />
+          {(skip === null || Math.abs(xScale(tick) - xScale(skip)) > 28) && (
+            <text x={xScale(tick)} y={foot + 18} textAnchor="middle" style={{ fill: 'var(--mute)' }}>
+              {tick}
+            </text>
+          )}
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** Words and figures of the map itself: bands, speeds, surge, choke, wheel limit. */
+function Labels({
+  shapes,
+  scales,
+  taken,
+  limit,
+}: {
+  shapes: MapShapes;
+  scales: Scales;
+  taken: Place[];
+  limit: number;
+}) {
+  const { x, y } = scales;
+  const beads = taken.map((p) => ({ x: x(p.flow), y: y(p.ratio), w: 20, h: 20 }));
+  // Labels stand along one way over the map: the one where most of them have room.
+  const along = (way: number) =>
+    shapes.bands
+      .slice(1)
+      .reverse()
+      .flatMap((b) => {
+        const at = b.labels[way];
+        return at ? [{ least: b.least, x: x(at.flow), y: y(at.ratio), w: 34, h: 15 }] : [];
+      });
+  const free = (shapes.bands[0]?.labels ?? [])
+    .map((_, way) => spreadOut(along(way), beads))
+    .reduce((a, b) => (b.length > a.length ? b : a), []);
+  const surgeAt = shapes.surge[SURGE_WORD]!;
+  const chokeAt = shapes.choke[CHOKE_WORD]!;
+  const top = shapes.top[Math.floor(shapes.top.length * 0.45)]!;
+  return (
+    <g pointerEvents="none">
+      {free.map((b) => (
+        <text
+          key={b.least}
+          x={b.x}
+          y={b.y + 4}
+          fontSize="12"
+          fontWeight="650"
+          textAnchor="middle"
+          style={{ fill: 'var(--sand-ink)' }}
+        >
+          {formatNumber(b.least * 100, 0)} %
+        </text>
+      ))}
+      {shapes.lines.map((l) => {
+        const end = l.places.at(-1)!;
+        return (
+          <text
+            key={l.speedRpm}
+            x={x(end.flow) + 7}
+            y={y(end.ratio) + 9}
+            fontSize="11"
+            style={{ fill: 'var(--mute)', fontStretch: '84%' }}
+          >
+            {formatNumber(l.speedRpm, -2)}
+          </text>
+        );
+      })}
+      <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio)} weight={750} size={15} anchor="end">
+        surge
+      </Halo>
+      {x(surgeAt.flow) > 260 && (
+        <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio) + 15} anchor="end" colour="var(--mute)">
+          keep to the right of the bank
+        </Halo>
+      )}
+      <Halo x={x(chokeAt.flow) + 52} y={y(chokeAt.ratio) + 20} weight={750} size={15}>
+        choke
+      </Halo>
+      <Halo x={x(top.flow) + 12} y={y(top.ratio) - 18} weight={650} size={13}>
+        {`${figure(limit, 'shaftSpeed')}`}
+      </Halo>
+      <Halo x={x(top.flow) + 12} y={y(top.ratio) - 5} colour="var(--mute)">
+        wheel limit
+      </Halo>
+    </g>
+  );
+}

@@ -1,0 +1,111 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Assessment } from '@/core/forecast/rank';
+import type { Job } from '@/core/job/document';
+import type { ImportWorker } from './import.worker';
+import { candidateKey, type RankWorker } from './rank-worker';
+
+export { candidateKey };
+
+/** Two, not one less than the cores: the page itself needs one. */
+const SIZE = 2;
+/** So many of the first rows are solved at every speed of the sweep; the rest stay coarse and say so. */
+const REFINED = 60;
+
+export type RankRow = Assessment & { pass: 'coarse' | 'fine' };
+
+type Listeners = {
+  rows: (rows: RankRow[]) => void;
+  /** Once the coarse pass is through: the keys worth a second look, best first. */
+  best: () => string[];
+  done: () => void;
+  failed: () => void;
+};
+
+export type RankPool = {
+  /** Fetches the library anew; every later run waits for it. */
+  reload: () => void;
+  /** Ranks the library for a setup of a job, coarse first. Out: a function that cancels. */
+  run: (job: Job, setupId: string, listeners: Listeners) => () => void;
+};
+
+/** Shares the library over the given workers. In a test they run inline. */
+export function createRankPool(workers: RankWorker[], wrapCallback: <T extends object>(f: T) => T): RankPool {
+  let loaded: Promise<unknown> | null = null;
+  let token = 0;
+  const load = () => Promise.all(workers.map((w, i) => w.load(i, workers.length)));
+  return {
+    reload: () => {
+      loaded = null;
+    },
+    run: (job, setupId, { rows, best, done, failed }) => {
+      const mine = ++token;
+      let live = true;
+      const cancel = () => {
+        if (!live) return;
+        live = false;
+        for (const worker of workers) void worker.cancel(mine);
+      };
+      const pass = (kind: RankRow['pass'], keys?: string[]) =>
+        Promise.all(
+          workers.map((worker) =>
+            worker.run(
+              { token: mine, job, setupId, pass: kind, ...(keys ? { keys } : {}) },
+              wrapCallback((found: Assessment[]) => {
+                if (live) rows(found.map((row) => ({ ...row, pass: kind })));
+              }),
+            ),
+          ),
+        );
+      const work = async () => {
+        loaded ??= load();
+        await loaded;
+        if (!live) return;
+        const whole = await pass('coarse');
+        if (!live || whole.includes(false)) return;
+        await pass('fine', best().slice(0, REFINED));
+        if (live) done();
+      };
+      work().catch(() => {
+        // The library could not be fetched: the next run tries again.
+        loaded = null;
+        if (live) failed();
+      });
+      return cancel;
+    },
+  };
+}
+
+let pool: RankPool | undefined;
+
+/** A worker whose script cannot be fetched says nothing at all: its error must end the wait, and the next try starts anew. */
+function startRankWorker(): RankWorker {
+  const worker = new Worker(new URL('./rank.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<RankWorker>(worker);
+  const broken = new Promise<never>((_, reject) => {
+    worker.addEventListener('error', () => {
+      pool = undefined;
+      reject(new Error('The worker did not start.'));
+    });
+  });
+  broken.catch(() => {});
+  return {
+    load: (part, of) => Promise.race([remote.load(part, of), broken]),
+    run: (request, onRows) => Promise.race([remote.run(request, onRows), broken]),
+    cancel: (token) => void remote.cancel(token),
+  };
+}
+
+/** The page's own pool, made when it is first asked for. */
+export function rankPool(): RankPool {
+  pool ??= createRankPool(Array.from({ length: SIZE }, startRankWorker), proxy);
+  return pool;
+}
+
+let importer: Remote<ImportWorker> | undefined;
+
+export function importWorker(): Remote<ImportWorker> {
+  importer ??= wrap<ImportWorker>(
+    new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return importer;
+}
