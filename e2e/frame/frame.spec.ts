@@ -9,25 +9,25 @@ async function seriousFindings(page: Page) {
     .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
 }
 
+const pages = {
+  jobs: ['/', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`, '/jobs/none/brief'],
+  library: [
+    '/library/compressors',
+    '/library/compressors/birch-50',
+    '/library/compressors/import',
+    '/library/compressors/birch-50/sheet',
+  ],
+};
+
 for (const theme of ['paper', 'cell'] as const)
-  test(`axe finds nothing serious on any page, ${theme} theme`, async ({ page, context, baseURL }) => {
-    await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
-    for (const at of [
-      '/',
-      `${truck}/brief`,
-      `${truck}/engine`,
-      `${truck}/demand`,
-      `${truck}/charger`,
-      '/library/compressors',
-      '/library/compressors/birch-50',
-      '/library/compressors/import',
-      '/library/compressors/birch-50/sheet',
-      '/jobs/none/brief',
-    ]) {
-      await page.goto(at, { waitUntil: 'networkidle' });
-      expect(await seriousFindings(page), at).toEqual([]);
-    }
-  });
+  for (const part of ['jobs', 'library'] as const)
+    test(`axe finds nothing serious: ${part}, ${theme} theme`, async ({ page, context, baseURL }) => {
+      await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
+      for (const at of pages[part]) {
+        await page.goto(at, { waitUntil: 'networkidle' });
+        expect(await seriousFindings(page), at).toEqual([]);
+      }
+    });
 
 test('digits go to benches, g to the goal, t turns the theme; they rest in a field', async ({ page }) => {
   await open(page, `${truck}/brief`);
@@ -102,18 +102,7 @@ test('an unknown job or bench gets a friendly page', async ({ page }) => {
 
 test('on a phone nothing runs out at the side', async ({ page }) => {
   await page.setViewportSize({ width: 375, height: 740 });
-  const library = '/library/compressors';
-  for (const at of [
-    '/',
-    `${truck}/brief`,
-    `${truck}/engine`,
-    `${truck}/demand`,
-    `${truck}/charger`,
-    library,
-    `${library}/birch-50`,
-    `${library}/import`,
-    `${library}/birch-50/sheet`,
-  ]) {
+  for (const at of [...pages.jobs, ...pages.library]) {
     await page.goto(at, { waitUntil: 'networkidle' });
     expect(await page.evaluate(() => document.documentElement.scrollWidth), at).toBeLessThanOrEqual(376);
   }

@@ -7,12 +7,17 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { launch } from '../../e2e/support/browser';
 import { efficiencyAt, findOnMap } from '../../src/core/compressor/lookup';
 import { compileBuild } from '../../src/core/forecast/build';
 import { solveSweep } from '../../src/core/forecast/sweep';
-import { sampleJob, sampleLibrary } from '../../src/data/demo/sample';
+import { createDatabase } from '../../src/data/connection';
+import { sampleCompressors, sampleJob, sampleLibrary } from '../../src/data/demo/sample';
+import { addCompressor } from '../../src/data/repositories/library';
+import { seedDemo } from '../../src/data/seed';
+import { makeMap } from '../../src/formats/map-import';
+import { openMapText } from '../../src/formats/map-open';
 
 const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const print = (what: string, figure: string, aim: string) =>
@@ -63,8 +68,176 @@ function sums(): void {
   }
 }
 
+/** A map of 20 lines by 40 points, the size that the importer aims at. */
+function importing(): void {
+  const rows: string[] = [];
+  for (let i = 0; i < 20; i++)
+    for (let j = 0; j < 40; j++) {
+      const speed = 50 + 5 * i;
+      const x = j / 39;
+      const flow = (speed / 145) * (10 + 12 * x);
+      const ratio = 1 + 2.6 * (speed / 145) ** 2 * (1 - 0.1 * x - 0.5 * x ** 6);
+      rows.push([speed, flow.toFixed(4), ratio.toFixed(4), (60 + 15 * Math.sin(3 * x)).toFixed(2)].join(';'));
+    }
+  const text = ['speed krpm;flow kg/min;PR;eff %', ...rows].join('\n');
+  const read = () => {
+    const opened = openMapText(text, 'bench.csv');
+    if (opened.kind !== 'table') throw new Error(opened.kind);
+    const facts = {
+      referencePressure: 1e5,
+      referenceTemperature: 298,
+      inducer: 0.05,
+      exducer: 0.068,
+      maxSpeedRpm: 150_000,
+    };
+    const made = makeMap(
+      opened.table,
+      { ...opened.mapping, surge: 'first-point' },
+      { ...opened.facts, ...facts },
+    );
+    if (!made.ok) throw new Error(JSON.stringify(made.problems[0]));
+  };
+  print('importing a map of 20 lines by 40 points', `${time(20, read).toFixed(1)} ms`, '300 ms');
+}
+
 const PORT = 3315;
 const address = `http://127.0.0.1:${PORT}`;
+
+/** The demo shop with this many compressors: the invented ones, each a little scaled. */
+async function largeShop(folder: string, count: number): Promise<void> {
+  await createDatabase(folder, async (db) => {
+    await seedDemo(db);
+    for (let i = sampleCompressors.length; i < count; i++) {
+      const { document } = sampleCompressors[i % sampleCompressors.length]!;
+      const scale = 1 + 0.0007 * i * (i % 2 ? 1 : -0.5);
+      const map = structuredClone(document);
+      map.name = `${document.name} no. ${i}`;
+      for (const line of map.lines) for (const p of line.points) p.flow *= scale;
+      await addCompressor(db, map);
+    }
+  });
+}
+
+async function serving(folder: string, work: () => Promise<void>): Promise<void> {
+  const env = { ...process.env, FIERCE_LUNG_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
+    { env, stdio: 'ignore' },
+  );
+  const gone = new Promise((done) => child.once('exit', done));
+  try {
+    for (let up = false; !up;) {
+      up = await fetch(address).then(
+        (r) => r.ok,
+        () => false,
+      );
+      if (!up) await new Promise((done) => setTimeout(done, 50));
+    }
+    await work();
+  } finally {
+    child.kill();
+    await gone;
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Times since 'rank-start' of the run that began last. */
+async function marks(page: Page): Promise<number[]> {
+  const found = await page.evaluate(() =>
+    performance.getEntriesByType('mark').map((m) => [m.name, m.startTime]),
+  );
+  const last = (name: string) => found.filter(([n]) => n === name).at(-1)?.[1] as number;
+  return ['rank-first', 'rank-coarse', 'rank-done'].map((name) => last(name) - last('rank-start'));
+}
+
+/** The ranking in its workers and the library's list, in Chromium against a shop of that size. */
+async function ranking(): Promise<void> {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-rank-'));
+  await largeShop(folder, 500);
+  await serving(folder, async () => {
+    const browser = await chromium.launch(launch);
+    const page = await browser.newPage();
+    const job = `${address}/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340`;
+    await page.goto(`${job}/brief`);
+    await page.locator('html[data-live]').waitFor();
+    await page.getByLabel('Power', { exact: true }).fill('290');
+    await page.getByLabel('Power', { exact: true }).press('Enter');
+    await page.getByRole('heading', { level: 2 }).first().click();
+    const done = () => page.locator('[data-phase=done]').waitFor();
+    await page.keyboard.press('4');
+    await done();
+    const [first, coarse, all] = await marks(page);
+    print('500 compressors, first visit with their maps to fetch: first', `${first!.toFixed(0)} ms`, '–');
+    print('  the same: every one, coarse', `${coarse!.toFixed(0)} ms`, '–');
+    print('  the same: refined as well', `${all!.toFixed(0)} ms`, '–');
+    const runs: number[][] = [];
+    for (let i = 0; i < 8; i++) {
+      await page.keyboard.press(i % 2 ? 'Control+Shift+z' : 'Control+z');
+      await page.locator('[data-phase=ranking]').waitFor();
+      await done();
+      runs.push(await marks(page));
+    }
+    const middle = (k: number) => median(runs.map((r) => r[k]!));
+    print('ranking 500 as one and as twins at 24 speeds: first rows', `${middle(0).toFixed(0)} ms`, '200 ms');
+    print('  the same: every one', `${middle(1).toFixed(0)} ms`, '500 ms');
+    print('  the same: with the best 60 at every speed', `${middle(2).toFixed(0)} ms`, '–');
+    await browser.close();
+  });
+}
+
+async function list(): Promise<void> {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-list-'));
+  await largeShop(folder, 2000);
+  await serving(folder, async () => {
+    const browser = await chromium.launch(launch);
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const started = performance.now();
+    await page.goto(`${address}/library/compressors`);
+    await page.getByText('2,000 compressors').waitFor();
+    await page.locator('html[data-live]').waitFor();
+    print('library of 2,000: the page', `${(performance.now() - started).toFixed(0)} ms`, '–');
+    const filtering: number[] = [];
+    for (const text of ['no. 1', 'no. 17', 'birch', 'quick', '', 'narrow', 'birch no. 3', '']) {
+      filtering.push(
+        await page.evaluate(async (typed) => {
+          const field = document.querySelector<HTMLInputElement>('input[type=search]')!;
+          const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+          const from = performance.now();
+          const status = document.querySelector('[role=status]')!;
+          const before = status.textContent;
+          set.call(field, typed);
+          field.dispatchEvent(new Event('input', { bubbles: true }));
+          for (let i = 0; i < 60 && status.textContent === before; i++)
+            await new Promise((done) => requestAnimationFrame(done));
+          return performance.now() - from;
+        }, text),
+      );
+    }
+    print('  filtering, key to rows, median', `${median(filtering).toFixed(0)} ms`, '100 ms');
+    print('  filtering, slowest', `${Math.max(...filtering).toFixed(0)} ms`, '100 ms');
+    const frames = await page.evaluate(async () => {
+      const scroller = document.querySelector('[role=region]')!;
+      const gaps: number[] = [];
+      let last = performance.now();
+      for (let i = 0; i < 240; i++) {
+        scroller.scrollTop += 280;
+        await new Promise((done) => requestAnimationFrame(done));
+        gaps.push(performance.now() - last);
+        last = performance.now();
+      }
+      return gaps.slice(5).sort((a, b) => a - b);
+    });
+    print('  scrolling, median frame', `${frames[Math.floor(frames.length / 2)]!.toFixed(1)} ms`, '17 ms');
+    print(
+      '  scrolling, 95 % of the frames within',
+      `${frames[Math.floor(frames.length * 0.95)]!.toFixed(1)} ms`,
+      '33 ms',
+    );
+    await browser.close();
+  });
+}
 
 async function pages(): Promise<void> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-bench-'));
@@ -111,7 +284,17 @@ function memory(pid: number): number {
 async function scripts(): Promise<void> {
   const browser = await chromium.launch(launch);
   const job = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
-  for (const at of ['/', `${job}/brief`, `${job}/engine`, `${job}/demand`, `${job}/charger`]) {
+  const library = '/library/compressors';
+  for (const at of [
+    '/',
+    `${job}/brief`,
+    `${job}/engine`,
+    `${job}/demand`,
+    `${job}/charger`,
+    library,
+    `${library}/birch-50`,
+    `${library}/import`,
+  ]) {
     const page = await browser.newPage();
     const sizes: Promise<number>[] = [];
     let counting = true;
@@ -133,4 +316,9 @@ async function scripts(): Promise<void> {
 }
 
 sums();
+importing();
+await ranking();
+await list();
 await pages();
+// The embedded database of the shops made above would keep the process alive.
+process.exit(0);

@@ -9,6 +9,13 @@ export type LibraryItem = Ref & { document: Compressor };
 /** A line of the library's list: the newest revision without its map, and how many jobs have it on them. */
 export type LibraryHead = CompressorHead & Ref & { retired: boolean; savedAt: string; jobCount: number };
 
+/** Names what a library offers: the same text, the same maps. */
+export const signatureOf = (heads: readonly LibraryHead[]): string =>
+  heads
+    .filter((h) => !h.retired)
+    .map((h) => `${h.id}.${h.revision}`)
+    .join(' ');
+
 /** One item whole: a revision, which one is newest, and the jobs that use any of them. */
 export type LibraryEntry = LibraryItem & {
   newest: number;

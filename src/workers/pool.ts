@@ -22,8 +22,8 @@ type Listeners = {
 };
 
 export type RankPool = {
-  /** Fetches the library anew; every later run waits for it. */
-  reload: () => void;
+  /** Fetches the library, unless it is the one that is here already; every later run waits for it. */
+  use: (signature: string) => void;
   /** Ranks the library for a setup of a job, coarse first. Out: a function that cancels. */
   run: (job: Job, setupId: string, listeners: Listeners) => () => void;
 };
@@ -31,11 +31,24 @@ export type RankPool = {
 /** Shares the library over the given workers. In a test they run inline. */
 export function createRankPool(workers: RankWorker[], wrapCallback: <T extends object>(f: T) => T): RankPool {
   let loaded: Promise<unknown> | null = null;
+  let holds = '';
+  let hasMaps = false;
   let token = 0;
-  const load = () => Promise.all(workers.map((w, i) => w.load(i, workers.length)));
+  const load = () =>
+    Promise.all(workers.map((w, i) => w.load(i, workers.length))).then(
+      () => (hasMaps = true),
+      (error: unknown) => {
+        // The server is away: what was fetched before is still worth ranking. The next run asks again.
+        loaded = null;
+        if (!hasMaps) throw error;
+      },
+    );
   return {
-    reload: () => {
-      loaded = null;
+    use: (signature) => {
+      if (signature === holds && loaded) return;
+      holds = signature;
+      loaded = load();
+      loaded.catch(() => {});
     },
     run: (job, setupId, { rows, best, done, failed }) => {
       const mine = ++token;
@@ -66,8 +79,6 @@ export function createRankPool(workers: RankWorker[], wrapCallback: <T extends o
         if (live) done();
       };
       work().catch(() => {
-        // The library could not be fetched: the next run tries again.
-        loaded = null;
         if (live) failed();
       });
       return cancel;

@@ -1,5 +1,4 @@
 'use client';
-import { useEffect } from 'react';
 import type { Reason } from '@/core/working/range';
 import { trim } from '@/core/compressor/formulas';
 import { ChoiceField } from '../fields/ChoiceField';
@@ -23,13 +22,12 @@ const NONE = 'none';
 
 /** Which compressor carries the demand, where its map is left, and what the library would do instead. */
 export default function ChargerBench() {
-  const { solved, setSpeed, setupIndex, fetchHeads } = useJob();
+  const { solved, setSpeed, setupIndex } = useJob();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
   const ranking = useRanking();
   const putOn = usePutOn();
   const picture = usePicture();
-  useEffect(() => void fetchHeads(), [fetchHeads]);
   const compressor = solved?.build.compressor;
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;

@@ -121,7 +121,7 @@ function Filter({ filter, onFilter }: { filter: RankFilter; onFilter: (filter: R
   return (
     <>
       <div className={styles.limit}>
-        <label htmlFor={`${id}-how`}>Arrangement</label>
+        <label htmlFor={`${id}-how`}>One or twins</label>
         <select
           id={`${id}-how`}
           value={filter.arrangement}
@@ -129,7 +129,7 @@ function Filter({ filter, onFilter }: { filter: RankFilter; onFilter: (filter: R
             onFilter({ ...filter, arrangement: e.currentTarget.value as RankFilter['arrangement'] })
           }
         >
-          <option value="any">one or twins</option>
+          <option value="any">either</option>
           <option value="single">one</option>
           <option value="parallel">twins</option>
         </select>

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { rank, withoutCharger, type Ranked } from '@/core/forecast/rank';
 import { candidateKey, rankPool, type RankRow } from '@/workers/pool';
+import { signatureOf } from '@/formats/library-items';
 import { useJob, useJobState } from '../store/solved';
 import { keepPrefs, passes, readPrefs, type RankingPrefs } from './ranking-prefs';
 
@@ -25,7 +26,7 @@ const REST_MS = 120;
 
 /** The library ranked for the live draft, in workers; weights and filter act at once on what is known. */
 export function useRanking(): Ranking {
-  const { setupIndex } = useJob();
+  const { setupIndex, heads, fetchHeads } = useJob();
   const draft = useJobState((s) => s.draft);
   const [rows, setRows] = useState<RankRow[]>([]);
   const [phase, setPhase] = useState<Phase>('waiting');
@@ -55,20 +56,31 @@ export function useRanking(): Ranking {
     latest.current = { draft, setupId: setup.id, prefs, goalRpm };
   });
 
+  // The workers hold the library as it was; when the list says that it has changed they fetch it anew.
+  const signature = heads && signatureOf(heads);
+  const [isListKnown, setListKnown] = useState(false);
   useEffect(() => {
-    rankPool().reload();
-  }, []);
+    let live = true;
+    void fetchHeads().then(() => live && setListKnown(true));
+    return () => {
+      live = false;
+    };
+  }, [fetchHeads]);
 
   useEffect(() => {
+    if (!isListKnown) return;
+    if (signature !== null) rankPool().use(signature);
     let cancel = () => {};
     let frame = 0;
     const known = new Map<string, RankRow>();
     const timer = setTimeout(() => {
       setStale(true);
       setPhase('ranking');
+      performance.mark('rank-start');
       const { draft: job, setupId } = latest.current;
       cancel = rankPool().run(withoutCharger(job, setupId), setupId, {
         rows: (found) => {
+          if (known.size === 0) performance.mark('rank-first');
           for (const row of found) known.set(candidateKey(row), row);
           // Many small pieces arrive: the page takes them up once a frame.
           frame ||= requestAnimationFrame(() => {
@@ -78,6 +90,7 @@ export function useRanking(): Ranking {
           });
         },
         best: () => {
+          performance.mark('rank-coarse');
           setPhase('refining');
           const now = latest.current;
           const passed = [...known.values()].filter((row) => passes(row, now.prefs.filter));
@@ -87,6 +100,7 @@ export function useRanking(): Ranking {
           if (known.size === 0) setRows([]);
           setStale(false);
           setPhase('done');
+          performance.mark('rank-done');
         },
         failed: () => setPhase('failed'),
       });
@@ -96,7 +110,7 @@ export function useRanking(): Ranking {
       cancelAnimationFrame(frame);
       cancel();
     };
-  }, [asked, attempt]);
+  }, [asked, signature, isListKnown, attempt]);
 
   return {
     rows: ranked,
@@ -108,9 +122,6 @@ export function useRanking(): Ranking {
       setPrefs(next);
       keepPrefs(next);
     },
-    retry: () => {
-      rankPool().reload();
-      setAttempt((n) => n + 1);
-    },
+    retry: () => setAttempt((n) => n + 1),
   };
 }

@@ -4,7 +4,8 @@ import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bounds } from '@/core/job/bound-at';
 import type { LibraryItem } from '@/formats/library-items';
-import type { StoredJob } from '../server/client';
+import { signatureOf } from '@/formats/library-items';
+import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
 import { switchTheme } from '../theme/theme-choice';
@@ -44,6 +45,11 @@ async function loadAhead(): Promise<void> {
     ].map((load) => load()),
   );
   document.documentElement.dataset.ahead = 'true';
+  // The Charger's workers and the maps they rank: the bench must open, and at once, when the server is away.
+  void server.compressors().then(async (answer) => {
+    if (answer.kind === 'ok')
+      (await import('@/workers/pool')).rankPool().use(signatureOf(answer.data.compressors));
+  });
 }
 
 type Props = {

@@ -1,7 +1,6 @@
 'use client';
 import {
   createColumnHelper,
-  flexRender,
   getCoreRowModel,
   getFilteredRowModel,
   getSortedRowModel,
@@ -10,7 +9,7 @@ import {
   type VisibilityState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useRef, useState } from 'react';
+import { memo, useDeferredValue, useRef, useState } from 'react';
 import type { LibraryHead } from '@/formats/library-items';
 import type { Quantity } from '@/core/units/quantities';
 import { displayUnit, figureNumber, formatNumber } from '../words/format';
@@ -64,7 +63,6 @@ const definitions = columns.map((column) =>
   helper.accessor((head) => (column.id === 'reference' ? head.reference.pressure : head[column.id]), {
     id: column.id,
     header: column.name,
-    cell: ({ row }) => textOf(row.original, column),
     sortingFn: column.quantity || column.id === 'reference' ? 'basic' : 'alphanumeric',
     // Unknown prices and stocks stay at the end whichever way it is sorted.
     sortUndefined: 'last',
@@ -72,6 +70,42 @@ const definitions = columns.map((column) =>
 );
 
 const ROW = 34;
+
+type RowProps = {
+  head: LibraryHead;
+  index: number;
+  visible: VisibilityState;
+  isSelected: boolean;
+  onSelect: (id: string) => void;
+  onOpen: (id: string) => void;
+};
+
+/** One line. Kept as it is while it scrolls: only lines that come into view are drawn anew. */
+const Row = memo(function Row({ head, index, visible, isSelected, onSelect, onOpen }: RowProps) {
+  return (
+    <tr
+      aria-rowindex={index + 2}
+      data-selected={isSelected || undefined}
+      onClick={() => onSelect(head.id)}
+      onDoubleClick={() => onOpen(head.id)}
+      style={{ height: ROW }}
+    >
+      {columns.map((column) => {
+        if (!visible[column.id]) return null;
+        return column.id === 'name' ? (
+          <th key={column.id} scope="row">
+            <a href={`/library/compressors/${head.id}`}>{head.name}</a>
+            {head.retired && <small> retired</small>}
+          </th>
+        ) : (
+          <td key={column.id} className={column.quantity ? styles.number : undefined}>
+            {textOf(head, column)}
+          </td>
+        );
+      })}
+    </tr>
+  );
+});
 
 type Props = {
   items: LibraryHead[];
@@ -194,34 +228,17 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
                 <td colSpan={width} style={{ height: above, padding: 0, border: 0 }} />
               </tr>
             )}
-            {shown.map((item) => {
-              const row = rows[item.index]!;
-              const head = row.original;
-              return (
-                <tr
-                  key={row.id}
-                  aria-rowindex={item.index + 2}
-                  data-selected={row.id === selected || undefined}
-                  onClick={() => onSelect(row.id)}
-                  onDoubleClick={() => onOpen(row.id)}
-                  style={{ height: ROW }}
-                >
-                  {row.getVisibleCells().map((cell) => {
-                    const column = columns.find((c) => c.id === cell.column.id)!;
-                    return column.id === 'name' ? (
-                      <th key={cell.id} scope="row">
-                        <a href={`/library/compressors/${head.id}`}>{head.name}</a>
-                        {head.retired && <small> retired</small>}
-                      </th>
-                    ) : (
-                      <td key={cell.id} className={column.quantity ? styles.number : undefined}>
-                        {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                      </td>
-                    );
-                  })}
-                </tr>
-              );
-            })}
+            {shown.map((item) => (
+              <Row
+                key={rows[item.index]!.id}
+                head={rows[item.index]!.original}
+                index={item.index}
+                visible={visible}
+                isSelected={rows[item.index]!.id === selected}
+                onSelect={onSelect}
+                onOpen={onOpen}
+              />
+            ))}
             {below > 0 && (
               <tr aria-hidden="true">
                 <td colSpan={width} style={{ height: below, padding: 0, border: 0 }} />

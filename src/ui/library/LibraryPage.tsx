@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { LibraryEntry, LibraryHead } from '@/formats/library-items';
 import { Reading } from '../fields/Group';
 import { QuantityInput, type Bound } from '../fields/QuantityInput';
@@ -36,7 +36,7 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
     router.refresh();
     return answer.data;
   };
-  const open = (id: string) => router.push(`/library/compressors/${id}`);
+  const open = useCallback((id: string) => router.push(`/library/compressors/${id}`), [router]);
   const add = async () => {
     const made = await run('The compressor was not added.', server.addCompressor(blankCompressor()));
     if (made) open(made.id);

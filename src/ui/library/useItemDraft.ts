@@ -64,7 +64,10 @@ export function useItemDraft(entry: LibraryEntry) {
   );
   /** Changes the draft; edits of one field in a row are one step back. */
   const edit = (field: string, change: (draft: Compressor) => void) => {
-    const next = produce(draft, change);
+    const next = produce(draft, (d) => {
+      // In braces: what a change happens to return is no new draft.
+      change(d);
+    });
     if (next === draft) return;
     if (history.last !== field)
       setHistory({ past: [...history.past, draft].slice(-DEEPEST_UNDO), future: [], last: field });
