@@ -27,10 +27,57 @@ const shots: Shot[] = [
   { name: 'brief', at: `${single}/brief` },
   { name: 'engine', at: `${truck}/engine` },
   { name: 'demand', at: `${single}/demand` },
-  { name: 'charger', at: `${single}/charger` },
-  { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, theme: 'cell' },
-  { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844 },
+  { name: 'charger', at: `${single}/charger`, before: ranked },
+  {
+    name: 'charger-two',
+    at: `${single}/charger`,
+    before: async (page) => {
+      await ranked(page);
+      await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
+      await page.getByRole('region', { name: 'Candidates' }).scrollIntoViewIfNeeded();
+      await page.locator('aside').evaluate((aside) => (aside.scrollTop = 330));
+    },
+  },
+  { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, theme: 'cell', before: ranked },
+  { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844, before: ranked },
+  { name: 'library', at: '/library/compressors' },
+  { name: 'compressor', at: '/library/compressors/birch-50' },
+  { name: 'import', at: '/library/compressors/import', before: importing },
+  { name: 'map-sheet', at: '/library/compressors/birch-50/sheet', width: 1280, height: 1000 },
 ];
+
+async function ranked(page: Page): Promise<void> {
+  await page.locator('[data-phase=done]').waitFor();
+}
+
+/** A made-up rig's file, half way through the mapping step. */
+async function importing(page: Page): Promise<void> {
+  const answer = await page.request.get(`${address}/api/library/compressors/hazel-48`);
+  const { document } = (await answer.json()) as {
+    document: {
+      lines: { speedRpm: number; points: { flow: number; pressureRatio: number; efficiency: number }[] }[];
+    };
+  };
+  const rows = document.lines.flatMap((l) =>
+    l.points.map((p) => [
+      p.pressureRatio,
+      (p.efficiency * 100).toFixed(1),
+      l.speedRpm / 1000,
+      (p.flow * 3100).toFixed(1),
+    ]),
+  );
+  const text = ['P2/P1;eta %;speed krpm;flow m3/h', ...rows.map((r) => r.join(';'))].join('\n');
+  await page
+    .getByLabel('Map file to import')
+    .setInputFiles({ name: 'rig-48.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: '100 kPa, 25 °C' }).click();
+  await page.getByRole('button', { name: 'the same as the reference' }).click();
+  await page.getByLabel('the point of least flow of each line').check();
+  await page.getByRole('textbox', { name: 'Inducer' }).fill('48');
+  await page.getByRole('textbox', { name: 'Exducer' }).fill('63.6');
+  await page.getByRole('textbox', { name: 'Speed limit' }).fill('146,000');
+  await page.getByRole('img', { name: /^Compressor map of/ }).waitFor();
+}
 
 const browser = await chromium.launch(launch);
 mkdirSync(folder, { recursive: true });

@@ -17,7 +17,7 @@ export const roleUnits: Record<Role, string[]> = {
   surge: [''],
 };
 
-export type Column = { role: Role; unit: string | null };
+type Column = { role: Role; unit: string | null };
 
 /** How a table is to be read. `surge` says where each line's surge point is; null: not yet said. */
 export type Mapping = {

@@ -12,7 +12,7 @@ import type { Job } from '@/core/job/document';
 import type { LibraryItem } from '@/formats/library-items';
 
 /** One share of the library to be laid under one job's demand. A newer `token` makes an older one stop. */
-export type RankRequest = {
+type RankRequest = {
   token: number;
   job: Job;
   setupId: string;

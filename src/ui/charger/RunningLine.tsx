@@ -25,7 +25,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
   const room = selected?.compressors[0]?.edgeRoom;
   return (
     <g pointerEvents="none" stroke="var(--ink)" strokeWidth="1">
-      {nearest && margin != null && margin > 0 && (
+      {nearest && margin != null && margin > 0 && right > 420 && (
         <g data-testid="surge-dimension">
           <path
             d={`M${x(map.surge.at(nearest.pressureRatio)) - 64} ${y(nearest.pressureRatio)}H${x(nearest.path.correctedFlow) - 5}m0 -4v8`}

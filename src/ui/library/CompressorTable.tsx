@@ -19,6 +19,8 @@ import styles from './library.module.css';
 type Column = {
   id: keyof LibraryHead;
   name: string;
+  /** Least width, px. */
+  width: number;
   quantity?: Quantity;
   /** Shown until somebody hides it. */
   first: boolean;
@@ -26,28 +28,29 @@ type Column = {
 };
 
 const columns: Column[] = [
-  { id: 'name', name: 'Name', first: true },
-  { id: 'inducer', name: 'Inducer', quantity: 'bore', first: true },
-  { id: 'exducer', name: 'Exducer', quantity: 'bore', first: true },
-  { id: 'trim', name: 'Trim', quantity: 'count', first: true },
-  { id: 'mostFlow', name: 'Most flow', quantity: 'massFlow', first: true },
-  { id: 'highestRatio', name: 'Highest ratio', quantity: 'ratio', first: true },
-  { id: 'bestEfficiency', name: 'Best', quantity: 'share', first: true },
-  { id: 'maxSpeedRpm', name: 'Limit', quantity: 'shaftSpeed', first: true },
-  { id: 'tipSpeed', name: 'Tip speed', quantity: 'velocity', first: false },
-  { id: 'leastFlow', name: 'Least flow', quantity: 'massFlow', first: false },
+  { id: 'name', width: 150, name: 'Name', first: true },
+  { id: 'inducer', width: 66, name: 'Inducer', quantity: 'bore', first: true },
+  { id: 'exducer', width: 68, name: 'Exducer', quantity: 'bore', first: true },
+  { id: 'trim', width: 52, name: 'Trim', quantity: 'count', first: true },
+  { id: 'mostFlow', width: 78, name: 'Most flow', quantity: 'massFlow', first: true },
+  { id: 'highestRatio', width: 68, name: 'Ratio to', quantity: 'ratio', first: true },
+  { id: 'bestEfficiency', width: 52, name: 'Best', quantity: 'share', first: true },
+  { id: 'maxSpeedRpm', width: 86, name: 'Limit', quantity: 'shaftSpeed', first: true },
+  { id: 'tipSpeed', width: 82, name: 'Tip speed', quantity: 'velocity', first: false },
+  { id: 'leastFlow', width: 80, name: 'Least flow', quantity: 'massFlow', first: false },
   {
     id: 'reference',
+    width: 122,
     name: 'Stated at',
     first: false,
     show: ({ reference }) =>
       `${formatNumber(reference.pressure / 1e3, 1)} kPa, ${formatNumber(reference.temperature - 273.15, 0)} °C`,
   },
-  { id: 'pointCount', name: 'Points', quantity: 'count', first: false },
-  { id: 'price', name: 'Price', quantity: 'money', first: true },
-  { id: 'stock', name: 'Shelf', quantity: 'count', first: true },
-  { id: 'jobCount', name: 'Jobs', quantity: 'count', first: true },
-  { id: 'note', name: 'Note', first: false },
+  { id: 'pointCount', width: 64, name: 'Points', quantity: 'count', first: false },
+  { id: 'price', width: 64, name: 'Price', quantity: 'money', first: true },
+  { id: 'stock', width: 54, name: 'Shelf', quantity: 'count', first: true },
+  { id: 'jobCount', width: 50, name: 'Jobs', quantity: 'count', first: true },
+  { id: 'note', width: 320, name: 'Note', first: false },
 ];
 
 const helper = createColumnHelper<LibraryHead>();
@@ -149,7 +152,8 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
   const shown = virtual.getVirtualItems();
   const above = shown[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
-  const width = table.getVisibleLeafColumns().length;
+  const shownColumns = columns.filter((c) => visible[c.id]);
+  const width = shownColumns.length;
   const step = (by: number) => {
     const index = rows.findIndex((row) => row.id === selected);
     const next = rows[Math.min(rows.length - 1, Math.max(0, index + by))];
@@ -196,7 +200,16 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
           if (e.key === 'Enter' && selected && e.target === e.currentTarget) onOpen(selected);
         }}
       >
-        <table className={styles.table} aria-rowcount={rows.length + 1}>
+        <table
+          className={styles.table}
+          aria-rowcount={rows.length + 1}
+          style={{ minWidth: shownColumns.reduce((sum, c) => sum + c.width, 0) }}
+        >
+          <colgroup>
+            {shownColumns.map((c) => (
+              <col key={c.id} style={{ width: c.width }} />
+            ))}
+          </colgroup>
           <thead>
             <tr aria-rowindex={1}>
               {table.getFlatHeaders().map((header) => {

@@ -1,0 +1,138 @@
+import { checkMap } from '@/core/compressor/check';
+import { compressorSchema } from '@/core/compressor/document';
+import { headOf } from '@/core/compressor/head';
+import { sampleCompressors } from '@/data/demo/sample';
+import type { LibraryHead } from '@/formats/library-items';
+import { noFilter, passes, readPrefs } from '../charger/ranking-prefs';
+import { DEFAULT_WEIGHTS } from '@/core/forecast/rank';
+import { compressorChanges } from '../words/compressor';
+import { blankCompressor } from './blank';
+import { bounds } from './bounds';
+import { noListFilter, passesList, type ListFilter } from './list-filter';
+import { readBlock } from './paste';
+
+const birch = sampleCompressors.find((c) => c.id === 'birch-50')!.document;
+const plain = (text: string) => text.replace(/\u00a0/g, ' ');
+
+describe('the list', () => {
+  const heads = sampleCompressors.map((c): LibraryHead => ({
+    ...headOf(c.document),
+    id: c.id,
+    revision: 1,
+    retired: c.id === 'elm-63',
+    savedAt: '',
+    jobCount: 0,
+  }));
+  const found = (filter: Partial<ListFilter>) =>
+    heads.filter((h) => passesList(h, { ...noListFilter, ...filter })).map((h) => h.id);
+
+  it('is narrowed by every word, by limits that hold at both ends, and hides what is retired', () => {
+    expect(found({ text: 'BIRCH' })).toEqual(['birch-50']);
+    expect(found({ text: 'narrow efficient 54' })).toEqual(['cedar-54']);
+    expect(found({ leastInducer: 0.046, mostInducer: 0.05 })).toEqual([
+      'alder-46',
+      'hazel-48',
+      'medlar-49',
+      'birch-50',
+    ]);
+    expect(found({ leastFlow: 1.3 })).toEqual(['chestnut-102', 'hornbeam-112']);
+    expect(found({ leastRatio: 5.5 })).toEqual(['thorn-28', 'beech-60']);
+    expect(found({})).not.toContain('elm-63');
+    expect(found({ retired: true })).toContain('elm-63');
+  });
+
+  it('an unknown price passes no price limit, an empty shelf no stock filter', () => {
+    expect(found({ mostPrice: 1e6 })).not.toContain('medlar-49');
+    expect(found({ inStock: true })).not.toContain('cedar-54');
+    expect(found({ inStock: true })).not.toContain('spruce-88');
+  });
+});
+
+describe('the ranking’s filter', () => {
+  const one = { count: 1, inducer: 0.05, price: 800, stock: 1 };
+  it('asks twins for two on the shelf and twice the price', () => {
+    expect(passes(one, { ...noFilter, inStock: true, mostPrice: 800 })).toBe(true);
+    expect(passes({ ...one, count: 2 }, { ...noFilter, inStock: true })).toBe(false);
+    expect(passes({ ...one, count: 2, stock: 2 }, { ...noFilter, inStock: true, mostPrice: 1600 })).toBe(
+      true,
+    );
+    expect(passes({ ...one, count: 2 }, { ...noFilter, mostPrice: 1599 })).toBe(false);
+    expect(passes({ ...one, price: null }, { ...noFilter, mostPrice: 1e6 })).toBe(false);
+    expect(passes(one, { ...noFilter, arrangement: 'parallel' })).toBe(false);
+  });
+  it('without a browser’s storage it starts from the usual weights', () => {
+    expect(readPrefs()).toEqual({ weights: DEFAULT_WEIGHTS, filter: noFilter });
+  });
+});
+
+describe('a block pasted into the grid', () => {
+  it('is read from the cell on, with point or comma', () => {
+    expect(readBlock('1.5\t2\n3\t4', 2, 1, 3)).toEqual({
+      ok: true,
+      rows: [
+        [
+          { column: 1, value: 1.5 },
+          { column: 2, value: 2 },
+        ],
+        [
+          { column: 1, value: 3 },
+          { column: 2, value: 4 },
+        ],
+      ],
+    });
+    expect(readBlock('1,5\t2,25\r\n', 0, 0, 3)).toMatchObject({ rows: [[{ value: 1.5 }, { value: 2.25 }]] });
+  });
+  it('is refused whole, with the row', () => {
+    expect(readBlock('1\t2\n3\tx', 0, 0, 3)).toEqual({
+      ok: false,
+      why: expect.stringContaining('row 2, “x”'),
+    });
+    expect(readBlock('1\t2\t3', 0, 1, 3)).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('room for 2'),
+    });
+    expect(readBlock('1\n'.repeat(201), 0, 0, 3)).toMatchObject({ ok: false });
+  });
+});
+
+it('the fields’ ranges are those of the schema: both ends are taken, what lies beyond is refused', () => {
+  const at = (key: keyof typeof bounds, value: number) => {
+    const map = structuredClone(birch) as Record<string, unknown> & typeof birch;
+    if (key === 'referencePressure') map.reference.pressure = value;
+    else if (key === 'referenceTemperature') map.reference.temperature = value;
+    else if (key === 'stock') map.stock = value;
+    else map[key] = { value, confidence: 'maker' };
+    return compressorSchema.safeParse(map).success;
+  };
+  for (const key of Object.keys(bounds) as (keyof typeof bounds)[]) {
+    const { min, max } = bounds[key];
+    expect([key, at(key, min), at(key, max), at(key, max * 1.1 + 1), at(key, min - 1)]).toEqual([
+      key,
+      true,
+      true,
+      false,
+      false,
+    ]);
+  }
+});
+
+it('a wheel added by hand starts sound, and every figure is a guess', () => {
+  const blank = blankCompressor();
+  expect(compressorSchema.safeParse(blank).success).toBe(true);
+  expect(checkMap(blank)).toEqual({ faults: [], doubts: [] });
+  expect([blank.inducer, blank.exducer, blank.maxSpeedRpm].every((i) => i.confidence === 'guess')).toBe(true);
+});
+
+it('what differs between two revisions is said with its figures', () => {
+  const other = structuredClone(birch);
+  other.maxSpeedRpm.value = 150_000;
+  other.lines[0]!.points[0]!.flow *= 1.01;
+  delete other.stock;
+  expect(plain(compressorChanges(birch, other))).toBe(
+    'Changed: speed limit 153,000 rpm → 150,000 rpm; on the shelf 1 → –; the map.',
+  );
+  other.note = 'x';
+  expect(compressorChanges(birch, { ...birch, inducer: { ...birch.inducer, confidence: 'guess' } })).toBe(
+    'Changed: how sure a figure is.',
+  );
+});
