@@ -3,6 +3,8 @@ import { sampleCompressors } from '@/data/demo/sample';
 import { checkMap, headCoefficient } from './check';
 import type { Compressor } from './document';
 import { headOf, tipSpeedOf } from './head';
+import { findOnMap } from './lookup';
+import { compileMap } from './map';
 import { dryAirDensity, restate } from './reference';
 
 const birch = sampleCompressors.find((c) => c.id === 'birch-50')!.document;
@@ -46,6 +48,52 @@ describe('reading a map before trusting it', () => {
         reason: expect.objectContaining({ code: 'two-points-one-flow' }),
       }),
     ]);
+  });
+
+  it('refuses a map that cannot be read: no ratio at surge, or the same on every line', () => {
+    expect(codes(changed((m) => (m.lines[0]!.points[0]!.pressureRatio = 1))).faults).toEqual([
+      'line-without-ratio',
+    ]);
+    const flat = changed((m) => m.lines.forEach((l) => l.points.forEach((p) => (p.pressureRatio = 2))));
+    expect(codes(flat).faults).toEqual(['map-flat']);
+  });
+
+  it('what passes can be read: whatever is bent about a map, every look-up on it is a number', () => {
+    const bend = fc.record({
+      line: fc.nat(7),
+      point: fc.nat(12),
+      flow: fc.double({ min: 0.92, max: 1.08, noNaN: true }),
+      ratio: fc.double({ min: 0.8, max: 1.2, noNaN: true }),
+      efficiency: fc.double({ min: 0.2, max: 1.2, noNaN: true }),
+      cut: fc.nat(10),
+    });
+    let sound = 0;
+    fc.assert(
+      fc.property(fc.array(bend, { minLength: 1, maxLength: 5 }), (bends) => {
+        const map = changed((m) => {
+          for (const b of bends) {
+            const line = m.lines[b.line % m.lines.length]!;
+            const p = line.points[b.point % line.points.length]!;
+            p.flow *= b.flow;
+            p.pressureRatio = Math.max(0.8, 1 + (p.pressureRatio - 1) * b.ratio);
+            p.efficiency = Math.min(0.95, p.efficiency * b.efficiency);
+            if (b.cut < 4 && line.points.length > 4) line.points.splice(0, b.cut);
+            if (b.cut === 10 && m.lines.length > 2) m.lines.splice(b.line % m.lines.length, 1);
+          }
+        });
+        if (checkMap(map).faults.length) return;
+        sound++;
+        const compiled = compileMap(map);
+        for (const flow of [0.02, 0.1, 0.2, 0.34])
+          for (const ratio of [1.05, 1.5, 2.5, 4.5]) {
+            const { speedRpm, efficiency, edgeRoom, status } = findOnMap(compiled, flow, ratio);
+            if (![speedRpm, efficiency, edgeRoom?.share].every((x) => Number.isFinite(x)))
+              throw new Error(`${status} at ${flow}, ${ratio} gives no number`);
+          }
+      }),
+      { numRuns: 400, seed: 3 },
+    );
+    expect(sound).toBeGreaterThan(60);
   });
 
   it('lets a choked line fall straight down', () => {

@@ -120,6 +120,30 @@ function pointFaults(line: Line, index: number): Finding[] {
   return faults;
 }
 
+/** Below this a line does nothing that could be read: similarity below the lowest line starts from its ratio. */
+const LEAST_RATIO = 1.01;
+
+function ratioFaults(lines: Line[]): Finding[] {
+  const faults = lines.flatMap((line, i): Finding[] => {
+    const first = line.points[0]!;
+    const crest = Math.max(...line.points.map((p) => p.pressureRatio));
+    return first.pressureRatio >= LEAST_RATIO && crest >= LEAST_RATIO
+      ? []
+      : [
+          {
+            line: i,
+            reason: reason('line-without-ratio', {
+              speed: speed(line),
+              ratio: [first.pressureRatio, 'ratio'],
+            }),
+          },
+        ];
+  });
+  const surge = lines.map((line) => line.points[0]!.pressureRatio);
+  const flat = Math.max(...surge) - Math.min(...surge) < 0.01;
+  return faults.length || !flat ? faults : [{ reason: reason('map-flat', { ratio: [surge[0]!, 'ratio'] }) }];
+}
+
 function lineFaults(lines: Line[]): Finding[] {
   return lines.flatMap((line, i): Finding[] => {
     const before = lines[i - 1];
@@ -224,6 +248,7 @@ export function checkMap(map: Compressor): MapCheck {
         exducer: [map.exducer.value, 'bore'],
       }),
     });
+  if (faults.length === 0) faults.push(...ratioFaults(map.lines));
   if (faults.length === 0) faults.push(...lineFaults(map.lines));
   return { faults, doubts: faults.length ? [] : doubtsOf(map) };
 }

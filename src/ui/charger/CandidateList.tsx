@@ -27,7 +27,7 @@ const nameOf = (row: RankedRow) => `${row.count > 1 ? 'Twin ' : ''}${row.name}`;
 
 /** The library, best first: how each would cross its map, one reason in words, and what to do with it. */
 export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay }: Props) {
-  const { rows, total, phase, stale, prefs, setPrefs, retry } = ranking;
+  const { rows, total, phase, stale, prefs, setPrefs, retry, stop } = ranking;
   const [shown, setShown] = useState(FIRST);
   const first = rows[0];
   return (
@@ -44,6 +44,16 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
         {phase === 'failed' && (
           <button type="button" className={styles.plain} onClick={retry}>
             Try again
+          </button>
+        )}
+        {phase === 'stopped' && (
+          <button type="button" className={styles.plain} onClick={retry}>
+            Go on
+          </button>
+        )}
+        {(phase === 'ranking' || phase === 'refining') && (
+          <button type="button" className={styles.plain} onClick={stop}>
+            Stop
           </button>
         )}
       </p>
@@ -92,13 +102,15 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
   );
 }
 
-function State({ ranking: { phase, total, rows } }: { ranking: Ranking }) {
+function State({ ranking: { phase, total, expected, rows } }: { ranking: Ranking }) {
   if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
   if (phase === 'waiting' || (phase === 'ranking' && total === 0))
-    return 'Laying the library under the demand …';
+    return 'Laying the library under the demand … ';
+  if (phase === 'stopped') return `Stopped: ${total} of ${expected ?? '?'} looked at. `;
+  if (phase === 'ranking') return `${total} of ${expected ?? '?'} looked at … `;
   if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
   const holding = rows.filter((r) => r.kind === 'holds').length;
-  return `${holding} of ${rows.length} hold from the onset of boost to the red line.`;
+  return `${holding} of ${rows.length} hold from the onset of boost to the red line. `;
 }
 
 type RowProps = {

@@ -5,20 +5,22 @@ import { signatureOf } from '@/formats/library-items';
 import { useJob, useJobState } from '../store/solved';
 import { keepPrefs, passes, readPrefs, type RankingPrefs } from './ranking-prefs';
 
-type Phase = 'waiting' | 'ranking' | 'refining' | 'done' | 'failed';
+type Phase = 'waiting' | 'ranking' | 'refining' | 'done' | 'stopped' | 'failed';
 
 export type RankedRow = Ranked & Pick<RankRow, 'pass'>;
 
 export type Ranking = {
   rows: RankedRow[];
-  /** Candidates looked at before the filter. */
+  /** Candidates looked at before the filter, and how many there will be (null: not known). */
   total: number;
+  expected: number | null;
   phase: Phase;
   /** The rows are still those of an earlier state of the job. */
   stale: boolean;
   prefs: RankingPrefs;
   setPrefs: (prefs: RankingPrefs) => void;
   retry: () => void;
+  stop: () => void;
 };
 
 /** Typing changes the job with every key: the library is laid under it once it rests. */
@@ -51,6 +53,7 @@ export function useRanking(): Ranking {
       }),
     [draft.brief, draft.engine, setup],
   );
+  const cancel = useRef(() => {});
   const latest = useRef({ draft, setupId: setup.id, prefs, goalRpm });
   useEffect(() => {
     latest.current = { draft, setupId: setup.id, prefs, goalRpm };
@@ -70,7 +73,6 @@ export function useRanking(): Ranking {
   useEffect(() => {
     if (!isListKnown) return;
     if (signature !== null) rankPool().use(signature);
-    let cancel = () => {};
     let frame = 0;
     const known = new Map<string, RankRow>();
     const timer = setTimeout(() => {
@@ -78,7 +80,7 @@ export function useRanking(): Ranking {
       setPhase('ranking');
       performance.mark('rank-start');
       const { draft: job, setupId } = latest.current;
-      cancel = rankPool().run(withoutCharger(job, setupId), setupId, {
+      cancel.current = rankPool().run(withoutCharger(job, setupId), setupId, {
         rows: (found) => {
           if (known.size === 0) performance.mark('rank-first');
           for (const row of found) known.set(candidateKey(row), row);
@@ -108,13 +110,14 @@ export function useRanking(): Ranking {
     return () => {
       clearTimeout(timer);
       cancelAnimationFrame(frame);
-      cancel();
+      cancel.current();
     };
   }, [asked, signature, isListKnown, attempt]);
 
   return {
     rows: ranked,
     total: rows.length,
+    expected: heads && 2 * heads.length,
     phase,
     stale,
     prefs,
@@ -123,5 +126,10 @@ export function useRanking(): Ranking {
       keepPrefs(next);
     },
     retry: () => setAttempt((n) => n + 1),
+    stop: () => {
+      cancel.current();
+      setStale(false);
+      setPhase('stopped');
+    },
   };
 }

@@ -37,6 +37,12 @@ export const mapSentences: Record<string, { short?: string; row?: string; long: 
   'lines-cross': {
     long: 'The lines {lower} and {upper} cross near {flow}: one of them holds a wrong point or a wrong speed.',
   },
+  'line-without-ratio': {
+    long: 'The line {speed} starts at ratio {ratio}: at surge it must be above 1.01. Is the column a ratio of absolute pressures?',
+  },
+  'map-flat': {
+    long: 'Every line has the same ratio at surge, {ratio}: a map whose ratio does not rise with speed cannot be read.',
+  },
   'inducer-not-smaller': {
     long: 'The inducer, {inducer}, is not smaller than the exducer, {exducer}: are the two swapped?',
   },

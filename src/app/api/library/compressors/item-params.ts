@@ -1,19 +1,7 @@
 import * as z from 'zod';
-import { checkMap } from '@/core/compressor/check';
-import type { Compressor } from '@/core/compressor/document';
 import { itemIdSchema } from '@/formats/api';
-import { sentence } from '@/ui/words/reasons';
 import { Refusal } from '../../handler';
 
 export const itemParams = z.object({ id: itemIdSchema });
 
 export const noSuchItem = () => new Refusal(404, 'There is no such compressor in the library.');
-
-/** A map with a fault is refused whoever sends it, with the same sentences as in the importer. */
-export function requireSound(map: Compressor): void {
-  const { faults } = checkMap(map);
-  if (faults.length)
-    throw new Refusal(422, 'This map was not stored. Nothing was changed.', {
-      problems: faults.slice(0, 12).map((fault) => sentence(fault.reason)),
-    });
-}

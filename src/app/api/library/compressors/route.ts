@@ -2,7 +2,7 @@ import { shopDatabase } from '@/data/connection';
 import { addCompressor, listHeads } from '@/data/repositories/library';
 import { addCompressorSchema } from '@/formats/api';
 import { handler } from '../../handler';
-import { requireSound } from './item-params';
+import { requireSound } from '../../sound-map';
 
 export const dynamic = 'force-dynamic';
 

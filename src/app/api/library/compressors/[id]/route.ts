@@ -2,7 +2,8 @@ import { shopDatabase } from '@/data/connection';
 import { findCompressor, saveCompressor } from '@/data/repositories/library';
 import { revisionQuerySchema, saveCompressorSchema } from '@/formats/api';
 import { handler, Refusal } from '../../../handler';
-import { itemParams, noSuchItem, requireSound } from '../item-params';
+import { requireSound } from '../../../sound-map';
+import { itemParams, noSuchItem } from '../item-params';
 
 export const dynamic = 'force-dynamic';
 
