@@ -146,7 +146,7 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 8,
     initialRect: { width: 900, height: 700 },
   });
   const shown = virtual.getVirtualItems();
