@@ -5,7 +5,7 @@ import type { Compressor } from '../compressor/document';
 import { compileMap } from '../compressor/map';
 import { restate } from '../compressor/reference';
 import { compileBuild, revGrid, type Build } from './build';
-import { demandTable } from './demand-table';
+import { demandAt, demandTable } from './demand-table';
 import {
   assess,
   criteria,
@@ -183,6 +183,68 @@ describe('the same wheel stated differently', () => {
     });
     expect(scores[1]).toBeCloseTo(scores[0]!, 6);
     expect(scores[2]).toBeCloseTo(scores[0]!, 6);
+  });
+});
+
+describe('laws', () => {
+  it('twins of a wheel with half the area do exactly what one of the whole does', () => {
+    for (const index of [0, 1] as const) {
+      const table = tableOf(buildOf(index));
+      for (const id of ['birch-50', 'rowan-52', 'juniper-55', 'yew-71']) {
+        const map = document(id);
+        const whole = assess(table, candidate('whole', map));
+        const halves = assess(table, candidate('halves', similar(map, Math.SQRT1_2), 2));
+        expect(halves.meanEfficiency).toBeCloseTo(whole.meanEfficiency, 6);
+        expect(halves.offShare).toBe(whole.offShare);
+        expect(halves.strip.map((p) => p.status)).toEqual(whole.strip.map((p) => p.status));
+        expect(halves.leastSurge?.margin ?? 9).toBeCloseTo(whole.leastSurge?.margin ?? 9, 5);
+      }
+    }
+  });
+
+  it('a less efficient compressor is asked for more ratio and more heat, never for less', () => {
+    for (const index of [0, 1] as const) {
+      const build = buildOf(index);
+      const table = tableOf(build);
+      const read = (efficiency: number) =>
+        demandAt(table, table.goalIndex, efficiency, efficiency, { massFlow: 0, inletPressure: 0, ratio: 0 });
+      let before = { ...read(0.9) };
+      for (let efficiency = 0.88; efficiency >= 0.4; efficiency -= 0.02) {
+        const now = { ...read(efficiency) };
+        expect(now.ratio).toBeGreaterThan(before.ratio);
+        // The goal's power needs the same air whatever compresses it: the fuel-flow school.
+        expect(now.massFlow / before.massFlow).toBeCloseTo(1, 3);
+        before = now;
+      }
+    }
+  });
+
+  it('more of what somebody values never costs a candidate its place', () => {
+    const build = buildOf(0);
+    const field = ['hazel-48', 'birch-50', 'rowan-52'].map((id) =>
+      candidate(id, document(id), 1, { price: 700 }),
+    );
+    for (const price of [650, 500, 300, 100]) {
+      const place = (cheaper: number) =>
+        order(
+          build,
+          field.map((c) => (c.id === 'rowan-52' ? { ...c, price: cheaper } : c)),
+        ).findIndex((r) => r.id === 'rowan-52');
+      expect(place(price)).toBeLessThanOrEqual(place(700));
+    }
+  });
+
+  it('no weights at all, or one candidate, or none: still an order and no figure that is no number', () => {
+    const build = buildOf(0);
+    const nothing = Object.fromEntries(criteria.map((c) => [c, 0])) as Weights;
+    const one = order(build, [candidate('birch-50', document('birch-50'))], nothing);
+    expect(one[0]!.score).toBe(0);
+    expect(rank([], DEFAULT_WEIGHTS, 8600)).toEqual([]);
+    for (const r of order(build, [
+      candidate('a', document('birch-50')),
+      candidate('b', document('willow-22')),
+    ]))
+      expect([r.score, ...Object.values(r.credit)].every((x) => x >= 0 && x <= 1)).toBe(true);
   });
 });
 

@@ -159,7 +159,7 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
     const next = rows[Math.min(rows.length - 1, Math.max(0, index + by))];
     if (!next) return;
     onSelect(next.id);
-    virtual.scrollToIndex(next.index === undefined ? 0 : rows.indexOf(next));
+    virtual.scrollToIndex(rows.indexOf(next));
   };
   return (
     <>

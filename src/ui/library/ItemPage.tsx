@@ -18,6 +18,7 @@ import { Say } from '../words/Say';
 import { MapPicture } from './MapPicture';
 import { PointGrid } from './PointGrid';
 import { bounds } from './bounds';
+import { UsedBy } from './UsedBy';
 import { useItemDraft, type ItemDraft } from './useItemDraft';
 import styles from './library.module.css';
 
@@ -109,18 +110,7 @@ export function ItemPage({ entry }: { entry: LibraryEntry }) {
           <h2 className={frame.headline}>{draft.name || '–'}</h2>
           <Findings check={check} stale={check.faults.length > 0} onLine={setLine} />
           <Facts item={item} />
-          {entry.jobs.length > 0 && (
-            <p className={styles.note}>
-              On {entry.jobs.length === 1 ? 'one job' : `${entry.jobs.length} jobs`}:{' '}
-              {entry.jobs.map((job, i) => (
-                <span key={job.id}>
-                  {i > 0 && '; '}
-                  <a href={`/jobs/${job.id}/charger`}>{job.name}</a> (revision {job.revision})
-                </span>
-              ))}
-              . They keep their revision until somebody takes a newer one there.
-            </p>
-          )}
+          <UsedBy jobs={entry.jobs} />
           <p className={styles.links}>
             <a href={mapExportAddress(entry.id, 'csv')} download>
               Export as CSV

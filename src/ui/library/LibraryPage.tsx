@@ -15,6 +15,7 @@ import { CompressorTable } from './CompressorTable';
 import { noListFilter, type ListFilter } from './list-filter';
 import { MapPicture } from './MapPicture';
 import { blankCompressor } from './blank';
+import { UsedBy } from './UsedBy';
 import styles from './library.module.css';
 
 const anyLength: Bound = { min: 0, max: 1 };
@@ -247,17 +248,7 @@ function Selected({ head, onOpen, onDuplicate, onRetire }: SelectedProps) {
         value={`${head.revision}, ${head.lineCount} lines, ${head.pointCount} points`}
       />
       {head.note && <p className={styles.note}>{head.note}</p>}
-      {entry && entry.jobs.length > 0 && (
-        <p className={styles.note}>
-          On {entry.jobs.length === 1 ? 'one job' : `${entry.jobs.length} jobs`}:{' '}
-          {entry.jobs.map((job, i) => (
-            <span key={job.id}>
-              {i > 0 && '; '}
-              <a href={`/jobs/${job.id}/charger`}>{job.name}</a> (revision {job.revision})
-            </span>
-          ))}
-        </p>
-      )}
+      {entry && <UsedBy jobs={entry.jobs} />}
       <p className={styles.links}>
         <a href={mapExportAddress(head.id, 'csv')} download>
           Export as CSV
