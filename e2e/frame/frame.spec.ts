@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { fill, isSaved, makeJob, open, truck } from '../support/job';
+import { choose, fill, isSaved, makeJob, open, truck } from '../support/job';
 
 async function seriousFindings(page: Page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
@@ -48,6 +48,40 @@ test('digits go to benches, g to the goal, t turns the theme; they rest in a fie
   await page.getByLabel('Power', { exact: true }).click();
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/brief/);
+});
+
+test('? lists the keys, ] and [ walk the speeds that fail', async ({ page, request }) => {
+  const id = await makeJob(request, 'Keys');
+  await open(page, `/jobs/${id}/charger`);
+  await choose(page, 'Compressor', 'Ash 58');
+  await expect(page.getByLabel('Verdict')).toHaveText(/Ash 58 surges/);
+  await page.getByRole('heading', { level: 2 }).first().click();
+  await page.keyboard.press('g');
+  await page.keyboard.press('[');
+  const last = Number((await page.getByTestId('speed').innerText()).replace(',', ''));
+  expect(last).toBeLessThan(8600);
+  await expect(page.getByRole('link', { name: /^Compressor:.*past surge/ })).toBeVisible();
+  await page.keyboard.press('[');
+  expect(Number((await page.getByTestId('speed').innerText()).replace(',', ''))).toBe(last - 100);
+  await page.keyboard.press(']');
+  await expect(page.getByTestId('speed')).toHaveText(last.toLocaleString('en-GB'));
+  await page.keyboard.press(']');
+  await expect(page.getByTestId('speed')).toHaveText(last.toLocaleString('en-GB'));
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keys' });
+  await expect(keys).toContainText('previous or next speed where something fails');
+  await page.keyboard.press('Escape');
+  await expect(keys).toHaveCount(0);
+});
+
+test('a link to a speed the engine does not have shows the nearest and says so', async ({ page }) => {
+  await open(page, `${truck}/charger?rpm=12000`);
+  await expect(
+    page.getByText(/The link asks for 12,000\srpm; this engine runs from 800\srpm to 6,800\srpm/),
+  ).toBeVisible();
+  await expect(page.getByTestId('speed')).toHaveText('6,800');
+  await page.keyboard.press(',');
+  await expect(page.getByText(/The link asks for/)).toHaveCount(0);
 });
 
 test('a station leads to its bench by keyboard, and the Rev bar is dragged', async ({ page }) => {

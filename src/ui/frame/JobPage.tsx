@@ -9,8 +9,10 @@ import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
 import { switchTheme } from '../theme/theme-choice';
+import { figure } from '../words/format';
 import { Say } from '../words/Say';
 import { Airway } from './Airway';
+import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
@@ -18,6 +20,8 @@ import { loadMore, TopLine } from './TopLine';
 import { isTyping } from './typing';
 import styles from './frame.module.css';
 
+const loadKeys = () => import('./KeysDialog');
+const KeysDialog = dynamic(loadKeys);
 const loadConflict = () => import('./ConflictDialog');
 const ConflictDialog = dynamic(loadConflict);
 const loaders = {
@@ -39,6 +43,7 @@ async function loadAhead(): Promise<void> {
     [
       ...Object.values(loaders),
       loadConflict,
+      loadKeys,
       loadMore,
       () => import('../engine/BreathingPlot'),
       () => import('../demand/DemandPlot'),
@@ -108,7 +113,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
         <Spine bench={bench} onBench={goTo} />
         <TopLine />
         <Airway bench={bench} onBench={goTo} />
-        <Bench id={bench} />
+        <Bench id={bench} asked={firstSpeed} />
         <RevBar />
       </div>
       <Conflict />
@@ -116,9 +121,9 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
   );
 }
 
-function Bench({ id }: { id: BenchId }) {
+function Bench({ id, asked }: { id: BenchId; asked: number | null }) {
   const Body = bodies[id];
-  const { problems, solved } = useJob();
+  const { problems, solved, speedRpm } = useJob();
   const sync = useJobState((s) => s.sync);
   const name = benches.find((b) => b.id === id)!.name;
   return (
@@ -132,6 +137,16 @@ function Bench({ id }: { id: BenchId }) {
           {solved?.stale && 'The figures shown are from the last good values.'}
         </div>
       )}
+      {solved &&
+        asked !== null &&
+        clampSpeed(solved.build, asked) !== asked &&
+        clampSpeed(solved.build, asked) === speedRpm && (
+          <p className={styles.stray} role="status">
+            The link asks for {figure(asked, 'engineSpeed')}; this engine runs from{' '}
+            {figure(solved.build.idleRpm, 'engineSpeed')} to {figure(solved.build.redLineRpm, 'engineSpeed')}.
+            Shown is the nearest.
+          </p>
+        )}
       <Body />
     </main>
   );
@@ -140,6 +155,7 @@ function Bench({ id }: { id: BenchId }) {
 /** Single keys of the frame; they rest while a field has the focus. */
 function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void }) {
   const { solved, speedRpm, setSpeed } = useJob();
+  const [isListOpen, setListOpen] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
@@ -152,6 +168,7 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
       const bench = benches.find((b) => b.key === event.key);
       if (bench) return goTo(bench.id);
       if (event.key === 't') return void switchTheme();
+      if (event.key === '?') return setListOpen(true);
       if (!solved) return;
       const { build } = solved;
       const step = (by: number) =>
@@ -161,11 +178,15 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
       if (event.key === '<' || event.key === ';') step(-5);
       if (event.key === '>' || event.key === ':') step(5);
       if (event.key === 'g') setSpeed(build.goal.speedRpm);
+      if (event.key === '[' || event.key === ']') {
+        const next = nextFailing(solved.sweep.points, speedRpm, event.key === ']' ? 1 : -1);
+        if (next !== null) setSpeed(next);
+      }
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, [store, goTo, solved, speedRpm, setSpeed]);
-  return null;
+  return isListOpen ? <KeysDialog onClose={() => setListOpen(false)} /> : null;
 }
 
 /** Someone else saved first: the dialog is fetched when it is needed. */
