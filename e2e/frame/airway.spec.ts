@@ -42,4 +42,7 @@ for (const width of [1024, 1280, 1600, 1920])
       }
     }
     expect(met).toEqual([]);
+    // The measure itself: letters half as large again do meet.
+    await page.addStyleTag({ content: 'svg text { font-size: 19px }' });
+    expect((await collisions(page)).length).toBeGreaterThan(3);
   });

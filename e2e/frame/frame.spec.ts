@@ -74,6 +74,26 @@ test('? lists the keys, ] and [ walk the speeds that fail', async ({ page, reque
   await expect(keys).toHaveCount(0);
 });
 
+test('the theme follows the system until somebody chooses, and can follow it again', async ({ page }) => {
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await open(page, `${truck}/brief`);
+  expect(await ground()).toBe('rgb(21, 24, 27)');
+  await page.keyboard.press('t');
+  expect(await ground()).toBe('rgb(244, 240, 230)');
+  await page.reload();
+  expect(await ground()).toBe('rgb(244, 240, 230)');
+  await page.locator('html[data-live]').waitFor();
+  await page.getByRole('button', { name: /^More/ }).click();
+  await page.getByRole('menuitem', { name: 'Theme as the system has it' }).click();
+  expect(await ground()).toBe('rgb(21, 24, 27)');
+  await page.emulateMedia({ colorScheme: 'light' });
+  expect(await ground()).toBe('rgb(244, 240, 230)');
+  // On paper it is paper, whatever the screen shows.
+  await page.emulateMedia({ colorScheme: 'dark', media: 'print' });
+  expect(await ground()).toBe('rgb(244, 240, 230)');
+});
+
 test('a link to a speed the engine does not have shows the nearest and says so', async ({ page }) => {
   await open(page, `${truck}/charger?rpm=12000`);
   await expect(

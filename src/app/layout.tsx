@@ -7,7 +7,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/theme/Providers';
-import { THEME_COOKIE } from '@/ui/theme/theme-cookie';
+import { THEME_COOKIE, themeOf } from '@/ui/theme/theme-cookie';
 
 export const metadata: Metadata = {
   title: { default: 'Fierce Lung', template: '%s · Fierce Lung' },
@@ -17,7 +17,7 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const theme = (await cookies()).get(THEME_COOKIE)?.value === 'cell' ? 'cell' : 'paper';
+  const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   return (
     <html lang="en" data-theme={theme}>
       <body>

@@ -3,7 +3,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { exportAddress } from '../server/client';
 import { useJobState } from '../store/solved';
-import { switchTheme } from '../theme/theme-choice';
+import { chooseTheme, switchTheme } from '../theme/theme-choice';
 
 /** What is rarer than a tab and a verdict: undo, redo, export, theme. */
 export default function MoreMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: () => void }) {
@@ -30,7 +30,8 @@ export default function MoreMenu({ anchor, onClose }: { anchor: HTMLElement; onC
       <MenuItem component="a" href="/library/compressors" onClick={onClose}>
         The library
       </MenuItem>
-      <MenuItem onClick={act(() => void switchTheme())}>Paper or cell theme (t)</MenuItem>
+      <MenuItem onClick={act(switchTheme)}>Paper or cell theme (t)</MenuItem>
+      <MenuItem onClick={act(() => chooseTheme('system'))}>Theme as the system has it</MenuItem>
     </Menu>
   );
 }
