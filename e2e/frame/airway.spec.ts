@@ -22,7 +22,7 @@ const collisions = (page: Page) =>
     return found;
   });
 
-for (const width of [1024, 1280, 1600, 1920])
+for (const width of [1024, 1120, 1280, 1600, 1920])
   test(`no texts of the Airway meet at ${width} px, for every demo job at 20 speeds`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 });
     const met: string[] = [];

@@ -62,6 +62,7 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
       <svg
         width={width}
         height={height}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={mapWords(solved, name, over)}
         style={{ display: 'block' }}

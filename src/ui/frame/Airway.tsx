@@ -77,7 +77,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const middle = (kind: StationKind) => MARGIN + (stations.findIndex((s) => s.id === kind) + 0.5) * cell;
   const work = stations.find((s) => s.id === 'compressor')?.powerIn;
   return (
-    <svg width={width} height="132" style={{ display: 'block' }}>
+    <svg width={width} height="132" viewBox={`0 0 ${width} 132`} style={{ display: 'block' }}>
       <defs>
         <linearGradient id={fill} gradientUnits="userSpaceOnUse" x1={MARGIN} x2={MARGIN + end} y1="0" y2="0">
           <HeatStops temperatures={known.map((s) => s.temperature!)} />
@@ -337,7 +337,7 @@ function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
   const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
   // In a narrow cell the unit goes: the ladder at the left names it.
   const pressure =
-    cell < 126 && station.pressure !== null
+    cell < 134 && station.pressure !== null
       ? figureNumber(station.pressure, 'pressure')
       : figure(station.pressure, 'pressure');
   const temperature = figure(station.temperature, 'temperature');

@@ -39,6 +39,7 @@ export function MapPicture({ map, points, line = null, stale = false, onPickLine
       <svg
         width={width}
         height={height}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={`Compressor map of ${map.name}: ${map.lines.length} speed lines, best ${figure(shapes.best, 'share')}, up to ratio ${figure(Math.max(...shapes.top.map((p) => p.ratio)), 'ratio')}.`}
         style={{ display: 'block' }}

@@ -1,0 +1,17 @@
+import { expect, test } from '@playwright/test';
+import { open, single } from '../support/job';
+
+for (const bench of ['brief', 'engine', 'demand', 'charger'])
+  test(`the ${bench} bench prints on at most three clean sheets`, async ({ page }) => {
+    await open(page, `${single}/${bench}`);
+    await page.waitForLoadState('networkidle');
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(page.getByRole('navigation', { name: 'Benches' })).toBeHidden();
+    await expect(page.getByRole('slider', { name: 'Engine speed' })).toBeHidden();
+    await expect(page.getByRole('button', { name: /^More/ })).toBeHidden();
+    const pdf = (await page.pdf({ format: 'A4', landscape: true })).toString('latin1');
+    const sheets = pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0;
+    expect(sheets).toBeGreaterThan(0);
+    expect(sheets).toBeLessThanOrEqual(3);
+  });
