@@ -65,7 +65,18 @@ describe('round trips', () => {
     fc.assert(
       fc.property(
         text.filter((t) => t.trim() !== '' && t.trim().length <= 80),
-        fc.oneof(text, fc.constantFrom('', '=HYPERLINK("x")', 'a, b;\nc\t"d"', '  spaced  ', 'ends,', '#')),
+        fc.oneof(
+          text,
+          fc.constantFrom(
+            '',
+            '=HYPERLINK("x")',
+            'a, b;\nc\t"d"',
+            '  spaced  ',
+            'ends,',
+            '#',
+            'line\u2028end',
+          ),
+        ),
         fc.option(fc.double({ min: 0, max: 1e6, noNaN: true, noDefaultInfinity: true })),
         fc.constantFrom('measured', 'maker', 'reported', 'guess'),
         (name, note, price, confidence) => {

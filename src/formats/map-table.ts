@@ -67,11 +67,11 @@ function factOf(text: string): { key: string; value: string } | null {
   return match ? { key: match[1]!.toLowerCase(), value: plainText(match[2]!.replace(/[;,\t]+$/, '')) } : null;
 }
 
-/** A text that would not survive as it stands is written as a JSON string. */
+/** A text that would not survive as it stands is written as a JSON string, its line ends of every kind escaped. */
 export const factText = (text: string): string =>
   text !== '' && text.trim() === text && !/^"|[\p{Cc}\p{Zl}\p{Zp}]|[;,]$/u.test(text)
     ? text
-    : JSON.stringify(text);
+    : JSON.stringify(text).replace(/[\u2028\u2029]/g, (end) => `\\u${end.charCodeAt(0).toString(16)}`);
 
 function plainText(text: string): string {
   if (!text.startsWith('"')) return text;
