@@ -144,7 +144,6 @@ test('an item is added by hand, duplicated, retired and taken back', async ({ pa
   await open(page, '/library/compressors');
   await page.getByRole('button', { name: 'Add by hand' }).click();
   await expect(page).toHaveURL(/compressors\/[0-9a-f-]{36}$/);
-  const id = page.url().split('/').at(-1)!;
   await page.getByLabel('Name', { exact: true }).fill('By hand 44');
   await page.getByRole('button', { name: 'Save as revision 2' }).click();
   await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
@@ -168,7 +167,6 @@ test('an item is added by hand, duplicated, retired and taken back', async ({ pa
   await expect(
     page.getByLabel('Compressor', { exact: true }).locator('option', { hasText: 'By hand' }),
   ).toHaveCount(0);
-  expect(id.length).toBe(36);
 });
 
 test('a map is imported from a foreign CSV: columns guessed, conditions asked for, then it comes back the same', async ({

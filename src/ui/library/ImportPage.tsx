@@ -6,7 +6,7 @@ import type { Compressor } from '@/core/compressor/document';
 import type { MapFacts, Mapping } from '@/formats/map-guess';
 import type { MapMade } from '@/formats/map-import';
 import type { OpenedMap } from '@/formats/map-open';
-import type { FileFinding } from '@/formats/map-table';
+import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
 import { importWorker } from '@/workers/pool';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
@@ -18,8 +18,6 @@ import { ImportFacts } from './ImportFacts';
 import { MapPicture } from './MapPicture';
 import { MappingTable } from './MappingTable';
 import styles from './library.module.css';
-
-const LARGEST = 2_000_000;
 
 type Table = Extract<OpenedMap, { kind: 'table' }>;
 
@@ -55,7 +53,7 @@ export function ImportPage() {
   const read = async (chosen: File | undefined) => {
     if (file.current) file.current.value = '';
     if (!chosen) return;
-    if (chosen.size > LARGEST) {
+    if (chosen.size > LARGEST_MAP_FILE) {
       setOpened(null);
       return setFailure({
         title: `${chosen.name} was not read.`,
@@ -134,7 +132,7 @@ export function ImportPage() {
                 <textarea
                   rows={9}
                   value={pasted}
-                  maxLength={LARGEST}
+                  maxLength={LARGEST_MAP_FILE}
                   spellCheck={false}
                   placeholder={'speed (rpm); flow (kg/s); PR; efficiency'}
                   onChange={(e) => setPasted(e.currentTarget.value)}
