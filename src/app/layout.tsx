@@ -7,7 +7,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/theme/Providers';
-import { THEME_COOKIE, themeOf } from '@/ui/theme/theme-cookie';
+import { SIZE_COOKIE, sizeOf, THEME_COOKIE, themeOf, UNITS_COOKIE, unitsOfCookie } from '@/ui/device/choices';
 
 export const metadata: Metadata = {
   title: { default: 'Fierce Lung', template: '%s · Fierce Lung' },
@@ -17,12 +17,13 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
+  const kept = await cookies();
+  const theme = themeOf(kept.get(THEME_COOKIE)?.value);
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang="en" data-theme={theme} data-size={sizeOf(kept.get(SIZE_COOKIE)?.value)}>
       <body>
         <AppRouterCacheProvider options={{ enableCssLayer: true }}>
-          <Providers>{children}</Providers>
+          <Providers units={unitsOfCookie(kept.get(UNITS_COOKIE)?.value)}>{children}</Providers>
         </AppRouterCacheProvider>
       </body>
     </html>

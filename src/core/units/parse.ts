@@ -27,7 +27,7 @@ export function parseQuantity(text: string, quantity: Quantity, unit: Unit, ambi
   if (!/\d/.test(match) || !Number.isFinite(number)) return { ok: false, code: 'not-a-number', units };
   let rest = trimmed.slice(match.length).trim();
   const basis = /\s*\(?\b(abs|absolute|gauge|g)\)?$/i.exec(rest);
-  const isPressure = quantity === 'pressure' || quantity === 'boost';
+  const isPressure = quantity === 'pressure' || quantity === 'airPressure' || quantity === 'boost';
   if (isPressure && basis) rest = rest.slice(0, basis.index).trim();
   const typed = rest === '' ? unit : findUnit(quantity, rest);
   if (!typed) return { ok: false, code: /^[.,\d]/.test(rest) ? 'not-a-number' : 'unknown-unit', units };
@@ -38,7 +38,7 @@ export function parseQuantity(text: string, quantity: Quantity, unit: Unit, ambi
       if (ambient === undefined) return { ok: false, code: 'needs-ambient', units };
       value -= ambient;
     }
-    if (quantity === 'pressure' && !absolute) return { ok: false, code: 'gauge-given', units };
+    if (quantity !== 'boost' && !absolute) return { ok: false, code: 'gauge-given', units };
   }
   return { ok: true, value };
 }

@@ -1,6 +1,7 @@
 /**
  * The one table of units: symbol, size in SI and digits on screen. Sources: BIPM SI Brochure (9th ed.), NIST SP 811
- * for the inch-pound factors. 'hp' is the mechanical horsepower, 550 ft·lbf/s; 'PS' the metric one, 75 m·kgf/s.
+ * for the inch-pound factors. 'hp' is the mechanical horsepower, 550 ft·lbf/s; 'PS' the metric one, 75 m·kgf/s. An
+ * injector's flow is a volume of the fuel itself; its 'lb/h' is petrol at 10.5 cc/min (common practice, no source).
  */
 export type Unit = { symbol: string; factor: number; offset?: number; digits: number; also?: string[] };
 
@@ -21,6 +22,17 @@ const pressureUnits: Unit[] = [
 
 export const quantities = {
   pressure: { name: 'absolute pressure', units: pressureUnits },
+  airPressure: {
+    name: 'pressure of the air',
+    units: [
+      { symbol: 'kPa', factor: 1e3, digits: 1 },
+      { symbol: 'mbar', factor: 100, digits: 0, also: ['hPa'] },
+      { symbol: 'inHg', factor: 3386.389, digits: 2 },
+      { symbol: 'psi', factor: PSI, digits: 2 },
+      { symbol: 'bar', factor: 1e5, digits: 3 },
+      { symbol: 'Pa', factor: 1, digits: 0 },
+    ],
+  },
   boost: { name: 'gauge pressure', units: pressureUnits },
   pressureDrop: { name: 'pressure drop', units: pressureUnits.map((u) => ({ ...u, digits: u.digits + 1 })) },
   temperature: {
@@ -34,8 +46,9 @@ export const quantities = {
   temperatureRise: {
     name: 'temperature difference',
     units: [
-      { symbol: '°C', factor: 1, digits: 0, also: ['K', 'C'] },
+      { symbol: '°C', factor: 1, digits: 0, also: ['C'] },
       { symbol: '°F', factor: 5 / 9, digits: 0, also: ['F'] },
+      { symbol: 'K', factor: 1, digits: 0 },
     ],
   },
   massFlow: {
@@ -57,11 +70,48 @@ export const quantities = {
       { symbol: 'L/s', factor: 1e-3, digits: 0, also: ['l/s'] },
     ],
   },
+  injectorFlow: {
+    name: 'injector flow',
+    units: [
+      { symbol: 'cc/min', factor: 1e-6 / 60, digits: 0, also: ['cm³/min', 'cm3/min', 'mL/min'] },
+      { symbol: 'lb/h', factor: 10.5e-6 / 60, digits: 0, also: ['lb/hr', 'pph'] },
+      { symbol: 'L/h', factor: 1e-3 / 3600, digits: 1, also: ['l/h'] },
+    ],
+  },
+  density: {
+    name: 'density',
+    units: [
+      { symbol: 'kg/m³', factor: 1, digits: 3, also: ['kg/m3'] },
+      { symbol: 'lb/ft³', factor: POUND / 0.3048 ** 3, digits: 4, also: ['lb/ft3'] },
+    ],
+  },
+  moisture: {
+    name: 'water in dry air',
+    units: [
+      { symbol: 'g/kg', factor: 1e-3, digits: 1 },
+      { symbol: 'gr/lb', factor: 1 / 7000, digits: 0 },
+    ],
+  },
+  mass: {
+    name: 'mass',
+    units: [
+      { symbol: 'kg', factor: 1, digits: 0 },
+      { symbol: 'lb', factor: POUND, digits: 0, also: ['lbs'] },
+      { symbol: 'g', factor: 1e-3, digits: 0 },
+    ],
+  },
   velocity: {
     name: 'velocity',
     units: [
       { symbol: 'm/s', factor: 1, digits: 0 },
       { symbol: 'ft/s', factor: 0.3048, digits: 0 },
+    ],
+  },
+  pistonSpeed: {
+    name: 'piston speed',
+    units: [
+      { symbol: 'm/s', factor: 1, digits: 1 },
+      { symbol: 'ft/min', factor: 0.3048 / 60, digits: 0 },
     ],
   },
   power: {
@@ -77,6 +127,7 @@ export const quantities = {
     units: [
       { symbol: 'kW', factor: 1e3, digits: 1 },
       { symbol: 'hp', factor: HP, digits: 1 },
+      { symbol: 'PS', factor: PS, digits: 1 },
     ],
   },
   torque: {

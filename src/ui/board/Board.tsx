@@ -15,8 +15,8 @@ import { isBusyKey } from '../frame/typing';
 import shop from '../frame/shop.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { exportAddress, server, type Answer } from '../server/client';
-import { figure } from '../words/format';
-import { engineWords, goalSentence } from '../words/job';
+import { useWords } from '../words/useWords';
+
 import { Say } from '../words/Say';
 import { Tube } from './Tube';
 import styles from './board.module.css';
@@ -210,6 +210,7 @@ type RowProps = {
 };
 
 function Row({ job, onRename, onBin, run }: RowProps) {
+  const { goalSentence, engineWords, figure } = useWords();
   const router = useRouter();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { summary } = job;

@@ -6,8 +6,8 @@ import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState } from '../store/solved';
-import { figure } from '../words/format';
-import { goalSentence } from '../words/job';
+import { useWords } from '../words/useWords';
+
 import { Say } from '../words/Say';
 import { Problems } from '../frame/Problems';
 import styles from './brief.module.css';
@@ -16,6 +16,7 @@ const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }))
 
 /** What the engine must do and where. */
 export default function BriefBench() {
+  const { figure, goalSentence } = useWords();
   const { store, solved } = useJob();
   const brief = useJobState((s) => s.draft.brief);
   const { goal, drivetrain, fuel, venue } = brief;
@@ -110,7 +111,7 @@ export default function BriefBench() {
                   hint={
                     venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'
                   }
-                  quantity="pressure"
+                  quantity="airPressure"
                   basis="abs"
                 />
               )}
@@ -142,16 +143,13 @@ export default function BriefBench() {
                 <Reading
                   label="Pressure"
                   hint="absolute, at the venue"
-                  value={`${(climate.pressure / 1e3).toFixed(1)} kPa`}
+                  value={figure(climate.pressure, 'airPressure')}
                 />
-                <Reading label="Density" value={`${climate.density.toFixed(3)} kg/m³`} />
-                <Reading
-                  label="Water in it"
-                  value={`${(climate.humidityRatio * 1e3).toFixed(1)} g/kg dry air`}
-                />
+                <Reading label="Density" value={figure(climate.density, 'density')} />
+                <Reading label="Water in it" value={`${figure(climate.humidityRatio, 'moisture')} dry air`} />
                 <Reading
                   label="Against standard sea level"
-                  hint="density, ISO 2533: 1.225 kg/m³"
+                  hint="density against ISO 2533"
                   value={figure(climate.density / 1.225, 'share')}
                 />
               </Group>

@@ -7,8 +7,9 @@ import frame from '../frame/frame.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, type Solved } from '../store/solved';
-import { figure, formatNumber } from '../words/format';
-import { compressorChanges } from '../words/compressor';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
+
 import { Say } from '../words/Say';
 import { candidateKey } from '@/workers/pool';
 import { CandidateList } from './CandidateList';
@@ -130,6 +131,7 @@ function Verdict({ findings }: { findings: Reason[] }) {
 }
 
 function Choices() {
+  const { figure, figureNumber } = useWords();
   const { store, items, heads, setupIndex } = useJob();
   const putOn = usePutOn();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
@@ -181,7 +183,7 @@ function Choices() {
         <Reading
           label="Wheel"
           hint="inducer / exducer, trim"
-          value={`${formatNumber(chosen.document.inducer.value * 1e3, 1)} / ${formatNumber(chosen.document.exducer.value * 1e3, 1)} mm, ${formatNumber(trim.fn({ inducer: chosen.document.inducer.value, exducer: chosen.document.exducer.value }), 0)}`}
+          value={`${figureNumber(chosen.document.inducer.value, 'bore')} / ${figure(chosen.document.exducer.value, 'bore')}, ${formatNumber(trim.fn({ inducer: chosen.document.inducer.value, exducer: chosen.document.exducer.value }), 0)}`}
         />
       )}
     </Group>
@@ -190,6 +192,7 @@ function Choices() {
 
 /** The library has a newer revision of what is on the job: the job keeps its own until somebody takes the newer one. */
 function NewerRevision() {
+  const { compressorChanges } = useWords();
   const { items, setupIndex } = useJob();
   const putOn = usePutOn();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
@@ -220,6 +223,7 @@ function NewerRevision() {
 const restsOnMap = new Set(['Efficiency', 'Shaft speed', 'Outlet temperature']);
 
 function Readings({ solved }: { solved: Solved }) {
+  const { figure } = useWords();
   const { point, build } = solved;
   const at = point.compressors[0];
   const mark = at && at.range !== 'inside' ? styles.estimated : undefined;

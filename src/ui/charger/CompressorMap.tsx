@@ -10,7 +10,9 @@ import { Halo } from '../map/Halo';
 import { frameOf, MapGround, pathOf, type Frame, type Scales } from '../map/MapGround';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
 import type { Solved } from '../store/solved';
-import { figure } from '../words/format';
+import { useWords } from '../words/useWords';
+import type { Words } from '../words/words';
+
 import { Beads, Callout, Dimensions, Selected } from './RunningLine';
 import styles from './charger.module.css';
 
@@ -34,6 +36,8 @@ const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, rat
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
 export function CompressorMap({ solved, map, name, onPick, over = null }: Props) {
+  const words = useWords();
+  const { figure } = words;
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 510 });
   const shapes = useMemo(() => mapShapes(map), [map]);
   const other = useMemo(() => (over ? restated(over, map) : null), [over, map]);
@@ -48,6 +52,7 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
     ],
     width,
     height,
+    words.displayUnit('massFlow'),
   );
   const { scales } = frame;
   const { x, y } = scales;
@@ -64,7 +69,7 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-label={mapWords(solved, name, over)}
+        aria-label={mapWords(words, solved, name, over)}
         style={{ display: 'block' }}
         onClick={(e) => {
           const box = e.currentTarget.getBoundingClientRect();
@@ -168,7 +173,12 @@ function OverlayLines({ other, frame }: { other: Restated; frame: Frame }) {
 }
 
 /** The picture in a sentence, for those who do not see it. */
-function mapWords({ sweep, point }: Props['solved'], name: string, over: Overlay | null): string {
+function mapWords(
+  { figure }: Words,
+  { sweep, point }: Props['solved'],
+  name: string,
+  over: Overlay | null,
+): string {
   const at = point.compressors[0];
   const where = at
     ? `At ${figure(point.speedRpm, 'engineSpeed')}: corrected flow ${figure(at.flow, 'massFlow')}, ratio ${figure(at.pressureRatio, 'ratio')}.`

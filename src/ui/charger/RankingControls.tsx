@@ -3,7 +3,8 @@ import { useId, useState } from 'react';
 import { criteria, DEFAULT_WEIGHTS, type Criterion } from '@/core/forecast/rank';
 import { parseQuantity } from '@/core/units/parse';
 import type { Quantity } from '@/core/units/quantities';
-import { displayUnit, fieldText } from '../words/format';
+import { useWords } from '../words/useWords';
+import { fieldText } from '../words/format';
 import { noFilter, type RankFilter, type RankingPrefs } from './ranking-prefs';
 import styles from './ranking.module.css';
 
@@ -174,6 +175,7 @@ type LimitProps = {
 
 /** A bound that may be left empty. What cannot be read keeps standing, with its reason, and bounds nothing new. */
 function Limit({ label, quantity, value, onValue }: LimitProps) {
+  const { displayUnit } = useWords();
   const id = useId();
   const unit = displayUnit(quantity);
   const [typed, setTyped] = useState<string | null>(null);

@@ -2,10 +2,11 @@ import type { CompiledMap } from '@/core/compressor/map';
 import type { OperatingPoint } from '@/core/forecast/point';
 import { nearestToSurge } from '@/core/forecast/sweep';
 import { Halo } from '../map/Halo';
-import { CHOKE_WORD, KG_MIN, PAD, SURGE_WORD, type Scales } from '../map/MapGround';
+import { CHOKE_WORD, PAD, SURGE_WORD, type Scales } from '../map/MapGround';
 import type { MapShapes } from '../map/map-shapes';
 import { spreadOut } from '../map/spread';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
 
 const isOff = (p: OperatingPoint) => p.compressors[0]?.range === 'outside';
 
@@ -19,6 +20,7 @@ type DimensionsProps = {
 
 /** Two dimension lines: where the running line comes nearest to surge, and the room to the edge at the selected speed. */
 export function Dimensions({ running, selected, map, scales, right }: DimensionsProps) {
+  const { figure } = useWords();
   const { x, y } = scales;
   const nearest = nearestToSurge(running);
   const margin = nearest?.compressors[0]?.surgeMargin;
@@ -151,7 +153,8 @@ export function Selected({
   const px = scales.x(point.path.correctedFlow);
   const py = scales.y(point.pressureRatio);
   const foot = height - PAD.bottom;
-  const flow = formatNumber(point.path.correctedFlow * KG_MIN, 1);
+  const { figureNumber } = useWords();
+  const flow = figureNumber(point.path.correctedFlow, 'massFlow');
   return (
     <g pointerEvents="none" data-testid="selected-bead">
       <path d={`M${px} ${py}V${foot}`} stroke="var(--ink)" strokeDasharray="2 3" />
@@ -190,6 +193,7 @@ type CalloutProps = {
 
 /** The figures at the selected speed, in the corner that the map leaves emptiest. */
 export function Callout({ point, shapes, scales, running, width, height }: CalloutProps) {
+  const { figure } = useWords();
   const at = point.compressors[0];
   if (!at || width < 520) return null;
   const estimated = at.range === 'inside' ? '' : ', estimated';

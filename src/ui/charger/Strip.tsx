@@ -1,5 +1,5 @@
 import type { StripPoint } from '@/core/forecast/rank';
-import { figure } from '../words/format';
+import { useWords } from '../words/useWords';
 
 const WIDTH = 150;
 const SURGE = 17;
@@ -10,6 +10,7 @@ const at = (across: number) => SURGE + Math.min(1.13, Math.max(-0.13, across)) *
 
 /** The way across a map from surge (hatched) to its edge (dashed): which share of the map the engine uses. */
 export function Strip({ points, step }: { points: StripPoint[]; step: number }) {
+  const { figure } = useWords();
   const round = points.filter((p) => p.speedRpm % step === 0);
   const beads = round.length >= 5 ? round : points.filter((_, i) => i % 2 === 0);
   const inside = points.filter((p) => !OFF.has(p.status)).map((p) => p.across);

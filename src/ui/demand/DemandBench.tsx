@@ -9,7 +9,8 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, type Solved } from '../store/solved';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
@@ -18,9 +19,6 @@ const Plot = dynamic(() => import('./DemandPlot'), {
   ssr: false,
   loading: () => <div className={styles.chart} />,
 });
-
-const KPA = 1e-3;
-const HP = 1 / 745.6998715822702;
 
 /** What the goal needs of air, pressure and temperature over the revs, before any part is chosen. */
 export default function DemandBench() {
@@ -114,6 +112,7 @@ export default function DemandBench() {
 }
 
 function Headline({ solved }: { solved: Solved | null }) {
+  const { figure } = useWords();
   if (!solved) return <h2 className={frame.headline}>Demand</h2>;
   const { sweep } = solved;
   const p = sweep.goalPoint;
@@ -135,6 +134,7 @@ function Headline({ solved }: { solved: Solved | null }) {
 }
 
 function Schools({ point, build }: { point: OperatingPoint; build: Solved['build'] }) {
+  const { figure, figureNumber } = useWords();
   const { fuelFlow, thumbLow, thumbHigh, wheels } = point.power;
   const inBand = fuelFlow >= thumbLow && fuelFlow <= thumbHigh;
   const [low, high] = build.fuel.horsepowerPerPound;
@@ -159,7 +159,7 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
             </small>
           </th>
           <td>
-            {formatNumber(thumbLow * HP, 0)} to {figure(thumbHigh, 'power')}
+            {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
             <small>{inBand ? 'the two agree' : 'the two part: look at λ and BSFC'}</small>
           </td>
         </tr>
@@ -175,21 +175,22 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
 }
 
 function Pictures({ solved }: { solved: Solved }) {
+  const { figure, inUnit, symbol } = useWords();
   const { sweep, point, build } = solved;
   const rows = useMemo(
     () =>
       sweep.points.map((p) => ({
         rpm: p.speedRpm,
-        manifold: p.manifoldPressure * KPA,
-        ambient: build.climate.pressure * KPA,
-        flow: p.path.massFlow * 60,
-        corrected: p.path.correctedFlow * 60,
-        outlet: p.path.compressor.temperature - 273.15,
-        charge: p.path.manifold.temperature - 273.15,
-        power: p.power.fuelFlow * HP,
-        alone: p.alonePower * HP,
+        manifold: inUnit(p.manifoldPressure, 'pressure'),
+        ambient: inUnit(build.climate.pressure, 'pressure'),
+        flow: inUnit(p.path.massFlow, 'massFlow'),
+        corrected: inUnit(p.path.correctedFlow, 'massFlow'),
+        outlet: inUnit(p.path.compressor.temperature, 'temperature'),
+        charge: inUnit(p.path.manifold.temperature, 'temperature'),
+        power: inUnit(p.power.fuelFlow, 'power'),
+        alone: inUnit(p.alonePower, 'power'),
       })),
-    [sweep, build],
+    [sweep, build, inUnit],
   );
   const common = { rows, selected: point.speedRpm, goal: build.goal.speedRpm };
   const each = build.compressorCount > 1 ? ', each of two' : '';
@@ -200,7 +201,7 @@ function Pictures({ solved }: { solved: Solved }) {
       </h2>
       <Panel
         title="Manifold pressure"
-        unit="kPa abs; thin: the day’s air"
+        unit={`${symbol('pressure')} abs; thin: the day’s air`}
         plot={<Plot {...common} series={[{ key: 'manifold' }, { key: 'ambient', thin: true }]} />}
         reads={[
           ['manifold, abs', figure(point.manifoldPressure, 'pressure')],
@@ -210,7 +211,7 @@ function Pictures({ solved }: { solved: Solved }) {
       />
       <Panel
         title="Air"
-        unit={`kg/min; thin: corrected at the compressor${each}`}
+        unit={`${symbol('massFlow')}; thin: corrected at the compressor${each}`}
         plot={<Plot {...common} series={[{ key: 'flow' }, { key: 'corrected', thin: true }]} />}
         reads={[
           ['into the engine', figure(point.path.massFlow, 'massFlow')],
@@ -219,7 +220,7 @@ function Pictures({ solved }: { solved: Solved }) {
       />
       <Panel
         title="Temperature"
-        unit="°C; thin: out of the compressor"
+        unit={`${symbol('temperature')}; thin: out of the compressor`}
         plot={<Plot {...common} series={[{ key: 'charge' }, { key: 'outlet', thin: true }]} />}
         reads={[
           ['charge', figure(point.path.manifold.temperature, 'temperature')],
@@ -228,12 +229,12 @@ function Pictures({ solved }: { solved: Solved }) {
       />
       <Panel
         title="Power at the flywheel"
-        unit="hp, by fuel flow; thin: the day’s air alone"
+        unit={`${symbol('power')}, by fuel flow; thin: the day’s air alone`}
         plot={
           <Plot
             {...common}
             series={[{ key: 'power' }, { key: 'alone', thin: true }]}
-            level={build.goal.power * HP}
+            level={inUnit(build.goal.power, 'power')}
           />
         }
         reads={[
@@ -278,6 +279,7 @@ function Panel({ title, unit, plot, reads }: PanelProps) {
 }
 
 function SweepTable({ solved }: { solved: Solved }) {
+  const { symbol } = useWords();
   const [all, setAll] = useState(false);
   const { sweep, point } = solved;
   const shown = sweep.points.filter((p) => all || p.speedRpm % 500 === 0 || p.speedRpm === point.speedRpm);
@@ -295,17 +297,17 @@ function SweepTable({ solved }: { solved: Solved }) {
             <tr>
               {[
                 'rpm',
-                'air, kg/min',
-                'manifold, kPa abs',
-                'boost, kPa gauge',
+                `air, ${symbol('massFlow')}`,
+                `manifold, ${symbol('pressure')} abs`,
+                `boost, ${symbol('boost')} gauge`,
                 'pressure ratio',
-                'corrected, kg/min',
-                'filter, kPa',
-                'cooler, kPa',
-                'out, °C',
-                'charge, °C',
-                'power, hp',
-                'alone, hp',
+                `corrected, ${symbol('massFlow')}`,
+                `filter, ${symbol('pressureDrop')}`,
+                `cooler, ${symbol('pressureDrop')}`,
+                `out, ${symbol('temperature')}`,
+                `charge, ${symbol('temperature')}`,
+                `power, ${symbol('power')}`,
+                `alone, ${symbol('power')}`,
               ].map((name) => (
                 <th key={name} scope="col">
                   {name}
@@ -325,22 +327,23 @@ function SweepTable({ solved }: { solved: Solved }) {
 }
 
 function SweepRow({ p, current }: { p: OperatingPoint; current: boolean }) {
+  const { figureNumber } = useWords();
   const drop = (id: string) => p.stations.find((s) => s.id === id)?.drop;
   const failed = p.status.kind === 'failed';
   const cells = failed
-    ? ['–', '–', '–', '–', '–', '–', '–', '–', '–', '–', formatNumber(p.alonePower * HP, 0)]
+    ? ['–', '–', '–', '–', '–', '–', '–', '–', '–', '–', figureNumber(p.alonePower, 'power')]
     : [
-        formatNumber(p.path.massFlow * 60, 1),
-        formatNumber(p.manifoldPressure * KPA, 0),
-        formatNumber(p.boostGauge * KPA, 0),
-        formatNumber(p.pressureRatio, 2),
-        formatNumber(p.path.correctedFlow * 60, 1),
-        formatNumber((drop('filter') ?? 0) * KPA, 1),
-        formatNumber((drop('cooler') ?? 0) * KPA, 1),
-        formatNumber(p.path.compressor.temperature - 273.15, 0),
-        formatNumber(p.path.manifold.temperature - 273.15, 0),
-        formatNumber(p.power.fuelFlow * HP, 0),
-        formatNumber(p.alonePower * HP, 0),
+        figureNumber(p.path.massFlow, 'massFlow'),
+        figureNumber(p.manifoldPressure, 'pressure'),
+        figureNumber(p.boostGauge, 'boost'),
+        figureNumber(p.pressureRatio, 'ratio'),
+        figureNumber(p.path.correctedFlow, 'massFlow'),
+        figureNumber(drop('filter') ?? 0, 'pressureDrop'),
+        figureNumber(drop('cooler') ?? 0, 'pressureDrop'),
+        figureNumber(p.path.compressor.temperature, 'temperature'),
+        figureNumber(p.path.manifold.temperature, 'temperature'),
+        figureNumber(p.power.fuelFlow, 'power'),
+        figureNumber(p.alonePower, 'power'),
       ];
   return (
     <tr aria-current={current || undefined}>

@@ -16,8 +16,6 @@ type Row = Record<string, number> & { rpm: number };
 type Series = { key: string; thin?: boolean };
 type Props = { rows: Row[]; series: Series[]; selected: number; goal: number; level?: number };
 
-const digits = (span: number) => (span < 3 ? 1 : 0);
-
 /** Curves over engine speed with the selected speed and the goal. The thick line is the one asked for. */
 export default function DemandPlot({ rows, series, selected, goal, level }: Props) {
   const values = rows.flatMap((r) => series.map((s) => r[s.key]!)).concat(level ?? []);
@@ -45,7 +43,7 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
           domain={[low, high]}
           ticks={ticks}
           width={42}
-          tickFormatter={(v: number) => formatNumber(v, digits(high))}
+          tickFormatter={(v: number) => formatNumber(v, Math.max(0, -Math.floor(Math.log10(step) + 1e-9)))}
           {...axisProps}
         />
         <ReferenceLine x={goal} stroke="var(--brass)" strokeWidth={2} />

@@ -3,13 +3,15 @@ import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { breathingCurve, shapePoints } from '@/core/engine/breathing';
 import { useJob, useJobState } from '../store/solved';
-import { figure } from '../words/format';
+import { useWords } from '../words/useWords';
+
 import styles from './engine.module.css';
 
 const Plot = dynamic(() => import('./BreathingPlot'), { ssr: false });
 
 /** The breathing curve as it is edited, with its points and the selected speed. */
 export function BreathingChart() {
+  const { figure } = useWords();
   const { speedRpm } = useJob();
   const engine = useJobState((s) => s.draft.engine);
   const { breathing, idleRpm, redLineRpm } = engine;

@@ -2,13 +2,15 @@
 import Button from '@mui/material/Button';
 import { useId, useState } from 'react';
 import { parseQuantity } from '@/core/units/parse';
+import { unitsOf } from '@/core/units/quantities';
 import { useJob, useJobState } from '../store/solved';
-import { displayUnit, fieldText } from '../words/format';
+import { fieldText } from '../words/format';
 import styles from './engine.module.css';
 
 type Row = { speed: string; value: string };
-const speedUnit = displayUnit('engineSpeed');
-const shareUnit = displayUnit('share');
+// One unit each on every screen.
+const speedUnit = unitsOf('engineSpeed')[0]!;
+const shareUnit = unitsOf('share')[0]!;
 const toText = (rows: { speedRpm: number; value: number }[]): Row[] =>
   rows.map((r) => ({ speed: fieldText(r.speedRpm, speedUnit), value: fieldText(r.value, shareUnit) }));
 

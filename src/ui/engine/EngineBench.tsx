@@ -9,8 +9,8 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState } from '../store/solved';
-import { figure } from '../words/format';
-import { engineWords } from '../words/job';
+import { useWords } from '../words/useWords';
+
 import { BreathingChart } from './BreathingChart';
 import { BreathingTable } from './BreathingTable';
 import styles from './engine.module.css';
@@ -21,6 +21,7 @@ const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }))
 
 /** Geometry, speeds and how the engine breathes. */
 export default function EngineBench() {
+  const { engineWords, figure } = useWords();
   const { solved } = useJob();
   const engine = useJobState((s) => s.draft.engine);
   const { breathing } = engine;
@@ -49,7 +50,7 @@ export default function EngineBench() {
             <Group title="Speeds">
               <QuantityField path="engine.redLineRpm" label="Red line" quantity="engineSpeed" />
               <QuantityField path="engine.idleRpm" label="Idle" quantity="engineSpeed" />
-              <Reading label="Mean piston speed at the red line" value={`${pistonSpeed.toFixed(1)} m/s`} />
+              <Reading label="Mean piston speed at the red line" value={figure(pistonSpeed, 'pistonSpeed')} />
             </Group>
             <Group title="What moves the breathing">
               {engine.cycle === 'two-stroke' && (

@@ -4,7 +4,8 @@ import { boundsAt } from '@/core/job/bound-at';
 import type { Quantity } from '@/core/units/quantities';
 import { useJob, useJobState } from '../store/solved';
 import { inputAt } from '../store/path';
-import { sentence } from '../words/reasons';
+import { useWords } from '../words/useWords';
+
 import { QuantityInput } from './QuantityInput';
 
 type Props = {
@@ -28,6 +29,7 @@ export function QuantityField(props: Props) {
 }
 
 function Field({ path, ...rest }: Props) {
+  const { sentence } = useWords();
   const { store, bounds, problems, solved } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
   const problem = problems.find((p) => p.path === path);

@@ -2,21 +2,25 @@
 import { useId, useState } from 'react';
 import { confidences, type Confidence } from '@/core/job/input';
 import { parseQuantity } from '@/core/units/parse';
-import { toUnit, type Quantity } from '@/core/units/quantities';
-import { displayUnit, fieldText, formatNumber } from '../words/format';
+import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
+import { useWords } from '../words/useWords';
+import { fieldText, formatNumber } from '../words/format';
 import { confidenceWords } from './confidence';
 import styles from './fields.module.css';
 
 export type Bound = { min: number; max: number };
 
-/** What is wrong with a typed text, or its value. In: the text; SI range; quantity; ambient Pa for absolute readings. */
+/**
+ * What is wrong with a typed text, or its value. In: the text; SI range; quantity and the unit meant when none is typed;
+ * ambient Pa for absolute readings.
+ */
 export function checkTyped(
   { min, max }: Bound,
   text: string,
   quantity: Quantity,
+  unit: Unit,
   { whole = false, ambient }: { whole?: boolean; ambient?: number | undefined } = {},
 ) {
-  const unit = displayUnit(quantity);
   const show = (value: number) => {
     const shown = toUnit(value, unit);
     const digits =
@@ -92,13 +96,14 @@ export function QuantityInput({
   onLeave,
   onRevert,
 }: Props) {
+  const { displayUnit } = useWords();
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const unit = displayUnit(quantity);
   const checked = (text: string) =>
     optional && text.trim() === ''
       ? { ok: true as const, value: null }
-      : checkTyped(bound, text, quantity, { whole, ambient });
+      : checkTyped(bound, text, quantity, unit, { whole, ambient });
   const check = typed === null ? null : checked(typed);
   const message = check && !check.ok ? check.message : problem;
 

@@ -4,8 +4,9 @@ import type { Station, StationKind } from '@/core/forecast/point';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { useJob, type Solved } from '../store/solved';
-import { figure, figureNumber, signedFigure } from '../words/format';
-import { sentence } from '../words/reasons';
+import { useWords } from '../words/useWords';
+import type { Words } from '../words/words';
+
 import { benchOfStation, type BenchId } from './benches';
 import { scaleTop, tubeOutline, tubePath } from './tube';
 import styles from './frame.module.css';
@@ -64,6 +65,7 @@ type StripProps = {
 };
 
 function Strip({ solved, cell, width, bench, onBench }: StripProps) {
+  const { figure } = useWords();
   const { build, sweep, point } = solved;
   const fill = useId();
   const highest = Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0)));
@@ -156,6 +158,7 @@ function symbolHalf(stations: Station[], i: number, half: (p: number) => number)
 }
 
 function Ladder({ top }: { top: number }) {
+  const { figureNumber, symbol } = useWords();
   return (
     <g fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
       <path
@@ -164,13 +167,13 @@ function Ladder({ top }: { top: number }) {
         fill="none"
       />
       <text x="27" y={AXIS - TALLEST + 4} textAnchor="end">
-        {figure(top, 'pressure').replace(/\s*kPa/, '')}
+        {figureNumber(top, 'pressure')}
       </text>
       <text x="27" y={AXIS + 4} textAnchor="end">
         0
       </text>
       <text x="4" y={AXIS + 22}>
-        kPa
+        {symbol('pressure')}
       </text>
       <text x="4" y={AXIS + 33}>
         abs
@@ -294,12 +297,16 @@ type CellProps = {
 };
 
 /** What a station adds or takes, and a remark, each in about 22 characters. */
-function linesOf(station: Station, solved: Solved): { change: string; remark: string } {
+function linesOf(
+  { figure, signedFigure }: Words,
+  station: Station,
+  solved: Solved,
+): { change: string; remark: string } {
   const { build, point } = solved;
   const map = point.compressors[0];
   switch (station.id) {
     case 'weather':
-      return { change: `air ${build.climate.density.toFixed(2)} kg/m³`, remark: '' };
+      return { change: `air ${figure(build.climate.density, 'density')}`, remark: '' };
     case 'filter':
     case 'throttle':
       return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: '' };
@@ -331,7 +338,9 @@ function linesOf(station: Station, solved: Solved): { change: string; remark: st
 }
 
 function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
-  const { change, remark } = linesOf(station, solved);
+  const words = useWords();
+  const { sentence, figureNumber, figure } = words;
+  const { change, remark } = linesOf(words, station, solved);
   const trouble = station.troubles[0];
   const more = station.troubles.length > 1 ? ` +${station.troubles.length - 1} more` : '';
   const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
@@ -343,13 +352,13 @@ function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
   const temperature = figure(station.temperature, 'temperature');
   const flow = figure(station.massFlow, 'massFlow');
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
-  const words = `${names[station.id]}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
+  const said = `${names[station.id]}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
   return (
     <g
       className={styles.station}
       role="link"
       tabIndex={0}
-      aria-label={words}
+      aria-label={said}
       onClick={onOpen}
       onKeyDown={(e) => {
         if (e.key === 'Enter' || e.key === ' ') {

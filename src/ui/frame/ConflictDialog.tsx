@@ -9,15 +9,16 @@ import { useMemo } from 'react';
 import { changesBetween } from '@/core/job/changes';
 import type { StoredJob } from '../server/client';
 import { useJobState } from '../store/solved';
-import { changeSentence } from '../words/changes';
+import { useWords } from '../words/useWords';
 
 /** Both versions in words, and a choice. Nothing is merged or overwritten silently. */
 export default function ConflictDialog({ theirs }: { theirs: StoredJob }) {
+  const { changeSentence } = useWords();
   const draft = useJobState((s) => s.draft);
   const settle = useJobState((s) => s.settle);
   const lines = useMemo(
     () => changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12),
-    [theirs, draft],
+    [theirs, draft, changeSentence],
   );
   return (
     <Dialog open aria-labelledby="conflict-title">

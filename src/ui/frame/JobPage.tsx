@@ -8,15 +8,16 @@ import { signatureOf } from '@/formats/library-items';
 import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
-import { switchTheme } from '../theme/theme-choice';
-import { figure } from '../words/format';
+import { useWords } from '../words/useWords';
+
 import { Say } from '../words/Say';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
-import { loadMore, TopLine } from './TopLine';
+import { DeviceKeys, loadMore } from './MoreKey';
+import { TopLine } from './TopLine';
 import { isTyping } from './typing';
 import styles from './frame.module.css';
 
@@ -117,11 +118,13 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
         <RevBar />
       </div>
       <Conflict />
+      <DeviceKeys />
     </JobProvider>
   );
 }
 
 function Bench({ id, asked }: { id: BenchId; asked: number | null }) {
+  const { figure } = useWords();
   const Body = bodies[id];
   const { problems, solved, speedRpm } = useJob();
   const sync = useJobState((s) => s.sync);
@@ -167,7 +170,6 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       const bench = benches.find((b) => b.key === event.key);
       if (bench) return goTo(bench.id);
-      if (event.key === 't') return void switchTheme();
       if (event.key === '?') return setListOpen(true);
       if (!solved) return;
       const { build } = solved;

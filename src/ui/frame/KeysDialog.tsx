@@ -15,6 +15,8 @@ const keys: [string[], string][] = [
   [['Tab'], 'walks the Airway’s stations, then the bench; Enter opens'],
   [['Ctrl Z'], 'undo; with Shift redo'],
   [['t'], 'paper or cell theme'],
+  [['l'], 'large figures, for the cell, or usual ones'],
+  [['u'], 'units'],
   [['?'], 'this list'],
 ];
 

@@ -1,37 +1,39 @@
 'use client';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { exportAddress } from '../server/client';
-import { useJobState } from '../store/solved';
-import { chooseTheme, switchTheme } from '../theme/theme-choice';
+import { chooseTheme, switchSize, switchTheme } from '../device/theme';
 
-/** What is rarer than a tab and a verdict: undo, redo, export, theme. */
-export default function MoreMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: () => void }) {
-  const id = useJobState((s) => s.id);
-  const undo = useJobState((s) => s.undo);
-  const redo = useJobState((s) => s.redo);
-  const canUndo = useJobState((s) => s.past.length > 0);
-  const canRedo = useJobState((s) => s.future.length > 0);
-  const act = (what: () => void) => () => {
-    what();
-    onClose();
-  };
+/** A line of the menu: something to do, or somewhere to go. */
+export type MoreItem = { label: string; disabled?: boolean; current?: boolean } & (
+  { act: () => void; href?: never; download?: never } | { act?: never; href: string; download?: boolean }
+);
+
+type Props = { anchor: HTMLElement; items: MoreItem[]; onClose: () => void; onUnits: () => void };
+
+/** What is rarer than a tab and a verdict: the page's own lines, then what a device sets for itself. */
+export default function MoreMenu({ anchor, items, onClose, onUnits }: Props) {
+  const device: MoreItem[] = [
+    { label: 'Units … (u)', act: onUnits },
+    { label: 'Paper or cell theme (t)', act: switchTheme },
+    { label: 'Theme as the system has it', act: () => chooseTheme('system') },
+    { label: 'Large figures, or usual (l)', act: switchSize },
+  ];
   return (
     <Menu anchorEl={anchor} open onClose={onClose}>
-      <MenuItem disabled={!canUndo} onClick={act(undo)}>
-        Undo (Ctrl Z)
-      </MenuItem>
-      <MenuItem disabled={!canRedo} onClick={act(redo)}>
-        Redo (Ctrl Shift Z)
-      </MenuItem>
-      <MenuItem component="a" href={exportAddress(id)} download onClick={onClose}>
-        Export this job (JSON)
-      </MenuItem>
-      <MenuItem component="a" href="/library/compressors" onClick={onClose}>
-        The library
-      </MenuItem>
-      <MenuItem onClick={act(switchTheme)}>Paper or cell theme (t)</MenuItem>
-      <MenuItem onClick={act(() => chooseTheme('system'))}>Theme as the system has it</MenuItem>
+      {[...items, ...device].map(({ label, act, href, download, disabled, current }) => (
+        <MenuItem
+          key={label}
+          disabled={disabled ?? false}
+          selected={current ?? false}
+          {...(href ? { component: 'a', href, ...(download ? { download: true } : {}) } : {})}
+          onClick={() => {
+            onClose();
+            act?.();
+          }}
+        >
+          {label}
+        </MenuItem>
+      ))}
     </Menu>
   );
 }

@@ -1,8 +1,7 @@
 'use client';
 import { useEffect, type ReactNode } from 'react';
-import { switchTheme } from '../theme/theme-choice';
+import { DeviceKeys, MoreKey } from './MoreKey';
 import { Spine } from './Spine';
-import { isBusyKey } from './typing';
 import styles from './shop.module.css';
 
 type Props = {
@@ -19,11 +18,6 @@ type Props = {
 export function ShopPage({ page, title, note, actions, filled = false, children }: Props) {
   useEffect(() => {
     document.documentElement.dataset.live = 'true';
-    const press = (e: KeyboardEvent) => {
-      if (e.key === 't' && !isBusyKey(e)) void switchTheme();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
   }, []);
   return (
     <div className={`${styles.page} ${filled ? styles.filled : ''}`}>
@@ -33,6 +27,8 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
         <span>{note}</span>
         <div className={styles.grow} />
         {actions}
+        <MoreKey label="More: units, theme, size" />
+        <DeviceKeys />
       </header>
       <main className={styles.main}>{children}</main>
     </div>

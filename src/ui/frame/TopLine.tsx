@@ -1,16 +1,12 @@
 'use client';
-import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { useState } from 'react';
 import { useJob, useJobState } from '../store/solved';
-import { goalSentence } from '../words/job';
+import { useWords } from '../words/useWords';
+
 import { Say } from '../words/Say';
 import { Cross, Flag, Tick } from './icons';
+import { MoreKey } from './MoreKey';
+import { useJobItems } from './useJobItems';
 import styles from './frame.module.css';
-
-/** The menu is fetched when it is opened first, and ahead while the page rests. */
-export const loadMore = () => import('./MoreMenu');
-const MoreMenu = dynamic(loadMore);
 
 const syncWords = {
   saved: 'saved',
@@ -22,10 +18,11 @@ const syncWords = {
 
 /** Job, goal, setup, verdict, and everything rarer under one key. */
 export function TopLine() {
+  const { goalSentence } = useWords();
   const { solved, problems } = useJob();
   const job = useJobState((s) => s.draft);
   const sync = useJobState((s) => s.sync);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const items = useJobItems();
   const setup = job.setups[0]!;
   const { goal, fuel, venue } = job.brief;
   const words = goalSentence(
@@ -67,17 +64,7 @@ export function TopLine() {
       <span className={styles.sync} role="status">
         {syncWords[sync.kind]}
       </span>
-      <Button
-        className={styles.more}
-        variant="outlined"
-        size="small"
-        aria-label="More: undo, export, theme"
-        aria-haspopup="menu"
-        onClick={(e) => setAnchor(e.currentTarget)}
-      >
-        ···
-      </Button>
-      {anchor && <MoreMenu anchor={anchor} onClose={() => setAnchor(null)} />}
+      <MoreKey label="More: undo, export, units, theme" items={items} />
     </header>
   );
 }

@@ -12,7 +12,9 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useDeferredValue, useRef, useState } from 'react';
 import type { LibraryHead } from '@/formats/library-items';
 import type { Quantity } from '@/core/units/quantities';
-import { displayUnit, figureNumber, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
+import type { Words } from '../words/words';
 import { passesList, type ListFilter } from './list-filter';
 import styles from './library.module.css';
 
@@ -24,7 +26,7 @@ type Column = {
   quantity?: Quantity;
   /** Shown until somebody hides it. */
   first: boolean;
-  show?: (head: LibraryHead) => string;
+  show?: (head: LibraryHead, words: Words) => string;
 };
 
 const columns: Column[] = [
@@ -43,8 +45,8 @@ const columns: Column[] = [
     width: 122,
     name: 'Stated at',
     first: false,
-    show: ({ reference }) =>
-      `${formatNumber(reference.pressure / 1e3, 1)} kPa, ${formatNumber(reference.temperature - 273.15, 0)} °C`,
+    show: ({ reference }, { figure }) =>
+      `${figure(reference.pressure, 'airPressure')}, ${figure(reference.temperature, 'temperature')}`,
   },
   { id: 'pointCount', width: 64, name: 'Points', quantity: 'count', first: false },
   { id: 'price', width: 64, name: 'Price', quantity: 'money', first: true },
@@ -55,11 +57,13 @@ const columns: Column[] = [
 
 const helper = createColumnHelper<LibraryHead>();
 
-function textOf(head: LibraryHead, column: Column): string {
-  if (column.show) return column.show(head);
+function textOf(words: Words, head: LibraryHead, column: Column): string {
+  if (column.show) return column.show(head, words);
   const value = head[column.id];
   if (value === null) return '–';
-  return column.quantity && typeof value === 'number' ? figureNumber(value, column.quantity) : String(value);
+  return column.quantity && typeof value === 'number'
+    ? words.figureNumber(value, column.quantity)
+    : String(value);
 }
 
 const definitions = columns.map((column) =>
@@ -85,6 +89,7 @@ type RowProps = {
 
 /** One line. Kept as it is while it scrolls: only lines that come into view are drawn anew. */
 const Row = memo(function Row({ head, index, visible, isSelected, onSelect, onOpen }: RowProps) {
+  const words = useWords();
   return (
     <tr
       aria-rowindex={index + 2}
@@ -102,7 +107,7 @@ const Row = memo(function Row({ head, index, visible, isSelected, onSelect, onOp
           </th>
         ) : (
           <td key={column.id} className={column.quantity ? styles.number : undefined}>
-            {textOf(head, column)}
+            {textOf(words, head, column)}
           </td>
         );
       })}
@@ -120,6 +125,7 @@ type Props = {
 
 /** The library as a table: sorted by any column, columns shown or hidden, only the rows in view drawn. */
 export function CompressorTable({ items, filter, selected, onSelect, onOpen }: Props) {
+  const { displayUnit } = useWords();
   const [sorting, setSorting] = useState<SortingState>([]);
   const [visible, setVisible] = useState<VisibilityState>(
     Object.fromEntries(columns.map((c) => [c.id, c.first])),

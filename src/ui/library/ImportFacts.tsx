@@ -4,14 +4,16 @@ import { isVolumeFlow, type MapFacts, type Mapping } from '@/formats/map-guess';
 import { readNumber, type MapTable } from '@/formats/map-table';
 import { Group } from '../fields/Group';
 import { QuantityInput } from '../fields/QuantityInput';
+import { fieldText } from '../words/format';
+import { useWords } from '../words/useWords';
 import { bounds } from './bounds';
 import styles from './library.module.css';
 
 /** Conditions that maps are often stated at: offered by name, never taken without a click. */
 const usual = [
-  { label: '100 kPa, 25 °C', pressure: 100_000, temperature: 298.15 },
-  { label: '101.3 kPa, 15 °C', pressure: 101_325, temperature: 288.15 },
-  { label: '96.2 kPa, 29.6 °C', pressure: 96_200, temperature: 302.75 },
+  { pressure: 100_000, temperature: 298.15 },
+  { pressure: 101_325, temperature: 288.15 },
+  { pressure: 96_200, temperature: 302.75 },
 ];
 
 type Props = {
@@ -24,6 +26,11 @@ type Props = {
 
 /** What a map needs beside its points. Empty until the file or somebody says it. */
 export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props) {
+  const { displayUnit, figure } = useWords();
+  const exact = (kelvin: number) => {
+    const unit = displayUnit('temperature');
+    return `${fieldText(kelvin, unit)} ${unit.symbol}`;
+  };
   const set = <K extends keyof MapFacts>(key: K, value: MapFacts[K]) => onFacts({ ...facts, [key]: value });
   const sure = (key: keyof MapFacts['sure']) => ({
     confidence: facts.sure[key] ?? ('maker' as const),
@@ -42,7 +49,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
       <Group title="The map is corrected to">
         <QuantityInput
           label="Reference pressure"
-          quantity="pressure"
+          quantity="airPressure"
           basis="abs"
           bound={bounds.referencePressure}
           value={facts.referencePressure}
@@ -61,13 +68,13 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
           Often:{' '}
           {usual.map((c) => (
             <button
-              key={c.label}
+              key={c.pressure}
               type="button"
               onClick={() =>
                 onFacts({ ...facts, referencePressure: c.pressure, referenceTemperature: c.temperature })
               }
             >
-              {c.label}
+              {figure(c.pressure, 'airPressure')}, {exact(c.temperature)}
             </button>
           ))}
         </p>
@@ -76,7 +83,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         <Group title={`The volume, ${flow!.unit}, is stated at`}>
           <QuantityInput
             label="Pressure of that air"
-            quantity="pressure"
+            quantity="airPressure"
             basis="abs"
             bound={bounds.referencePressure}
             value={facts.flowPressure}

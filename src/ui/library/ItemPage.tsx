@@ -13,7 +13,8 @@ import { ShopPage } from '../frame/ShopPage';
 import { isTyping } from '../frame/typing';
 import frame from '../frame/frame.module.css';
 import { mapExportAddress, server } from '../server/client';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
 import { MapPicture } from './MapPicture';
 import { PointGrid } from './PointGrid';
@@ -162,6 +163,7 @@ function Findings({
 }
 
 function Facts({ item: { draft, edit } }: { item: ItemDraft }) {
+  const { figure } = useWords();
   const id = useId();
   const sure = ['inducer', 'exducer', 'maxSpeedRpm'] as const;
   const rows = {
@@ -211,7 +213,7 @@ function Facts({ item: { draft, edit } }: { item: ItemDraft }) {
       <Group title="The map is corrected to">
         <QuantityInput
           label="Reference pressure"
-          quantity="pressure"
+          quantity="airPressure"
           basis="abs"
           bound={bounds.referencePressure}
           value={draft.reference.pressure}

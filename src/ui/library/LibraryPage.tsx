@@ -10,7 +10,8 @@ import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import frame from '../frame/frame.module.css';
 import { mapExportAddress, server, type Answer } from '../server/client';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
 import { CompressorTable } from './CompressorTable';
 import { noListFilter, type ListFilter } from './list-filter';
 import { MapPicture } from './MapPicture';
@@ -193,6 +194,7 @@ type SelectedProps = { head: LibraryHead; onOpen: () => void; onDuplicate: () =>
 
 /** The chosen line: its map, its figures, who uses it, what can be done. */
 function Selected({ head, onOpen, onDuplicate, onRetire }: SelectedProps) {
+  const { figure, figureNumber } = useWords();
   const [entry, setEntry] = useState<LibraryEntry | null>(null);
   const [away, setAway] = useState(false);
   useEffect(() => {
@@ -237,8 +239,8 @@ function Selected({ head, onOpen, onDuplicate, onRetire }: SelectedProps) {
       />
       <Reading
         label="Corrected flow"
-        hint={`stated at ${formatNumber(head.reference.pressure / 1e3, 1)} kPa abs, ${figure(head.reference.temperature, 'temperature')}`}
-        value={`${formatNumber(head.leastFlow * 60, 1)} to ${figure(head.mostFlow, 'massFlow')}`}
+        hint={`stated at ${figure(head.reference.pressure, 'airPressure')} abs, ${figure(head.reference.temperature, 'temperature')}`}
+        value={`${figureNumber(head.leastFlow, 'massFlow')} to ${figure(head.mostFlow, 'massFlow')}`}
       />
       <Reading label="Best efficiency" value={figure(head.bestEfficiency, 'share')} />
       <Reading label="Price" hint="shop’s currency" value={figure(head.price, 'money')} />

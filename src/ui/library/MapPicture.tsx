@@ -5,7 +5,8 @@ import { compileMap } from '@/core/compressor/map';
 import { useSize } from '../charts/useSize';
 import { frameOf, MapGround } from '../map/MapGround';
 import { mapShapes } from '../map/map-shapes';
-import { figure } from '../words/format';
+import { useWords } from '../words/useWords';
+
 import styles from './library.module.css';
 
 type Props = {
@@ -23,6 +24,7 @@ type Props = {
 
 /** A compressor's map by itself, as it will stand under a running line. */
 export function MapPicture({ map, points, line = null, stale = false, onPickLine, small = false }: Props) {
+  const { displayUnit, figure } = useWords();
   const { ref, width, height } = useSize<HTMLDivElement>({
     width: small ? 320 : 760,
     height: small ? 260 : 430,
@@ -32,7 +34,7 @@ export function MapPicture({ map, points, line = null, stale = false, onPickLine
   const dots = (points ?? []).flatMap((l, i) =>
     l.points.map((p) => ({ flow: p.flow, ratio: p.pressureRatio, line: i })),
   );
-  const frame = frameOf([...shapes.choke, ...shapes.top, ...dots], width, height);
+  const frame = frameOf([...shapes.choke, ...shapes.top, ...dots], width, height, displayUnit('massFlow'));
   const { x, y } = frame.scales;
   return (
     <div ref={ref} className={small ? styles.smallMap : styles.map}>

@@ -4,7 +4,8 @@ import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from
 import type { Compressor } from '@/core/compressor/document';
 import { fromUnit, type Quantity } from '@/core/units/quantities';
 import { checkTyped, QuantityInput, type Bound } from '../fields/QuantityInput';
-import { displayUnit, fieldText } from '../words/format';
+import { useWords } from '../words/useWords';
+import { fieldText } from '../words/format';
 import { readBlock } from './paste';
 import styles from './library.module.css';
 
@@ -26,6 +27,7 @@ type Props = {
 
 /** The map's points as a grid, one speed line at a time: typed, pasted from a sheet, added, taken away. */
 export function PointGrid({ lines, line, onLine, edit }: Props) {
+  const { displayUnit } = useWords();
   const current = lines[line] ?? lines[0]!;
   const addLine = () =>
     edit('lines', (all) => {
@@ -78,6 +80,7 @@ export function PointGrid({ lines, line, onLine, edit }: Props) {
 type PointsProps = { points: Point[]; line: number; edit: Props['edit'] };
 
 function Points({ points, line, edit }: PointsProps) {
+  const { displayUnit } = useWords();
   const whyId = useId();
   const table = useRef<HTMLTableElement>(null);
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -86,22 +89,22 @@ function Points({ points, line, edit }: PointsProps) {
   const wrong = Object.entries(typed).flatMap(([key, text]) => {
     const [row, column] = key.split('.').map(Number) as [number, number];
     const { quantity, bound, name } = cells[column]!;
-    const check = checkTyped(bound, text, quantity);
+    const check = checkTyped(bound, text, quantity, displayUnit(quantity));
     return check.ok ? [] : [{ key, why: `Row ${row + 1}, ${name}: ${check.message}` }];
   });
   const type = (row: number, column: number, text: string) => {
     setRefused(null);
     setTyped((now) => ({ ...now, [at(row, column)]: text }));
     const { key, quantity, bound } = cells[column]!;
-    const check = checkTyped(bound, text, quantity);
+    const check = checkTyped(bound, text, quantity, displayUnit(quantity));
     if (check.ok && check.value !== points[row]![key])
       edit(`point-${line}-${row}-${column}`, (all) => (all[line]!.points[row]![key] = check.value));
   };
   const leave = (row: number, column: number) =>
     setTyped((now) => {
+      const { bound, quantity } = cells[column]!;
       const text = now[at(row, column)];
-      if (text === undefined || !checkTyped(cells[column]!.bound, text, cells[column]!.quantity).ok)
-        return now;
+      if (text === undefined || !checkTyped(bound, text, quantity, displayUnit(quantity)).ok) return now;
       return Object.fromEntries(Object.entries(now).filter(([key]) => key !== at(row, column)));
     });
   const walk = (event: KeyboardEvent<HTMLInputElement>, row: number, column: number) => {

@@ -6,13 +6,20 @@ import { headOf } from '@/core/compressor/head';
 import type { LibraryEntry } from '@/formats/library-items';
 import { confidenceWords } from '../fields/confidence';
 import { ShopPage } from '../frame/ShopPage';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { fieldText, formatNumber } from '../words/format';
+import { toUnit, type Quantity } from '@/core/units/quantities';
 import { MapPicture } from './MapPicture';
 import styles from './sheet.module.css';
 
 /** One compressor on paper: the map, what it is stated at, the wheel, and every point, for the wall or the folder. */
 export function SheetPage({ entry }: { entry: LibraryEntry }) {
+  const { displayUnit, figure, figureNumber } = useWords();
   const { document: map } = entry;
+  const flowUnit = displayUnit('massFlow');
+  /** As it was given: what a map is stated at is not rounded. */
+  const exact = (value: number, quantity: Quantity) =>
+    `${fieldText(value, displayUnit(quantity))} ${displayUnit(quantity).symbol}`;
   const head = headOf(map);
   // The date of printing is the browser's; the server's page carries none.
   const [today, setToday] = useState('');
@@ -21,9 +28,7 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
   const facts: [string, string][] = [
     [
       'Stated at',
-      `${formatNumber(map.reference.pressure / 1e3, 3)
-        .replace(/0+$/, '')
-        .replace(/\.$/, '')} kPa abs, ${formatNumber(map.reference.temperature - 273.15, 1)} °C`,
+      `${exact(map.reference.pressure, 'airPressure')} abs, ${exact(map.reference.temperature, 'temperature')}`,
     ],
     ['Inducer', `${figure(map.inducer.value, 'bore')}, ${confidenceWords[map.inducer.confidence]}`],
     ['Exducer', `${figure(map.exducer.value, 'bore')}, ${confidenceWords[map.exducer.confidence]}`],
@@ -33,7 +38,7 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
       `${figure(map.maxSpeedRpm.value, 'shaftSpeed')}, ${confidenceWords[map.maxSpeedRpm.confidence]}`,
     ],
     ['Rim at the limit', figure(head.tipSpeed, 'velocity')],
-    ['Corrected flow', `${formatNumber(head.leastFlow * 60, 1)} to ${figure(head.mostFlow, 'massFlow')}`],
+    ['Corrected flow', `${figureNumber(head.leastFlow, 'massFlow')} to ${figure(head.mostFlow, 'massFlow')}`],
     ['Highest ratio', figure(head.highestRatio, 'ratio')],
     ['Best efficiency', figure(head.bestEfficiency, 'share')],
   ];
@@ -78,7 +83,8 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
         {map.note && <p className={styles.note}>{map.note}</p>}
         <table>
           <caption>
-            Points from surge to choke: corrected flow in kg/min, pressure ratio, efficiency in per cent
+            Points from surge to choke: corrected flow in {flowUnit.symbol}, pressure ratio, efficiency in per
+            cent
           </caption>
           <thead>
             <tr>
@@ -100,7 +106,7 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
                     <td key={i}>
                       {p && (
                         <>
-                          {formatNumber(p.flow * 60, 2)}
+                          {formatNumber(toUnit(p.flow, flowUnit), flowUnit.digits + 1)}
                           <br />
                           {formatNumber(p.pressureRatio, 2)}
                           <br />

@@ -5,7 +5,9 @@ import { sampleCompressors } from '@/data/demo/sample';
 import type { LibraryHead } from '@/formats/library-items';
 import { noFilter, passes, readPrefs } from '../charger/ranking-prefs';
 import { DEFAULT_WEIGHTS } from '@/core/forecast/rank';
-import { compressorChanges } from '../words/compressor';
+import { houseWords } from '../words/words';
+
+const { compressorChanges } = houseWords;
 import { blankCompressor } from './blank';
 import { bounds } from './bounds';
 import { noListFilter, passesList, type ListFilter } from './list-filter';

@@ -2,14 +2,15 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useId } from 'react';
+import { toUnit, type Unit } from '@/core/units/quantities';
 import { Hatch } from '../charts/Drawing';
-import { figure, formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
 import { Halo } from './Halo';
 import type { MapShapes, Place } from './map-shapes';
 import { spreadOut } from './spread';
 
 export const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
-export const KG_MIN = 60;
 /** Where along their 33 places the words 'surge' and 'choke' stand. */
 export const SURGE_WORD = 20;
 export const CHOKE_WORD = 16;
@@ -20,18 +21,18 @@ export type Frame = { width: number; height: number; xScale: Linear; yScale: Lin
 
 type Linear = ReturnType<typeof scaleLinear<number, number>>;
 
-/** Scales that hold every given place, in a picture of this size. Flow kg/s of the map, drawn in kg/min. */
-export function frameOf(places: Place[], width: number, height: number): Frame {
+/** Scales that hold every given place, in a picture of this size. Flow kg/s of the map, drawn in `flowUnit`. */
+export function frameOf(places: Place[], width: number, height: number, flowUnit: Unit): Frame {
   const flowEnd = Math.max(...places.map((p) => p.flow)) * 1.1;
   const ratioEnd = Math.max(...places.map((p) => p.ratio)) * 1.04;
-  const xScale = scaleLinear([0, flowEnd * KG_MIN], [PAD.left, width - PAD.right]);
+  const xScale = scaleLinear([0, toUnit(flowEnd, flowUnit)], [PAD.left, width - PAD.right]);
   const yScale = scaleLinear([1, ratioEnd], [height - PAD.bottom, PAD.top]);
   return {
     width,
     height,
     xScale,
     yScale,
-    scales: { x: (flow) => xScale(flow * KG_MIN), y: (ratio) => yScale(ratio) },
+    scales: { x: (flow) => xScale(toUnit(flow, flowUnit)), y: (ratio) => yScale(ratio) },
   };
 }
 
@@ -67,6 +68,7 @@ export function MapGround({
   each = false,
   plain = false,
 }: Props) {
+  const { figure, inUnit, symbol } = useWords();
   const { width, height, xScale, yScale, scales } = frame;
   const { x, y } = scales;
   const hatch = useId();
@@ -92,7 +94,7 @@ export function MapGround({
         yScale={yScale}
         width={width}
         height={height}
-        skip={skip === null ? null : skip * KG_MIN}
+        skip={skip === null ? null : inUnit(skip, 'massFlow')}
       />
       <g clipPath={`url(#${clip})`}>
         {shapes.bands.map((band, i) => (
@@ -126,7 +128,7 @@ export function MapGround({
       </g>
       {!plain && <Labels shapes={shapes} scales={scales} taken={taken} limit={limit} />}
       <text x={width - PAD.right} y={height - 4} fontSize="12" textAnchor="end">
-        {`corrected flow${each ? ' of each' : ''}, kg/min (to ${formatNumber(reference.pressure / 1e3, 1)} kPa abs, ${formatNumber(reference.temperature - 273.15, 0)} °C)`}
+        {`corrected flow${each ? ' of each' : ''}, ${symbol('massFlow')} (to ${figure(reference.pressure, 'airPressure')} abs, ${figure(reference.temperature, 'temperature')})`}
       </text>
       <text x="2" y="11" fontSize="12">
         pressure ratio
@@ -149,6 +151,8 @@ function Axes({
   skip: number | null;
 }) {
   const foot = height - PAD.bottom;
+  const flowTicks = xScale.ticks(width < 500 ? 5 : 9);
+  const step = flowTicks[1]! - flowTicks[0]!;
   return (
     <g fontSize="12" style={{ fontStretch: '86%' }}>
       {yScale.ticks(6).map((tick) => (
@@ -160,12 +164,12 @@ function Axes({
         </g>
       ))}
       <path d={`M${PAD.left} ${foot}H${width - PAD.right}`} stroke="var(--ink)" />
-      {xScale.ticks(width < 500 ? 5 : 9).map((tick) => (
+      {flowTicks.map((tick) => (
         <g key={tick}>
           <path d={`M${xScale(tick)} ${foot}v5`} stroke="var(--ink)" />
           {(skip === null || Math.abs(xScale(tick) - xScale(skip)) > 28) && (
             <text x={xScale(tick)} y={foot + 18} textAnchor="middle" style={{ fill: 'var(--mute)' }}>
-              {tick}
+              {formatNumber(tick, Math.max(0, -Math.floor(Math.log10(step))))}
             </text>
           )}
         </g>
@@ -186,6 +190,7 @@ function Labels({
   taken: Place[];
   limit: number;
 }) {
+  const { figure } = useWords();
   const { x, y } = scales;
   const beads = taken.map((p) => ({ x: x(p.flow), y: y(p.ratio), w: 20, h: 20 }));
   // Labels stand along one way over the map: the one where most of them have room.

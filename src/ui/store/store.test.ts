@@ -1,6 +1,7 @@
 import { newJob } from '@/core/job/defaults';
 import { jobSchema } from '@/core/job/document';
 import { sampleJob } from '@/data/demo/sample';
+import { unitsOf } from '@/core/units/quantities';
 import { checkTyped } from '../fields/QuantityInput';
 import { checkRows } from '../engine/BreathingTable';
 import { server, type Answer, type StoredJob } from '../server/client';
@@ -148,7 +149,7 @@ describe('fields', () => {
   it('say what is wrong, with the value and what is allowed', () => {
     const say = (text: string, path = 'engine.bore', whole = false) => {
       const quantity = path === 'engine.cylinders' ? 'count' : 'bore';
-      const checked = checkTyped(boundsAt(bounds, path), text, quantity, { whole });
+      const checked = checkTyped(boundsAt(bounds, path), text, quantity, unitsOf(quantity)[0]!, { whole });
       return checked.ok ? checked.value : checked.message;
     };
     expect(say('79')).toBeCloseTo(0.079, 12);

@@ -1,6 +1,6 @@
 import type { Change } from '@/core/job/changes';
 import type { Quantity } from '@/core/units/quantities';
-import { fieldText, displayUnit } from './format';
+import { fieldText, type Format } from './format';
 
 /** Names and quantities of a job's fields, for sentences about changes. The path without setup number and '.value'. */
 const fields: Record<string, { name: string; quantity?: Quantity }> = {
@@ -13,7 +13,7 @@ const fields: Record<string, { name: string; quantity?: Quantity }> = {
   'brief.fuel.bsfc': { name: 'BSFC', quantity: 'fuelPerEnergy' },
   'brief.venue.altitude': { name: 'venue height', quantity: 'altitude' },
   'brief.venue.temperature': { name: 'air temperature', quantity: 'temperature' },
-  'brief.venue.barometer.pressure': { name: 'barometer', quantity: 'pressure' },
+  'brief.venue.barometer.pressure': { name: 'barometer', quantity: 'airPressure' },
   'brief.venue.humidity.relative': { name: 'humidity', quantity: 'share' },
   'brief.drivetrain.lossShare': { name: 'drivetrain loss', quantity: 'share' },
   'engine.bore': { name: 'bore', quantity: 'bore' },
@@ -31,7 +31,7 @@ const fields: Record<string, { name: string; quantity?: Quantity }> = {
   'setups.backPressureRatio': { name: 'back pressure over manifold pressure', quantity: 'ratio' },
 };
 
-function show(value: unknown, quantity: Quantity | undefined): string {
+function show({ displayUnit }: Format, value: unknown, quantity: Quantity | undefined): string {
   if (typeof value === 'number' && quantity) {
     const unit = displayUnit(quantity);
     return `${fieldText(value, unit)}${unit.symbol ? ` ${unit.symbol}` : ''}`;
@@ -41,12 +41,12 @@ function show(value: unknown, quantity: Quantity | undefined): string {
 }
 
 /** A change in words: 'red line 9,200 rpm → 9,500 rpm'. */
-export function changeSentence(change: Change): string {
+export function changeSentenceIn(format: Format, change: Change): string {
   const path = change.path.replace(/^setups\.\d+/, 'setups');
   const bare = path.replace(/\.(value|confidence|note)$/, '');
   const known = fields[bare];
   const name = known?.name ?? bare.split('.').slice(-2).join(' ');
   if (path.endsWith('.confidence'))
-    return `${name}: ${show(change.from, undefined)} → ${show(change.to, undefined)}`;
-  return `${name} ${show(change.from, known?.quantity)} → ${show(change.to, known?.quantity)}`;
+    return `${name}: ${show(format, change.from, undefined)} → ${show(format, change.to, undefined)}`;
+  return `${name} ${show(format, change.from, known?.quantity)} → ${show(format, change.to, known?.quantity)}`;
 }

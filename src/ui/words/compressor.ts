@@ -1,8 +1,8 @@
 import type { Compressor } from '@/core/compressor/document';
-import { figure } from './format';
+import type { Format } from './format';
 
 /** What differs between two revisions of a compressor: 'Speed limit 153,000 rpm → 150,000 rpm; the map.' */
-export function compressorChanges(from: Compressor, to: Compressor): string {
+export function compressorChangesIn({ figure }: Format, from: Compressor, to: Compressor): string {
   const parts: string[] = [];
   const say = (name: string, a: string, b: string) => a !== b && parts.push(`${name} ${a} → ${b}`);
   say('name', from.name, to.name);

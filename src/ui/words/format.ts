@@ -1,7 +1,4 @@
-import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
-
-/** The unit a quantity is shown in. One place: switching units later changes this alone. */
-export const displayUnit = (quantity: Quantity): Unit => unitsOf(quantity)[0]!;
+import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 
 const MINUS = '−';
 /** A figure and its unit stay on one line. */
@@ -21,28 +18,7 @@ export function formatNumber(value: number, digits: number): string {
   return shown < 0 && !isZero ? `${MINUS}${text}` : text;
 }
 
-/** The figure without its unit, in the display unit. */
-export function figureNumber(value: number, quantity: Quantity, unit = displayUnit(quantity)): string {
-  const shown = toUnit(value, unit);
-  const digits = quantity === 'pressureDrop' && Math.abs(shown) >= 10 ? unit.digits - 1 : unit.digits;
-  return formatNumber(shown, digits);
-}
-
-/** A figure with its unit: '285 hp', '71 %', '2.63'. An en dash for what is missing. */
-export function figure(value: number | null | undefined, quantity: Quantity): string {
-  if (value === null || value === undefined) return '–';
-  const unit = displayUnit(quantity);
-  const number = figureNumber(value, quantity, unit);
-  return unit.symbol ? `${number}${NO_BREAK}${unit.symbol}` : number;
-}
-
-/** A signed change: '+27.0 kW', '−1.7 kPa'. */
-export function signedFigure(value: number, quantity: Quantity): string {
-  const text = figure(value, quantity);
-  return text.startsWith(MINUS) ? text : `+${text}`;
-}
-
-/** What stands in a field: as many digits as matter, no grouping, so that it can be typed over. */
+/** What stands in a field: as many digits as matter, so that it can be typed over and reads back as the same value. */
 export function fieldText(value: number, unit: Unit): string {
   const shown = toUnit(value, unit);
   const digits = Math.min(6, Math.max(0, unit.digits) + 2);
@@ -51,3 +27,38 @@ export function fieldText(value: number, unit: Unit): string {
   const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, ',').replace('-', MINUS);
   return part ? `${grouped}.${part}` : grouped;
 }
+
+/** Figures in the units somebody reads in. */
+export function formatIn(displayUnit: (quantity: Quantity) => Unit) {
+  /** The figure without its unit. */
+  const figureNumber = (value: number, quantity: Quantity, unit = displayUnit(quantity)): string => {
+    const shown = toUnit(value, unit);
+    const digits = quantity === 'pressureDrop' && Math.abs(shown) >= 10 ? unit.digits - 1 : unit.digits;
+    return formatNumber(shown, digits);
+  };
+  /** A figure with its unit: '285 hp', '71 %', '2.63'. An en dash for what is missing. */
+  const figure = (value: number | null | undefined, quantity: Quantity): string => {
+    if (value === null || value === undefined) return '–';
+    const unit = displayUnit(quantity);
+    const number = figureNumber(value, quantity, unit);
+    return unit.symbol ? `${number}${NO_BREAK}${unit.symbol}` : number;
+  };
+  /** A signed change: '+27.0 kW', '−1.7 kPa'. */
+  const signedFigure = (value: number, quantity: Quantity): string => {
+    const text = figure(value, quantity);
+    return text.startsWith(MINUS) ? text : `+${text}`;
+  };
+  return {
+    /** The unit a quantity is shown in. */
+    displayUnit,
+    figureNumber,
+    figure,
+    signedFigure,
+    /** The number alone as a chart draws it. */
+    inUnit: (value: number, quantity: Quantity): number => toUnit(value, displayUnit(quantity)),
+    /** The unit's symbol, for a heading. */
+    symbol: (quantity: Quantity): string => displayUnit(quantity).symbol,
+  };
+}
+
+export type Format = ReturnType<typeof formatIn>;

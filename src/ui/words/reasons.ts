@@ -1,5 +1,5 @@
 import type { Reason } from '@/core/working/range';
-import { figure } from './format';
+import type { Format } from './format';
 import { mapSentences } from './map-reasons';
 
 /**
@@ -134,7 +134,7 @@ export type Form = 'short' | 'row' | 'long';
 export type Phrase = { text: string; strong: boolean }[];
 
 /** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
-export function phrase(reason: Reason, form: Form = 'long'): Phrase {
+export function phraseIn({ figure }: Format, reason: Reason, form: Form = 'long'): Phrase {
   const entry = sentences[reason.code];
   const template =
     (form === 'short'
@@ -151,8 +151,8 @@ export function phrase(reason: Reason, form: Form = 'long'): Phrase {
   });
 }
 
-export const sentence = (reason: Reason, form: Form = 'long'): string =>
-  phrase(reason, form)
+export const sentenceIn = (format: Format, reason: Reason, form: Form = 'long'): string =>
+  phraseIn(format, reason, form)
     .map((p) => p.text)
     .join('');
 

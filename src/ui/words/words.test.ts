@@ -3,10 +3,11 @@ import path from 'node:path';
 import { reason } from '@/core/working/range';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { summarise } from '@/core/job/summary';
-import { changeSentence } from './changes';
-import { figure, figureNumber, formatNumber, signedFigure } from './format';
-import { goalSentence } from './job';
-import { knownCodes, sentence } from './reasons';
+import { formatNumber } from './format';
+import { knownCodes } from './reasons';
+import { houseWords } from './words';
+
+const { changeSentence, figure, figureNumber, goalSentence, sentence, signedFigure } = houseWords;
 
 const plain = (text: string) => text.replace(/\u00a0/g, ' ');
 

@@ -12,6 +12,6 @@ export const POST = handler({ body: importSchema, largestBody: 4_000_000 }, asyn
   if (!file.ok)
     throw new Refusal(422, 'This file was not imported. Nothing was changed.', { problems: file.problems });
   // The maps that come with a job are looked at like any other.
-  for (const item of file.library) requireSound(item.document);
+  for (const item of file.library) await requireSound(item.document);
   return importJob(await shopDatabase(), file);
 });

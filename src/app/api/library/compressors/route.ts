@@ -9,6 +9,6 @@ export const dynamic = 'force-dynamic';
 export const GET = handler({}, async () => ({ compressors: await listHeads(await shopDatabase()) }));
 
 export const POST = handler({ body: addCompressorSchema }, async ({ body }) => {
-  requireSound(body.document);
+  await requireSound(body.document);
   return addCompressor(await shopDatabase(), body.document);
 });

@@ -14,7 +14,7 @@ export const GET = handler({ params: itemParams, query: revisionQuerySchema }, a
 });
 
 export const PUT = handler({ params: itemParams, body: saveCompressorSchema }, async ({ params, body }) => {
-  requireSound(body.document);
+  await requireSound(body.document);
   const saved = await saveCompressor(await shopDatabase(), params.id, body.baseRevision, body.document);
   if (saved.ok) return { revision: saved.revision };
   if (saved.reason === 'missing') throw noSuchItem();

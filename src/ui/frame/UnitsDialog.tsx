@@ -1,0 +1,119 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useId } from 'react';
+import {
+  families,
+  familyIds,
+  mixOf,
+  unitsOfFamily,
+  unitsUnder,
+  type Family,
+  type SystemId,
+} from '@/core/units/systems';
+import { useUnits } from '../words/useWords';
+import styles from './units.module.css';
+
+const systemNames: { id: SystemId; name: string; hint: string }[] = [
+  { id: 'house', name: 'House', hint: 'kPa, kg/min, °C, hp' },
+  { id: 'metric', name: 'Metric', hint: 'the same with kW' },
+  { id: 'us', name: 'US', hint: 'psi, lb/min, °F, hp, lb·ft' },
+  { id: 'own', name: 'Own mix', hint: 'a unit for each quantity' },
+];
+
+/** One figure for each family, so that a unit is seen at work before it is taken. SI; invented. */
+const samples: Record<Family, number> = {
+  pressure: 236_000,
+  boost: 137_000,
+  airPressure: 83_100,
+  massFlow: 0.297,
+  volumeFlow: 0.31,
+  temperature: 322.15,
+  power: 212_500,
+  shaftPower: 27_000,
+  torque: 236,
+  length: 0.0502,
+  height: 1_650,
+  velocity: 486,
+  pistonSpeed: 23.4,
+  volume: 0.001341,
+  injectorFlow: 1.25e-5,
+  mass: 620,
+  fuelPerEnergy: 8.3e-8,
+  shaftSpeed: 122_100,
+  density: 1.004,
+  moisture: 0.0083,
+};
+
+/** Units of this device: a whole system, or a unit for each quantity. Acts at once; nothing in a job changes. */
+export default function UnitsDialog({ onClose }: { onClose: () => void }) {
+  const { words, choice, choose } = useUnits();
+  const id = useId();
+  const inForce = unitsUnder(mixOf(choice));
+  const pick = (family: Family, symbol: string) => {
+    const now = Object.fromEntries(
+      familyIds.map((f) => [f, inForce(families[f].quantities[0]!).symbol]),
+    ) as Record<Family, string>;
+    choose({ system: 'own', mix: { ...now, [family]: symbol } });
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby={`${id}-title`} maxWidth="sm" fullWidth>
+      <DialogTitle id={`${id}-title`}>Units on this device</DialogTitle>
+      <DialogContent>
+        <div className={styles.systems} role="radiogroup" aria-label="System of units">
+          {systemNames.map((s) => (
+            <label key={s.id} className={styles.system}>
+              <input
+                type="radio"
+                name={`${id}-system`}
+                checked={choice.system === s.id}
+                onChange={() => choose({ ...choice, system: s.id })}
+              />
+              <b>{s.name}</b>
+              <small>{s.hint}</small>
+            </label>
+          ))}
+        </div>
+        <table className={styles.table}>
+          <caption className="unseen">Unit of each quantity, with an example</caption>
+          <tbody>
+            {familyIds.map((family) => {
+              const quantity = families[family].quantities[0]!;
+              return (
+                <tr key={family}>
+                  <th scope="row">
+                    <label htmlFor={`${id}-${family}`}>{families[family].name}</label>
+                  </th>
+                  <td>{words.figure(samples[family], quantity)}</td>
+                  <td>
+                    <select
+                      id={`${id}-${family}`}
+                      value={inForce(quantity).symbol}
+                      onChange={(e) => pick(family, e.currentTarget.value)}
+                    >
+                      {unitsOfFamily(family).map((unit) => (
+                        <option key={unit.symbol}>{unit.symbol}</option>
+                      ))}
+                    </select>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+        <p className={styles.foot}>
+          A field takes any of these behind the number, whatever is chosen here: ‘16 psi’, ‘1.1 bar’, ‘290 kPa
+          abs’. An injector’s lb/h is petrol at 10.5 cc/min.
+        </p>
+      </DialogContent>
+      <DialogActions>
+        <Button variant="contained" onClick={onClose}>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
