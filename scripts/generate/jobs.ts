@@ -3,9 +3,15 @@
  *   node --import tsx scripts/generate/jobs.ts
  */
 import { writeFileSync } from 'node:fs';
+import { factsOf } from '../../src/core/decisions/facts';
+import { withMark } from '../../src/core/decisions/standing';
+import { compileBuild } from '../../src/core/forecast/build';
+import { solveSweep } from '../../src/core/forecast/sweep';
 import { fuelDefaults, newJob } from '../../src/core/job/defaults';
 import { jobSchema, type Job } from '../../src/core/job/document';
 import { given, guess } from '../../src/core/job/input';
+import type { SettleableBench } from '../../src/core/job/settled';
+import { sampleLibrary } from '../../src/data/demo/sample';
 
 const HP = 745.6998715822702;
 const celsius = (value: number) => value + 273.15;
@@ -181,9 +187,26 @@ function rallyRaid(): Job {
   };
 }
 
+/** Settles benches of the first setup on what the job says; `as` changes it first, for a decision of an earlier day. */
+function settled(job: Job, benches: SettleableBench[], as: (job: Job) => void = () => undefined): Job {
+  const then = structuredClone(job);
+  as(then);
+  const setup = then.setups[0]!;
+  const result = compileBuild(then, setup.id, sampleLibrary);
+  if ('problems' in result) throw new Error(`${job.name} does not solve.`);
+  const facts = factsOf(then, setup, { build: result.build, sweep: solveSweep(result.build) }, () => 1);
+  return benches.reduce((now, bench) => ({ ...now, settled: withMark(now, bench, setup, facts) }), job);
+}
+
+const hillClimb = settled(singleSeater(), ['brief', 'engine', 'demand']);
+// The rally's route was moved to higher ground after the charger had been chosen.
+const truck = settled(settled(rallyRaid(), ['brief', 'engine', 'demand']), ['charger'], (job) => {
+  job.brief.venue.altitude.value = 650;
+});
+
 const jobs = [
-  { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: jobSchema.parse(singleSeater()) },
-  { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: jobSchema.parse(rallyRaid()) },
+  { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: jobSchema.parse(hillClimb) },
+  { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: jobSchema.parse(truck) },
 ];
 writeFileSync(
   new URL('../../src/data/demo/jobs.json', import.meta.url),

@@ -62,6 +62,10 @@ function boostShare(build: Build, speedRpm: number): number {
   return x * x * (3 - 2 * x);
 }
 
+/** Back pressure over manifold pressure at a speed, absolute: it comes with the boost (an input until a turbine is matched). */
+export const backPressureAt = (build: Build, speedRpm: number): number =>
+  1 + boostShare(build, speedRpm) * (build.backPressureRatio - 1);
+
 /** The manifold pressure that the boost plan holds once it is full: solved from the goal, or the level. */
 export function planLevel(build: Build): Level {
   if (build.boost.kind === 'goal') return manifoldFor(build, build.goal.speedRpm, build.goal.power);
@@ -105,7 +109,7 @@ export function solvePath(
   const base = unboosted.manifold.pressure;
   if (wanted <= base) return { path: unboosted };
   const pressure = base + share * (wanted - base);
-  const backPressure = 1 + share * (build.backPressureRatio - 1);
+  const backPressure = backPressureAt(build, speedRpm);
   return { path: solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, backPressure, start) };
 }
 

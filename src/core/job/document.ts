@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { breathingShapeIds } from '../engine/breathing';
 import { fuelIds } from '../fuel/fuels';
 import { input, wholeInput } from './input-schema';
+import { markSchema } from './settled';
 import { JOB_VERSION } from './version';
 
 const gPerKWh = 1e-3 / 3.6e6;
@@ -149,6 +150,14 @@ export const jobSchema = z.strictObject({
     .max(6)
     .refine((s) => new Set(s.map((x) => x.letter)).size === s.length, 'Two setups have the same letter.')
     .refine((s) => new Set(s.map((x) => x.id)).size === s.length, 'Two setups have the same id.'),
+  /** Benches somebody has settled, with what each decision rested on. One mark per bench and setup. */
+  settled: z
+    .array(markSchema)
+    .max(40)
+    .refine(
+      (marks) => new Set(marks.map((m) => `${m.bench} ${m.setup ?? ''}`)).size === marks.length,
+      'A bench is settled twice.',
+    ),
 });
 
 export type Job = z.infer<typeof jobSchema>;

@@ -9,8 +9,11 @@ type Migration = {
   up: (document: Record<string, unknown>) => Record<string, unknown>;
 };
 
-/** The steps so far: version 1 is the first, so there are none. */
-const jobMigrations: Migration[] = [];
+/** The steps so far. */
+const jobMigrations: Migration[] = [
+  // Version 2 keeps which benches are settled. An older job has settled none.
+  { id: 'nothing-settled-yet', from: 1, up: (document) => ({ ...document, settled: [] }) },
+];
 
 export type Opened =
   { ok: true; job: Job; migrated: string[] } | { ok: false; issues: { path: string; message: string }[] };

@@ -6,6 +6,7 @@ import { referenceFactors } from '@/core/compressor/reference';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
+import { placeIn } from '../charts/zoom';
 import { Halo } from '../map/Halo';
 import { frameOf, MapGround, pathOf, type Frame, type Scales } from '../map/MapGround';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
@@ -72,8 +73,8 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
         aria-label={mapWords(words, solved, name, over)}
         style={{ display: 'block' }}
         onClick={(e) => {
-          const box = e.currentTarget.getBoundingClientRect();
-          const nearest = nearestPoint(running, scales, e.clientX - box.left, e.clientY - box.top);
+          const at = placeIn(e.currentTarget, e);
+          const nearest = nearestPoint(running, scales, at.x, at.y);
           if (nearest) onPick(nearest.speedRpm);
         }}
       >

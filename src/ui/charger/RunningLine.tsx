@@ -2,7 +2,7 @@ import type { CompiledMap } from '@/core/compressor/map';
 import type { OperatingPoint } from '@/core/forecast/point';
 import { nearestToSurge } from '@/core/forecast/sweep';
 import { Halo } from '../map/Halo';
-import { CHOKE_WORD, PAD, SURGE_WORD, type Scales } from '../map/MapGround';
+import { CHOKE_WORD, PAD, SURGE_WORD, TOP_WORD, type Scales } from '../map/MapGround';
 import type { MapShapes } from '../map/map-shapes';
 import { spreadOut } from '../map/spread';
 import { useWords } from '../words/useWords';
@@ -220,6 +220,10 @@ export function Callout({ point, shapes, scales, running, width, height }: Callo
     marks.push({ x: scales.x(choke.flow) + 52 + dx, y: scales.y(choke.ratio) + 16 });
     marks.push({ x: scales.x(surge.flow) - 34 - 3 * dx, y: scales.y(surge.ratio) });
   }
+  // The wheel limit has two lines of words over the top edge.
+  const top = shapes.top[Math.floor(shapes.top.length * TOP_WORD)]!;
+  for (let dx = 12; dx <= 92; dx += 20)
+    marks.push({ x: scales.x(top.flow) + dx, y: scales.y(top.ratio) - 14 });
   const crowd = (c: { x: number; y: number }) =>
     marks.filter((m) => m.x > c.x - 12 && m.x < c.x + w + 12 && m.y > c.y - 12 && m.y < c.y + h + 12).length;
   const corner = corners.reduce((a, b) => (crowd(b) < crowd(a) ? b : a));

@@ -1,5 +1,6 @@
 'use client';
 import { useLayoutEffect, useRef, useState } from 'react';
+import { zoomOf } from './zoom';
 
 /** Width and height of an element as it is laid out; the given size until then (also on the server). */
 export function useSize<T extends HTMLElement>(initial: { width: number; height: number }) {
@@ -9,7 +10,10 @@ export function useSize<T extends HTMLElement>(initial: { width: number; height:
     const element = ref.current;
     if (!element) return;
     const measure = () => {
-      const { width, height } = element.getBoundingClientRect();
+      const box = element.getBoundingClientRect();
+      const zoom = zoomOf(element);
+      const width = box.width / zoom;
+      const height = box.height / zoom;
       if (width > 0)
         setSize((old) => (old.width === width && old.height === height ? old : { width, height }));
     };

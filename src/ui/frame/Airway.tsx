@@ -1,6 +1,7 @@
 'use client';
-import { useId } from 'react';
+import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { Station, StationKind } from '@/core/forecast/point';
+import { pricesAt, type Price } from '@/core/forecast/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { useJob, type Solved } from '../store/solved';
@@ -26,6 +27,9 @@ const AXIS = 50;
 const TALLEST = 29;
 const MARGIN = 40;
 const NARROWEST = 112;
+const PHONE = 640;
+/** A phone shows three stations or a little less: their unit of pressure must fit, the ladder is out of sight there. */
+const PHONE_CELL = 128;
 
 /** The air's path through this build at the selected speed: tube height by absolute pressure, fill by temperature. */
 export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
@@ -40,21 +44,134 @@ export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: Be
       </div>
     );
   const { stations } = solved.point;
-  const cell = Math.max(NARROWEST, (width - MARGIN - 6) / stations.length);
+  // On a phone three stations are in view, the rest comes by swipe.
+  const least = width < PHONE ? Math.max(PHONE_CELL, width / 3) : NARROWEST;
+  const cell = Math.max(least, (width - MARGIN - 6) / stations.length);
   const total = MARGIN + cell * stations.length + 6;
   return (
-    <div
-      className={styles.air}
-      ref={ref}
-      // A strip that scrolls sideways on a phone must be reachable without a mouse.
-      tabIndex={total > width + 1 ? 0 : undefined}
-      role="group"
-      aria-label="Airway: the air’s path at the selected speed"
-    >
-      <Strip solved={solved} cell={cell} width={total} bench={bench} onBench={onBench} />
+    <div className={styles.air} ref={ref}>
+      <Scroller solved={solved} cell={cell} total={total} width={width} bench={bench}>
+        <Strip solved={solved} cell={cell} width={total} bench={bench} onBench={onBench} />
+      </Scroller>
     </div>
   );
 }
+
+type ScrollerProps = {
+  solved: Solved;
+  cell: number;
+  total: number;
+  width: number;
+  bench: BenchId;
+  children: ReactNode;
+};
+
+/** Where the strip is wider than the page it is swiped, under a finder that shows all of it and what is in view. */
+function Scroller({ solved, cell, total, width, bench, children }: ScrollerProps) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [left, setLeft] = useState(0);
+  const { stations } = solved.point;
+  const isWide = total > width + 1;
+  const troubled = stations.findIndex((s) => s.troubles.length > 0);
+  const shown = troubled >= 0 ? troubled : stations.findIndex((s) => s.id === mainStation[bench]);
+  // What is in trouble comes into view first; then the station of the open bench.
+  useEffect(() => {
+    if (isWide) ref.current?.scrollTo({ left: shown === 0 ? 0 : MARGIN + (shown - 1) * cell });
+  }, [isWide, shown, cell]);
+  const seek = (e: PointerEvent<HTMLDivElement>) => {
+    if (e.type === 'pointermove' && e.buttons === 0) return;
+    const box = e.currentTarget.getBoundingClientRect();
+    ref.current?.scrollTo({ left: ((e.clientX - box.left) / box.width) * total - width / 2 });
+  };
+  return (
+    <>
+      {isWide && (
+        <div className={styles.finder} aria-hidden="true" onPointerDown={seek} onPointerMove={seek}>
+          <Finder solved={solved} width={width} from={left / total} share={width / total} />
+        </div>
+      )}
+      <div
+        ref={ref}
+        className={styles.airScroll}
+        onScroll={(e) => setLeft(e.currentTarget.scrollLeft)}
+        // A strip that scrolls sideways must be reachable without a mouse.
+        tabIndex={isWide ? 0 : undefined}
+        role="group"
+        aria-label="Airway: the air’s path at the selected speed"
+      >
+        {children}
+      </div>
+    </>
+  );
+}
+
+/** The whole tube, 16 px high, with the part in view framed and troubled stations marked. */
+function Finder({
+  solved,
+  width,
+  from,
+  share,
+}: {
+  solved: Solved;
+  width: number;
+  from: number;
+  share: number;
+}) {
+  const fill = useId();
+  const { stations } = solved.point;
+  const known = stations.filter((s) => s.known);
+  const cell = width / stations.length;
+  const top = topOf(solved);
+  const outline = tubeOutline(known, cell, (p) => Math.max(1, Math.min(6, (p / top) * 6)));
+  return (
+    <svg width={width} height="16" style={{ display: 'block' }}>
+      <defs>
+        <linearGradient
+          id={fill}
+          gradientUnits="userSpaceOnUse"
+          x1="0"
+          x2={known.length * cell}
+          y1="0"
+          y2="0"
+        >
+          <HeatStops temperatures={known.map((s) => s.temperature!)} />
+        </linearGradient>
+      </defs>
+      <path
+        d={`M${known.length * cell} 8H${width}`}
+        stroke="var(--mute)"
+        strokeDasharray="0.1 4"
+        strokeLinecap="round"
+        strokeWidth="1.5"
+      />
+      <path d={tubePath(outline, 8, 0)} fill={`url(#${fill})`} stroke="var(--mute)" strokeWidth="0.8" />
+      {stations.map((s, i) =>
+        s.troubles.length ? (
+          <path
+            key={s.id}
+            d={`M${(i + 0.5) * cell - 5} 1l5 8l5 -8`}
+            fill="none"
+            stroke="var(--ember)"
+            strokeWidth="3"
+          />
+        ) : null,
+      )}
+      <rect
+        x={from * width + 1}
+        y="1"
+        width={share * width - 2}
+        height="14"
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2"
+      />
+    </svg>
+  );
+}
+
+/** Top of the pressure scale over every speed, so that it does not jump while the speed moves. */
+const topOf = ({ sweep }: Solved): number =>
+  scaleTop(Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0))));
 
 type StripProps = {
   solved: Solved;
@@ -66,10 +183,10 @@ type StripProps = {
 
 function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const { figure } = useWords();
-  const { build, sweep, point } = solved;
+  const { build, point } = solved;
   const fill = useId();
-  const highest = Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0)));
-  const top = scaleTop(highest);
+  const prices = useMemo(() => pricesAt(build, point), [build, point]);
+  const top = topOf(solved);
   const half = (pressure: number) => Math.max(3, Math.min(TALLEST, (pressure / top) * TALLEST));
   const { stations } = point;
   const known = stations.filter((s) => s.known);
@@ -89,6 +206,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
         <StationCell
           key={s.id}
           station={s}
+          price={prices[s.id]}
           solved={solved}
           x={MARGIN + i * cell}
           cell={cell}
@@ -289,6 +407,7 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
 
 type CellProps = {
   station: Station;
+  price: Price | undefined;
   solved: Solved;
   x: number;
   cell: number;
@@ -296,24 +415,46 @@ type CellProps = {
   onOpen: () => void;
 };
 
+/** ISO 2533, kg/m³. */
+const SEA_LEVEL_DENSITY = 1.225;
+/** Cells narrower than this get the short form of a phrase, px. */
+const SHORT_BELOW = 130;
+/** Less than this is not worth a word, W. */
+const WORTH = 50;
+
 /** What a station adds or takes, and a remark, each in about 22 characters. */
 function linesOf(
   { figure, signedFigure }: Words,
   station: Station,
   solved: Solved,
+  price: Price | undefined,
+  short: boolean,
 ): { change: string; remark: string } {
   const { build, point } = solved;
   const map = point.compressors[0];
+  /** What the station costs, or what it brings by being there. */
+  const costOf = (p: Price | undefined): string => {
+    if (!p) return '';
+    if (p.crank < -WORTH) return `worth ${figure(-p.crank, 'power')}`;
+    if (p.shaft > WORTH)
+      return `costs ${figure(p.shaft, 'shaftPower')}${short || station.id === 'cooler' ? '' : ' of shaft'}`;
+    return p.crank > WORTH ? `costs ${figure(p.crank, 'shaftPower')}` : '';
+  };
   switch (station.id) {
     case 'weather':
-      return { change: `air ${figure(build.climate.density, 'density')}`, remark: '' };
+      return {
+        change: `air ${figure(build.climate.density, 'density')}`,
+        remark: `${figure(build.climate.density / SEA_LEVEL_DENSITY, 'share')} of sea level`,
+      };
     case 'filter':
     case 'throttle':
-      return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: '' };
+      return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: costOf(price) };
     case 'cooler':
       return {
         change: `${signedFigure(station.heatIn ?? 0, 'shaftPower')} of heat`,
-        remark: `${signedFigure(-(station.drop ?? 0), 'pressureDrop')} lost`,
+        remark: [signedFigure(-(station.drop ?? 0), 'pressureDrop'), costOf(price)]
+          .filter(Boolean)
+          .join(', '),
       };
     case 'compressor':
       return {
@@ -337,18 +478,30 @@ function linesOf(
   }
 }
 
-function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
+/** Width of a letter of the first line, px, in plain and in narrow type. */
+const LETTER = 7.4;
+const NARROW = 0.8;
+
+/** Name and pressure side by side: narrow type first, then the pressure without its unit, which the ladder names too. */
+function headOf({ figure, figureNumber }: Words, station: Station, cell: number) {
+  const room = cell - 22;
+  const name = names[station.id].length * LETTER;
+  const full = figure(station.pressure, 'pressure');
+  const bare = station.pressure === null ? full : figureNumber(station.pressure, 'pressure');
+  const fits = (text: string, share: number) => name * share + text.length * LETTER <= room;
+  if (fits(full, 1)) return { pressure: full, stretch: '100%' };
+  if (fits(full, NARROW)) return { pressure: full, stretch: '80%' };
+  return { pressure: bare, stretch: fits(bare, 1) ? '100%' : '80%' };
+}
+
+function StationCell({ station, price, solved, x, cell, open, onOpen }: CellProps) {
   const words = useWords();
-  const { sentence, figureNumber, figure } = words;
-  const { change, remark } = linesOf(words, station, solved);
+  const { sentence, figure } = words;
+  const { change, remark } = linesOf(words, station, solved, price, cell < SHORT_BELOW);
   const trouble = station.troubles[0];
   const more = station.troubles.length > 1 ? ` +${station.troubles.length - 1} more` : '';
   const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
-  // In a narrow cell the unit goes: the ladder at the left names it.
-  const pressure =
-    cell < 134 && station.pressure !== null
-      ? figureNumber(station.pressure, 'pressure')
-      : figure(station.pressure, 'pressure');
+  const { pressure, stretch } = headOf(words, station, cell);
   const temperature = figure(station.temperature, 'temperature');
   const flow = figure(station.massFlow, 'massFlow');
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
@@ -371,7 +524,7 @@ function StationCell({ station, solved, x, cell, open, onOpen }: CellProps) {
       {open && <rect x={x} y="0" width={cell} height="3" fill="var(--ink)" />}
       <rect x={x + 2} y="3" width={cell - 4} height="126" className={styles.focusRing} />
       <path d={`M${x} 6V126`} stroke="var(--hair)" />
-      <text x={x + 7} y="15" fontSize="12.5" fontWeight="650" style={colour}>
+      <text x={x + 7} y="15" fontSize="12.5" fontWeight="650" style={{ ...colour, fontStretch: stretch }}>
         {names[station.id]}
       </text>
       <text x={x + cell - 7} y="15" fontSize="13" fontWeight="600" textAnchor="end">

@@ -17,7 +17,7 @@ export default function ConflictDialog({ theirs }: { theirs: StoredJob }) {
   const draft = useJobState((s) => s.draft);
   const settle = useJobState((s) => s.settle);
   const lines = useMemo(
-    () => changesBetween(theirs.job, draft).map(changeSentence).slice(0, 12),
+    () => [...new Set(changesBetween(theirs.job, draft).map(changeSentence))].slice(0, 12),
     [theirs, draft, changeSentence],
   );
   return (

@@ -8,7 +8,6 @@ import { signatureOf } from '@/formats/library-items';
 import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
-import { useWords } from '../words/useWords';
 
 import { Say } from '../words/Say';
 import { Airway } from './Airway';
@@ -16,9 +15,12 @@ import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
+import { StandingBar } from './StandingBar';
+import { setupAsked, speedAsked, Stray, type Asked } from './Stray';
 import { DeviceKeys, loadMore } from './MoreKey';
 import { TopLine } from './TopLine';
 import { isTyping } from './typing';
+import { useJobItems } from './useJobItems';
 import styles from './frame.module.css';
 
 const loadKeys = () => import('./KeysDialog');
@@ -63,13 +65,14 @@ type Props = {
   bounds: Bounds;
   items: LibraryItem[];
   bench: BenchId;
-  speedRpm: number | null;
+  asked: Asked;
 };
 
 /** One job: the frame, and the bench that the address names. Benches switch in the browser. */
-export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: firstSpeed }: Props) {
+export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Props) {
   const [store] = useState(() => createJobStore(stored));
-  const [speedRpm, setSpeedRpm] = useState(firstSpeed ?? stored.job.brief.goal.speedRpm.value);
+  const [speedRpm, setSpeedRpm] = useState(speedAsked(asked) ?? stored.job.brief.goal.speedRpm.value);
+  const [setupIndex, setSetupIndex] = useState(Math.max(0, setupAsked(asked, stored.job.setups)));
   const pathname = usePathname();
   const named = pathname.split('/')[3];
   const bench: BenchId = isBench(named) ? named : firstBench;
@@ -80,7 +83,14 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
     const rest = setTimeout(() => void loadAhead(), 1_500);
     const online = () => void store.getState().flush();
     window.addEventListener('online', online);
+    // Only where the device could not keep it would a closed tab lose something.
+    const leave = (e: BeforeUnloadEvent) => {
+      const { kept, queue } = store.getState();
+      if (!kept && queue.length) e.preventDefault();
+    };
+    window.addEventListener('beforeunload', leave);
     return () => {
+      window.removeEventListener('beforeunload', leave);
       clearTimeout(rest);
       window.removeEventListener('online', online);
     };
@@ -88,15 +98,32 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
 
   // The address follows the speed without a new history entry, a few times a second at most.
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const setSpeed = useCallback((next: number) => {
-    setSpeedRpm(next);
+  const address = useRef<Record<string, string>>({});
+  const writeAddress = useCallback((name: 'rpm' | 'setup', value: string) => {
+    address.current[name] = value;
     clearTimeout(timer.current);
     timer.current = setTimeout(() => {
       const url = new URL(window.location.href);
-      url.searchParams.set('rpm', String(next));
+      for (const [key, text] of Object.entries(address.current)) url.searchParams.set(key, text);
       window.history.replaceState(null, '', url);
     }, 250);
   }, []);
+  const setSpeed = useCallback(
+    (next: number) => {
+      setSpeedRpm(next);
+      writeAddress('rpm', String(next));
+    },
+    [writeAddress],
+  );
+  const setSetup = useCallback(
+    (index: number) => {
+      const letter = store.getState().draft.setups[index]?.letter;
+      if (!letter) return;
+      setSetupIndex(index);
+      writeAddress('setup', letter.toLowerCase());
+    },
+    [store, writeAddress],
+  );
 
   const goTo = useCallback(
     (next: BenchId) => {
@@ -108,13 +135,21 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
   );
 
   return (
-    <JobProvider store={store} bounds={bounds} items={items} speedRpm={speedRpm} setSpeed={setSpeed}>
-      <Keys store={store} goTo={goTo} />
+    <JobProvider
+      store={store}
+      bounds={bounds}
+      items={items}
+      speedRpm={speedRpm}
+      setSpeed={setSpeed}
+      setupIndex={setupIndex}
+      setSetup={setSetup}
+    >
+      <Keys store={store} bench={bench} goTo={goTo} />
       <div className={styles.shell}>
-        <Spine bench={bench} onBench={goTo} />
+        <JobSpine bench={bench} onBench={goTo} />
         <TopLine />
         <Airway bench={bench} onBench={goTo} />
-        <Bench id={bench} asked={firstSpeed} />
+        <Bench id={bench} asked={asked} named={named} onBench={goTo} />
         <RevBar />
       </div>
       <Conflict />
@@ -123,10 +158,16 @@ export function JobPage({ stored, bounds, items, bench: firstBench, speedRpm: fi
   );
 }
 
-function Bench({ id, asked }: { id: BenchId; asked: number | null }) {
-  const { figure } = useWords();
+type BenchProps = {
+  id: BenchId;
+  asked: Asked;
+  named: string | undefined;
+  onBench: (bench: BenchId) => void;
+};
+
+function Bench({ id, asked, named, onBench }: BenchProps) {
   const Body = bodies[id];
-  const { problems, solved, speedRpm } = useJob();
+  const { problems, solved } = useJob();
   const sync = useJobState((s) => s.sync);
   const name = benches.find((b) => b.id === id)!.name;
   return (
@@ -140,24 +181,28 @@ function Bench({ id, asked }: { id: BenchId; asked: number | null }) {
           {solved?.stale && 'The figures shown are from the last good values.'}
         </div>
       )}
-      {solved &&
-        asked !== null &&
-        clampSpeed(solved.build, asked) !== asked &&
-        clampSpeed(solved.build, asked) === speedRpm && (
-          <p className={styles.stray} role="status">
-            The link asks for {figure(asked, 'engineSpeed')}; this engine runs from{' '}
-            {figure(solved.build.idleRpm, 'engineSpeed')} to {figure(solved.build.redLineRpm, 'engineSpeed')}.
-            Shown is the nearest.
-          </p>
-        )}
+      <Stray asked={asked} named={named} />
       <Body />
+      <StandingBar bench={id} onBench={onBench} />
     </main>
   );
 }
 
+/** The spine with the state of every bench. */
+function JobSpine({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
+  const { standings } = useJob();
+  const states = Object.fromEntries(standings.map((s) => [s.bench, s.state])) as Record<
+    BenchId,
+    (typeof standings)[number]['state']
+  >;
+  return <Spine bench={bench} onBench={onBench} states={states} items={useJobItems()} />;
+}
+
+type KeysProps = { store: JobStore; bench: BenchId; goTo: (bench: BenchId) => void };
+
 /** Single keys of the frame; they rest while a field has the focus. */
-function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void }) {
-  const { solved, speedRpm, setSpeed } = useJob();
+function Keys({ store, bench: current, goTo }: KeysProps) {
+  const { solved, speedRpm, setSpeed, setSetup, standings, settle } = useJob();
   const [isListOpen, setListOpen] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
@@ -171,6 +216,13 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
       const bench = benches.find((b) => b.key === event.key);
       if (bench) return goTo(bench.id);
       if (event.key === '?') return setListOpen(true);
+      const setup = store.getState().draft.setups.findIndex((s) => s.letter.toLowerCase() === event.key);
+      if (setup >= 0) return setSetup(setup);
+      if (event.key === 's') {
+        const { state, canSettle } = standings.find((s) => s.bench === current)!;
+        if (state === 'settled' || canSettle) settle(current, state !== 'settled');
+        return;
+      }
       if (!solved) return;
       const { build } = solved;
       const step = (by: number) =>
@@ -187,7 +239,7 @@ function Keys({ store, goTo }: { store: JobStore; goTo: (bench: BenchId) => void
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [store, goTo, solved, speedRpm, setSpeed]);
+  }, [store, current, goTo, solved, speedRpm, setSpeed, setSetup, standings, settle]);
   return isListOpen ? <KeysDialog onClose={() => setListOpen(false)} /> : null;
 }
 

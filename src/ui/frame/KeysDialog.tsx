@@ -14,6 +14,8 @@ const keys: [string[], string][] = [
   [['g'], 'the goal’s speed'],
   [['Tab'], 'walks the Airway’s stations, then the bench; Enter opens'],
   [['Ctrl Z'], 'undo; with Shift redo'],
+  [['a', 'b', 'c'], 'the setups, as far as the job has them'],
+  [['s'], 'settles the bench, or opens it again'],
   [['t'], 'paper or cell theme'],
   [['l'], 'large figures, for the cell, or usual ones'],
   [['u'], 'units'],

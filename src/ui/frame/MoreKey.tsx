@@ -1,7 +1,6 @@
 'use client';
-import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { switchSize, switchTheme } from '../device/theme';
 import type { MoreItem } from './MoreMenu';
 import { isBusyKey } from './typing';
@@ -14,24 +13,37 @@ export const loadMore = () => Promise.all([loadMenu(), loadUnits()]);
 const MoreMenu = dynamic(loadMenu);
 const UnitsDialog = dynamic(loadUnits);
 
-type Props = { items?: MoreItem[]; label: string; className?: string | undefined };
+type Props = {
+  items?: MoreItem[];
+  label: string;
+  /** What stands on the key; three dots if nothing else. */
+  children?: ReactNode;
+  className?: string | undefined;
+  current?: boolean;
+};
 
 /** The 'more' key: a menu of what the page offers and of what this device sets for itself. */
-export function MoreKey({ items = [], label, className = styles.more }: Props) {
+export function MoreKey({
+  items = [],
+  label,
+  children = '···',
+  className = styles.more,
+  current = false,
+}: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [units, setUnits] = useState(false);
   return (
     <>
-      <Button
+      <button
+        type="button"
         className={className}
-        variant="outlined"
-        size="small"
+        aria-current={current ? 'page' : undefined}
         aria-label={label}
         aria-haspopup="menu"
         onClick={(e) => setAnchor(e.currentTarget)}
       >
-        ···
-      </Button>
+        {children}
+      </button>
       {anchor && (
         <MoreMenu
           anchor={anchor}

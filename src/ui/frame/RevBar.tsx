@@ -2,9 +2,11 @@
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { OperatingPoint } from '@/core/forecast/point';
 import type { Span } from '@/core/forecast/sweep';
 import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
+import { placeIn } from '../charts/zoom';
 import { clampSpeed, useJob, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
 import styles from './frame.module.css';
@@ -51,6 +53,63 @@ export function RevBar() {
   );
 }
 
+/** Half the room a name takes along the bar, px. */
+const NAME = 26;
+
+/** The silhouettes are named on themselves, wherever neither the handle, the goal's flag nor a shaded zone stands. */
+function CurveNames({
+  solved: { build, sweep },
+  x,
+  width,
+  handle,
+}: {
+  solved: Solved;
+  x: (rpm: number) => number;
+  width: number;
+  handle: number;
+}) {
+  if (width < 400) return null;
+  const peak = (pick: (p: OperatingPoint) => number) => Math.max(1, ...sweep.points.map(pick));
+  const heightOf = (pick: (p: OperatingPoint) => number) => {
+    const top = peak(pick);
+    return (p: OperatingPoint) => (pick(p) / top) * 32;
+  };
+  const power = heightOf((p) => p.power.fuelFlow);
+  const torque = heightOf((p) => p.torque);
+  const free = sweep.points.filter((p) => {
+    const at = x(p.speedRpm);
+    return (
+      at > 8 + NAME &&
+      at < width - 8 - NAME &&
+      Math.abs(at - handle) > NAME + 10 &&
+      Math.abs(at - x(build.goal.speedRpm)) > NAME + 12 &&
+      sweep.spans.every((s) => at < x(s.fromRpm) - NAME - 8 || at > x(s.toRpm) + NAME + 8)
+    );
+  });
+  // Power stands in its own fill, torque under or over its line, apart from it.
+  const inFill = free.findLast((p) => power(p) > 15 && torque(p) > 15);
+  const onLine = free.find((p) => {
+    const y = 40 - torque(p);
+    return (y > 17 || power(p) < 22) && (!inFill || x(inFill.speedRpm) - x(p.speedRpm) > 2 * NAME + 12);
+  });
+  const lineY = onLine ? 40 - torque(onLine) : 0;
+  const style = { fill: 'var(--mute)', fontStretch: '84%' };
+  return (
+    <g fontSize="11" textAnchor="middle">
+      {inFill && (
+        <text x={x(inFill.speedRpm)} y="37" style={style}>
+          power
+        </text>
+      )}
+      {onLine && (
+        <text x={x(onLine.speedRpm)} y={lineY > 17 ? lineY - 4 : lineY + 12} style={style}>
+          torque
+        </text>
+      )}
+    </g>
+  );
+}
+
 type TrackProps = {
   solved: Solved;
   speedRpm: number;
@@ -87,8 +146,7 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   }, [sweep, x]);
 
   const pick = (event: PointerEvent<HTMLDivElement>) => {
-    const left = event.currentTarget.getBoundingClientRect().left;
-    const exact = x.invert(event.clientX - left);
+    const exact = x.invert(placeIn(event.currentTarget, event).x);
     const snapped = event.altKey ? Math.round(exact) : Math.round(exact / build.stepRpm) * build.stepRpm;
     setSpeed(clampSpeed(build, snapped));
   };
@@ -137,16 +195,18 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
         <rect x={x.range()[0]} y="4" width={Math.max(0, width - 16)} height="36" fill="var(--ground)" />
         <path d={shapes.power ?? ''} fill="var(--ink)" opacity="0.13" />
         <path d={shapes.torque ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
-        {sweep.spans.map((span) => {
+        {sweep.spans.map((span, i) => {
+          // The first to give keeps the hatch; one that overlaps it adds its top edge and stacks its words.
+          const over = sweep.spans.slice(0, i).filter((s) => s.toRpm >= span.fromRpm).length;
           const from = x(clampSpeed(build, span.fromRpm - build.stepRpm / 2));
           const to = x(clampSpeed(build, span.toRpm + build.stepRpm / 2));
           const words = spanWords[span.kind];
           return (
             <g key={`${span.kind}${span.fromRpm}`}>
-              <rect x={from} y="4" width={to - from} height="36" fill={`url(#${hatch})`} />
+              {over === 0 && <rect x={from} y="4" width={to - from} height="36" fill={`url(#${hatch})`} />}
               <path d={`M${from} 4H${to}`} stroke="var(--ember)" strokeWidth="2" />
               {to - from > 60 ? (
-                <g>
+                <g transform={`translate(0 ${-13 * over})`}>
                   <rect x={from + 2} y="25" width={words.length * 6.2 + 6} height="14" fill="var(--panel)" />
                   <text
                     x={from + 5}
@@ -164,11 +224,7 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
             </g>
           );
         })}
-        {handle > 170 && sweep.spans.every((span) => x(span.fromRpm) > 170) && (
-          <text x="14" y="17" fontSize="11" style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
-            line: torque, fill: power
-          </text>
-        )}
+        <CurveNames solved={solved} x={x} width={width} handle={handle} />
         <path d={`M${x.range()[0]} 40.5H${x.range()[1]}`} stroke="var(--ink)" />
         {ticks.map((tick) => (
           <g key={tick}>

@@ -1,13 +1,32 @@
 'use client';
 import Link from 'next/link';
 import { benches, type BenchId } from './benches';
-import { BenchIcon, Mark } from './icons';
+import { BenchIcon, Cross, Mark, Tick } from './icons';
+import { MoreKey } from './MoreKey';
+import type { MoreItem } from './MoreMenu';
 import styles from './frame.module.css';
 
-type Props = { bench?: BenchId; onBench?: (bench: BenchId) => void; page?: 'board' | 'library' };
+type State = 'settled' | 'open' | 'contradicted';
+const stateWords: Record<State, string> = {
+  settled: 'settled',
+  open: 'open',
+  contradicted: 'overtaken by a later change',
+};
+
+type Props = {
+  bench?: BenchId;
+  onBench?: (bench: BenchId) => void;
+  states?: Record<BenchId, State>;
+  page?: 'board' | 'library';
+  /** What the job offers beside its benches, for the phone's 'more'. */
+  items?: MoreItem[];
+};
+
+/** Benches on a phone's bottom row; the others stand under its 'more'. */
+const inTheCell = new Set<BenchId>(['brief', 'demand', 'charger']);
 
 /** The benches in the order of the work; outside a job the shop's own pages. */
-export function Spine({ bench, onBench, page }: Props) {
+export function Spine({ bench, onBench, states, page, items = [] }: Props) {
   return (
     <nav className={styles.spine} aria-label={bench ? 'Benches' : 'Shop'}>
       <Link href="/" className={styles.mark} aria-label="Fierce Lung: the Shop board">
@@ -34,15 +53,54 @@ export function Spine({ bench, onBench, page }: Props) {
           <button
             key={b.id}
             type="button"
-            className={styles.cell}
+            className={`${styles.cell} ${inTheCell.has(b.id) ? '' : styles.deskOnly}`}
             aria-current={b.id === bench ? 'page' : undefined}
             aria-keyshortcuts={b.key}
             onClick={() => onBench?.(b.id)}
           >
             <BenchIcon id={b.id} />
             {b.name}
+            {states && <StateMark state={states[b.id]} />}
           </button>
         ))}
+      {bench && (
+        <>
+          <Link href="/" className={`${styles.cell} ${styles.phoneOnly}`}>
+            <BenchIcon id="board" />
+            Jobs
+          </Link>
+          <MoreKey
+            items={[
+              ...benches.map((b) => ({
+                label: `${b.name} bench`,
+                act: () => onBench?.(b.id),
+                current: b.id === bench,
+              })),
+              ...items,
+            ]}
+            label="More: benches, undo, export, units, theme"
+            className={`${styles.cell} ${styles.phoneOnly}`}
+            current={!inTheCell.has(bench)}
+          >
+            <BenchIcon id={inTheCell.has(bench) ? 'more' : bench} />
+            {inTheCell.has(bench) ? 'More' : benches.find((b) => b.id === bench)!.name}
+          </MoreKey>
+        </>
+      )}
     </nav>
+  );
+}
+
+/** Settled is a tick, overtaken a cross, open nothing; each in words for a reader. */
+function StateMark({ state }: { state: State }) {
+  return (
+    <>
+      {state !== 'open' && (
+        <span className={`${styles.state} ${state === 'settled' ? styles.holds : styles.trouble}`}>
+          {state === 'settled' ? <Tick size={10} /> : <Cross size={10} />}
+        </span>
+      )}
+      <span className="unseen">, {stateWords[state]}</span>
+    </>
   );
 }

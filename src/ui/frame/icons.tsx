@@ -25,8 +25,9 @@ export function Mark() {
 }
 
 /** Icons of the benches: drawn in hairlines like the rest of the sheet. */
-export function BenchIcon({ id }: { id: BenchId | 'board' | 'library' }) {
+export function BenchIcon({ id }: { id: BenchId | 'board' | 'library' | 'more' }) {
   const paths: Record<typeof id, React.ReactNode> = {
+    more: <path d="M4.5 10h.01M10 10h.01M15.5 10h.01" strokeWidth="3" />,
     library: <path d="M4 3v14M8 3v14M11.5 3.5l4.5 13.2M3 17h14" />,
     board: <path d="M3 5h14M3 10h14M3 15h14" />,
     brief: <path d="M5 2h7l3 3v13H5zM12 2v3h3M7.5 9h5M7.5 12h5M7.5 15h3" />,

@@ -9,9 +9,10 @@ import {
   type VisibilityState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useDeferredValue, useRef, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { LibraryHead } from '@/formats/library-items';
 import type { Quantity } from '@/core/units/quantities';
+import { PHONE, useMedia } from '../device/useMedia';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import type { Words } from '../words/words';
@@ -76,9 +77,12 @@ const definitions = columns.map((column) =>
   }),
 );
 
+/** Height of a line, px: a thumb's on a phone. */
 const ROW = 34;
+const ROW_ON_PHONE = 49;
 
 type RowProps = {
+  rowHeight: number;
   head: LibraryHead;
   index: number;
   visible: VisibilityState;
@@ -88,7 +92,7 @@ type RowProps = {
 };
 
 /** One line. Kept as it is while it scrolls: only lines that come into view are drawn anew. */
-const Row = memo(function Row({ head, index, visible, isSelected, onSelect, onOpen }: RowProps) {
+const Row = memo(function Row({ rowHeight, head, index, visible, isSelected, onSelect, onOpen }: RowProps) {
   const words = useWords();
   return (
     <tr
@@ -96,7 +100,7 @@ const Row = memo(function Row({ head, index, visible, isSelected, onSelect, onOp
       data-selected={isSelected || undefined}
       onClick={() => onSelect(head.id)}
       onDoubleClick={() => onOpen(head.id)}
-      style={{ height: ROW }}
+      style={{ height: rowHeight }}
     >
       {columns.map((column) => {
         if (!visible[column.id]) return null;
@@ -148,13 +152,15 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
   });
   const { rows } = table.getRowModel();
   const scroller = useRef<HTMLDivElement>(null);
+  const rowHeight = useMedia(PHONE) ? ROW_ON_PHONE : ROW;
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
+    estimateSize: () => rowHeight,
     overscan: 8,
     initialRect: { width: 900, height: 700 },
   });
+  useEffect(() => virtual.measure(), [virtual, rowHeight]);
   const shown = virtual.getVirtualItems();
   const above = shown[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
@@ -250,6 +256,7 @@ export function CompressorTable({ items, filter, selected, onSelect, onOpen }: P
             {shown.map((item) => (
               <Row
                 key={rows[item.index]!.id}
+                rowHeight={rowHeight}
                 head={rows[item.index]!.original}
                 index={item.index}
                 visible={visible}

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Compressor } from '@/core/compressor/document';
 import { compileMap } from '@/core/compressor/map';
 import { useSize } from '../charts/useSize';
+import { placeIn } from '../charts/zoom';
 import { frameOf, MapGround } from '../map/MapGround';
 import { mapShapes } from '../map/map-shapes';
 import { useWords } from '../words/useWords';
@@ -47,9 +48,8 @@ export function MapPicture({ map, points, line = null, stale = false, onPickLine
         style={{ display: 'block' }}
         onClick={(e) => {
           if (!onPickLine || !dots.length) return;
-          const box = e.currentTarget.getBoundingClientRect();
-          const away = (d: (typeof dots)[number]) =>
-            Math.hypot(x(d.flow) - (e.clientX - box.left), y(d.ratio) - (e.clientY - box.top));
+          const at = placeIn(e.currentTarget, e);
+          const away = (d: (typeof dots)[number]) => Math.hypot(x(d.flow) - at.x, y(d.ratio) - at.y);
           onPickLine(dots.reduce((a, b) => (away(b) < away(a) ? b : a)).line);
         }}
       >

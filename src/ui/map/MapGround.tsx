@@ -14,6 +14,8 @@ export const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
 /** Where along their 33 places the words 'surge' and 'choke' stand. */
 export const SURGE_WORD = 20;
 export const CHOKE_WORD = 16;
+/** Where along the top edge the wheel limit is named. */
+export const TOP_WORD = 0.45;
 const SANDS = ['--sand-0', '--sand-1', '--sand-2', '--sand-3', '--sand-4', '--sand-5', '--sand-6'];
 
 export type Scales = { x: (flow: number) => number; y: (ratio: number) => number };
@@ -207,7 +209,7 @@ function Labels({
     .reduce((a, b) => (b.length > a.length ? b : a), []);
   const surgeAt = shapes.surge[SURGE_WORD]!;
   const chokeAt = shapes.choke[CHOKE_WORD]!;
-  const top = shapes.top[Math.floor(shapes.top.length * 0.45)]!;
+  const top = shapes.top[Math.floor(shapes.top.length * TOP_WORD)]!;
   return (
     <g pointerEvents="none">
       {free.map((b) => (

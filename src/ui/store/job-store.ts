@@ -22,6 +22,8 @@ export type JobState = {
   past: Job[];
   future: Job[];
   queue: Job[];
+  /** Whether this device holds what is not stored yet; if not, it lives in this tab alone. */
+  kept: boolean;
   sync: Sync;
   /** Changes the live draft; nothing is stored yet. */
   edit: (change: (draft: Job) => void) => void;
@@ -53,7 +55,10 @@ export function createJobStore(stored: StoredJob): JobStore {
       remember();
       void get().flush();
     };
-    const remember = () => outbox.keep(get().id, { baseRevision: get().revision, jobs: get().queue });
+    const remember = () => {
+      const kept = outbox.keep(get().id, { baseRevision: get().revision, jobs: get().queue });
+      if (kept !== get().kept) set({ kept });
+    };
     const step = (from: 'past' | 'future') => {
       const state = get();
       const target = state[from].at(-1);
@@ -71,6 +76,7 @@ export function createJobStore(stored: StoredJob): JobStore {
       past: [],
       future: [],
       queue: [],
+      kept: true,
       sync: { kind: 'saved' },
       edit: (change) => set((s) => ({ draft: produce(s.draft, change) })),
       write: (path, value) => get().edit((draft) => writeAt(draft, path, value)),

@@ -4,8 +4,11 @@ import { useStore } from 'zustand';
 import { compileBuild, type Build, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { solveSweep, type Sweep } from '@/core/forecast/sweep';
+import { factsOf } from '@/core/decisions/facts';
+import { standings, withMark, type Standing } from '@/core/decisions/standing';
 import type { Bounds } from '@/core/job/bound-at';
 import type { Ref } from '@/core/job/document';
+import type { SettleableBench } from '@/core/job/settled';
 import { libraryOf, type LibraryHead, type LibraryItem } from '@/formats/library-items';
 import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
@@ -30,10 +33,15 @@ type JobContext = {
   heads: LibraryHead[] | null;
   fetchHeads: () => Promise<void>;
   setupIndex: number;
+  setSetup: (index: number) => void;
   speedRpm: number;
   setSpeed: (speedRpm: number) => void;
   solved: Solved | null;
   problems: Problem[];
+  /** Where every bench stands, in the order of the work. */
+  standings: Standing[];
+  /** Settles a bench on what stands now, or opens it again. One commit. */
+  settle: (bench: SettleableBench, settled: boolean) => void;
 };
 
 const Context = createContext<JobContext | null>(null);
@@ -56,10 +64,21 @@ type Props = {
   items: LibraryItem[];
   speedRpm: number;
   setSpeed: (speedRpm: number) => void;
+  setupIndex: number;
+  setSetup: (index: number) => void;
   children: ReactNode;
 };
 
-export function JobProvider({ store, bounds, items: first, speedRpm, setSpeed, children }: Props) {
+export function JobProvider({
+  store,
+  bounds,
+  items: first,
+  speedRpm,
+  setSpeed,
+  setupIndex: asked,
+  setSetup,
+  children,
+}: Props) {
   const draft = useStore(store, (s) => s.draft);
   const [items, setItems] = useState(first);
   const [heads, setHeads] = useState<LibraryHead[] | null>(null);
@@ -81,14 +100,37 @@ export function JobProvider({ store, bounds, items: first, speedRpm, setSpeed, c
     const answer = await server.compressors();
     if (answer.kind === 'ok') setHeads(answer.data.compressors.filter((c) => !c.retired));
   }, []);
-  const setupIndex = 0;
+  const setupIndex = Math.min(asked, draft.setups.length - 1);
+  const setup = draft.setups[setupIndex]!;
   const library = useMemo(() => libraryOf(items), [items]);
-  const result = useMemo(() => compileBuild(draft, draft.setups[setupIndex]!.id, library), [draft, library]);
+  const result = useMemo(() => compileBuild(draft, setup.id, library), [draft, setup, library]);
   const fresh = useMemo(
     () => ('build' in result ? { build: result.build, sweep: solveSweep(result.build) } : null),
     [result],
   );
   const solved = useLastGood(fresh);
+  const problems = useMemo(() => ('problems' in result ? result.problems : []), [result]);
+  const newest = useCallback(
+    (id: string) => {
+      const known = [...items, ...(heads ?? [])].filter((i) => i.id === id).map((i) => i.revision);
+      return known.length ? Math.max(...known) : undefined;
+    },
+    [items, heads],
+  );
+  const stands = useMemo(
+    () => standings(draft, setup, fresh, problems, newest),
+    [draft, setup, fresh, problems, newest],
+  );
+  const settle = useCallback(
+    (bench: SettleableBench, settled: boolean) => {
+      const facts = settled ? factsOf(draft, setup, fresh, newest) : null;
+      store.getState().edit((job) => {
+        job.settled = withMark(job, bench, setup, facts);
+      });
+      store.getState().commit();
+    },
+    [store, draft, setup, fresh, newest],
+  );
   const point = useMemo(() => {
     if (!solved) return null;
     const speed = clampSpeed(solved.build, speedRpm);
@@ -106,12 +148,32 @@ export function JobProvider({ store, bounds, items: first, speedRpm, setSpeed, c
       heads,
       fetchHeads,
       setupIndex,
+      setSetup,
       speedRpm: point?.speedRpm ?? speedRpm,
       setSpeed,
       solved: solved && point ? { ...solved, point, stale: solved !== fresh } : null,
-      problems: 'problems' in result ? result.problems : [],
+      problems,
+      standings: stands,
+      settle,
     }),
-    [store, bounds, items, fetchItem, heads, fetchHeads, speedRpm, setSpeed, solved, fresh, point, result],
+    [
+      store,
+      bounds,
+      items,
+      fetchItem,
+      heads,
+      fetchHeads,
+      setupIndex,
+      setSetup,
+      speedRpm,
+      setSpeed,
+      solved,
+      fresh,
+      point,
+      problems,
+      stands,
+      settle,
+    ],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

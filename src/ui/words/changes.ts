@@ -42,6 +42,7 @@ function show({ displayUnit }: Format, value: unknown, quantity: Quantity | unde
 
 /** A change in words: 'red line 9,200 rpm → 9,500 rpm'. */
 export function changeSentenceIn(format: Format, change: Change): string {
+  if (change.path.startsWith('settled')) return 'which benches are settled';
   const path = change.path.replace(/^setups\.\d+/, 'setups');
   const bare = path.replace(/\.(value|confidence|note)$/, '');
   const known = fields[bare];

@@ -1,5 +1,6 @@
 import type { Reason } from '@/core/working/range';
 import type { Format } from './format';
+import { decisionSentences } from './decision-reasons';
 import { mapSentences } from './map-reasons';
 
 /**
@@ -9,6 +10,7 @@ import { mapSentences } from './map-reasons';
  */
 const sentences: Record<string, { short?: string; row?: string; long: string }> = {
   ...mapSentences,
+  ...decisionSentences,
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
     long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { reason } from '@/core/working/range';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { rules } from '@/core/decisions/rules';
 import { summarise } from '@/core/job/summary';
 import { formatNumber } from './format';
 import { knownCodes } from './reasons';
@@ -46,6 +47,7 @@ describe('reasons', () => {
       (c) => c !== undefined,
     );
     expect(said.length).toBeGreaterThan(35);
+    said.push(...rules.map((rule) => rule.id));
     expect(said.filter((code) => !knownCodes.includes(code))).toEqual([]);
   });
 

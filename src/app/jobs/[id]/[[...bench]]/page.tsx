@@ -28,6 +28,10 @@ const load = (id: string) =>
     return { stored, items: [...used, ...newer] };
   });
 
+/** A parameter of the address, once and short. */
+const one = (value: string | string[] | undefined): string | null =>
+  (Array.isArray(value) ? value[0] : value)?.slice(0, 40) ?? null;
+
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const found = await load((await params).id);
   return { title: ('data' in found && found.data?.stored.job.name) || 'No such job' };
@@ -37,10 +41,9 @@ export default async function Page({ params, searchParams }: Props) {
   await connection();
   const { id, bench } = await params;
   if (bench === undefined) redirect(`/jobs/${encodeURIComponent(id)}/brief`);
+  // A stale link still opens the job: the page says what it could not find and shows the nearest.
   const named = bench[0];
-  if (!isBench(named) || bench.length > 1) notFound();
-  const { rpm } = await searchParams;
-  const speed = Number(rpm);
+  const { rpm, setup } = await searchParams;
   const found = await load(id);
   if ('reason' in found) return <ShopAway message={found.reason} />;
   if (!found.data) notFound();
@@ -49,8 +52,8 @@ export default async function Page({ params, searchParams }: Props) {
       key={id}
       {...found.data}
       bounds={jobBounds()}
-      bench={named}
-      speedRpm={rpm !== undefined && Number.isFinite(speed) && speed > 0 ? speed : null}
+      bench={isBench(named) ? named : 'brief'}
+      asked={{ rpm: one(rpm), setup: one(setup) }}
     />
   );
 }

@@ -1,0 +1,253 @@
+import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { compileBuild } from '../forecast/build';
+import { solveSweep } from '../forecast/sweep';
+import { fuelDefaults } from '../job/defaults';
+import { jobSchema, type Job } from '../job/document';
+import { openJob } from '../job/migrations';
+import type { SettleableBench } from '../job/settled';
+import { factsOf, type NewestRevision } from './facts';
+import { rules } from './rules';
+import { standings, withMark } from './standing';
+
+const settleAll = ['brief', 'engine', 'demand', 'charger'] as const;
+
+function solve(job: Job) {
+  const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
+  return 'build' in result
+    ? { answer: { build: result.build, sweep: solveSweep(result.build) }, problems: [] }
+    : { answer: null, problems: result.problems };
+}
+
+/** The single-seater with every bench settled as it stands; then changed. */
+function after(change: (job: Job) => void, newest?: NewestRevision, before?: (job: Job) => void) {
+  const job = sampleJob(0);
+  job.engine.breathing.source = 'table';
+  job.engine.breathing.table.rows = [
+    { speedRpm: 1_000, value: 0.7 },
+    { speedRpm: 5_000, value: 0.95 },
+    { speedRpm: 8_600, value: 1 },
+    { speedRpm: job.engine.redLineRpm.value, value: 0.92 },
+  ];
+  before?.(job);
+  const setup = job.setups[0]!;
+  const facts = factsOf(job, setup, solve(job).answer, () => 1);
+  for (const bench of settleAll) job.settled = withMark(job, bench, setup, facts);
+  change(job);
+  const { answer, problems } = solve(job);
+  return { job, list: standings(job, job.setups[0]!, answer, problems, newest ?? (() => 1)) };
+}
+
+const codes = (list: ReturnType<typeof standings>) => list.flatMap((s) => s.why.map((r) => r.code)).sort();
+const stateOf = (list: ReturnType<typeof standings>, bench: SettleableBench) =>
+  list.find((s) => s.bench === bench)!.state;
+const scale = (input: { value: number }, by: number) => void (input.value *= by);
+const induction = (job: Job) => {
+  const { induction: it } = job.setups[0]!;
+  if (it.kind !== 'turbo') throw new Error('The sample has a turbo.');
+  return it;
+};
+
+type Case = { breaks: (job: Job) => void; leaves: (job: Job) => void; before?: (job: Job) => void };
+
+/** For every rule a change that breaks it and one of the same kind that does not. */
+const cases: Record<string, Case> = {
+  'goal-power-after-brief': {
+    breaks: (j) => scale(j.brief.goal.power, 1.05),
+    leaves: (j) => (j.brief.goal.power.confidence = 'guess'),
+  },
+  'goal-basis-after-brief': {
+    breaks: (j) => (j.brief.goal.basis = 'wheels'),
+    leaves: (j) => scale(j.brief.drivetrain.lossShare, 1.2),
+  },
+  'goal-speed-after-brief': {
+    breaks: (j) => (j.brief.goal.speedRpm.value -= 300),
+    leaves: (j) => (j.brief.goal.speedRpm.value -= 4),
+  },
+  'fuel-after-brief': {
+    breaks: (j) => (j.brief.fuel = fuelDefaults('e85')),
+    leaves: (j) => scale(j.brief.fuel.bsfc, 1.02),
+  },
+  'venue-after-brief': {
+    breaks: (j) => (j.brief.venue.altitude.value -= 400),
+    leaves: (j) => (j.brief.venue.altitude.value += 10),
+  },
+  'red-line-under-goal': {
+    breaks: (j) => (j.engine.redLineRpm.value = j.brief.goal.speedRpm.value - 100),
+    leaves: (j) => (j.engine.redLineRpm.value = j.brief.goal.speedRpm.value),
+  },
+  'size-after-engine': {
+    breaks: (j) => scale(j.engine.bore, 1.01),
+    leaves: (j) => scale(j.engine.bore, 1.0005),
+  },
+  'cylinders-after-engine': {
+    breaks: (j) => (j.engine.cylinders.value += 1),
+    leaves: (j) => (j.engine.cylinders.confidence = 'guess'),
+  },
+  'cycle-after-engine': {
+    breaks: (j) => (j.engine.cycle = 'two-stroke'),
+    leaves: (j) => (j.engine.cycle = 'four-stroke'),
+  },
+  'compression-after-engine': {
+    breaks: (j) => (j.engine.compressionRatio.value += 0.3),
+    leaves: (j) => (j.engine.compressionRatio.value += 0.01),
+  },
+  'red-line-past-breathing': {
+    breaks: (j) => (j.engine.redLineRpm.value += 300),
+    leaves: (j) => {
+      j.engine.redLineRpm.value += 300;
+      j.engine.breathing.table.rows.at(-1)!.speedRpm += 300;
+    },
+  },
+  'red-line-after-engine': {
+    breaks: (j) => (j.engine.redLineRpm.value -= 200),
+    leaves: (j) => (j.engine.idleRpm.value -= 100),
+  },
+  'out-of-reach-after-demand': {
+    breaks: (j) => scale(j.brief.goal.power, 6),
+    leaves: (j) => scale(j.brief.goal.power, 1.1),
+  },
+  'fuel-after-demand': {
+    breaks: (j) => (j.brief.fuel = fuelDefaults('e85')),
+    leaves: (j) => (j.brief.fuel.lambda.confidence = 'guess'),
+  },
+  'goal-after-demand': {
+    breaks: (j) => (j.brief.goal.basis = 'wheels'),
+    leaves: (j) => scale(j.brief.goal.power, 1.001),
+  },
+  'goal-speed-after-demand': {
+    breaks: (j) => (j.brief.goal.speedRpm.value += 200),
+    leaves: (j) => (j.brief.goal.speedRpm.value += 10),
+  },
+  'size-after-demand': {
+    breaks: (j) => scale(j.engine.stroke, 1.02),
+    leaves: (j) => scale(j.engine.stroke, 1.001),
+  },
+  'compression-after-demand': {
+    breaks: (j) => (j.engine.compressionRatio.value += 0.5),
+    leaves: (j) => (j.engine.compressionRatio.value += 0.1),
+  },
+  'breathing-after-demand': {
+    breaks: (j) => (j.engine.breathing.table.rows[2]!.value = 0.96),
+    leaves: (j) => (j.engine.breathing.table.rows[2]!.value = 0.995),
+  },
+  'air-after-demand': {
+    breaks: (j) => (j.brief.venue.altitude.value += 300),
+    leaves: (j) => (j.brief.venue.altitude.value += 30),
+  },
+  'ratio-after-demand': {
+    breaks: (j) => scale(j.setups[0]!.plumbing[1]!.drop, 4),
+    leaves: (j) => scale(j.setups[0]!.plumbing[1]!.drop, 1.05),
+  },
+  'map-left-after-charger': {
+    breaks: (j) => (j.setups[0]!.boost.fullRpm.value = 3_400),
+    leaves: (j) => (j.setups[0]!.boost.fullRpm.value += 100),
+    before: (j) => (j.setups[0]!.boost.onsetRpm.value = 3_000),
+  },
+  'compressor-after-charger': {
+    breaks: (j) => (induction(j).stages[0]!.compressor = { id: 'rowan-52', revision: 1 }),
+    leaves: (j) => (j.setups[0]!.name = 'Another name'),
+  },
+  'count-after-charger': {
+    breaks: (j) => (induction(j).arrangement = 'parallel'),
+    leaves: (j) => (induction(j).arrangement = 'single'),
+  },
+  'venue-raised-after-charger': {
+    breaks: (j) => (j.brief.venue.altitude.value += 500),
+    leaves: (j) => (j.brief.venue.altitude.value -= 500),
+  },
+  'hotter-after-charger': {
+    breaks: (j) => (j.brief.venue.temperature.value += 8),
+    leaves: (j) => (j.brief.venue.temperature.value -= 8),
+  },
+  'more-air-after-charger': {
+    breaks: (j) => scale(j.brief.goal.power, 1.05),
+    leaves: (j) => scale(j.brief.goal.power, 0.95),
+  },
+  'ratio-after-charger': {
+    breaks: (j) => scale(j.setups[0]!.plumbing[1]!.drop, 6),
+    leaves: (j) => scale(j.setups[0]!.plumbing[1]!.drop, 0.5),
+  },
+  'red-line-after-charger': {
+    breaks: (j) => (j.engine.redLineRpm.value += 300),
+    leaves: (j) => (j.engine.redLineRpm.value -= 300),
+  },
+  'onset-after-charger': {
+    breaks: (j) => (j.setups[0]!.boost.onsetRpm.value -= 300),
+    leaves: (j) => (j.setups[0]!.boost.onsetRpm.value += 300),
+  },
+};
+
+describe('a later change against an earlier decision', () => {
+  it('each rule has a case here, and there are at least eight', () => {
+    const tested = [...Object.keys(cases), 'revision-after-charger'].sort();
+    expect(tested).toEqual(rules.map((r) => r.id).sort());
+    expect(rules.length).toBeGreaterThanOrEqual(8);
+    expect(codes(after(() => undefined).list)).toEqual([]);
+  });
+
+  it.each(Object.entries(cases))('%s: broken by the one change, not by the other', (id, c) => {
+    const broken = after(c.breaks, undefined, c.before).list;
+    expect(codes(broken)).toContain(id);
+    expect(stateOf(broken, rules.find((r) => r.id === id)!.bench)).toBe('contradicted');
+    expect(codes(after(c.leaves, undefined, c.before).list)).not.toContain(id);
+  });
+
+  it('a newer revision in the library overtakes the charger, the same one does not', () => {
+    expect(
+      codes(
+        after(
+          () => undefined,
+          () => 2,
+        ).list,
+      ),
+    ).toEqual(['revision-after-charger']);
+    expect(
+      codes(
+        after(
+          () => undefined,
+          () => 1,
+        ).list,
+      ),
+    ).toEqual([]);
+  });
+
+  it('settling anew, or taking the tick back, ends the contradiction', () => {
+    const { job } = after((j) => (j.brief.fuel = fuelDefaults('e85')));
+    const setup = job.setups[0]!;
+    const { answer, problems } = solve(job);
+    const facts = factsOf(job, setup, answer);
+    const anew = { ...job, settled: withMark(job, 'demand', setup, facts) };
+    expect(stateOf(standings(anew, setup, answer, problems), 'demand')).toBe('settled');
+    const open = { ...job, settled: withMark(job, 'demand', setup, null) };
+    expect(stateOf(standings(open, setup, answer, problems), 'demand')).toBe('open');
+    expect(jobSchema.safeParse(anew).success).toBe(true);
+  });
+});
+
+describe('an open bench', () => {
+  it('names what it lacks and where; without a compressor Charger cannot be settled', () => {
+    const job = sampleJob(0);
+    induction(job).stages[0]!.compressor = null;
+    const { answer, problems } = solve(job);
+    const charger = standings(job, job.setups[0]!, answer, problems)[3]!;
+    expect(charger).toMatchObject({ state: 'open', canSettle: false });
+    expect(charger.missing).toMatchObject([{ bench: 'charger', reason: { code: 'choose-compressor' } }]);
+  });
+
+  it('what stops an earlier bench is named on the later ones, with the bench it belongs to', () => {
+    const job = sampleJob(0);
+    job.brief.goal.speedRpm.value = job.engine.redLineRpm.value + 500;
+    const { answer, problems } = solve(job);
+    const list = standings(job, job.setups[0]!, answer, problems);
+    expect(list[0]).toMatchObject({ canSettle: false });
+    expect(list[3]!.missing[0]).toMatchObject({ bench: 'brief', reason: { code: 'goal-above-red-line' } });
+    expect(list[3]!.canSettle).toBe(false);
+  });
+
+  it('a job of version 1 opens with nothing settled', () => {
+    const old: Record<string, unknown> = { ...sampleJob(0), version: 1 };
+    delete old.settled;
+    const opened = openJob(old);
+    expect(opened).toMatchObject({ ok: true, migrated: ['nothing-settled-yet'], job: { settled: [] } });
+  });
+});

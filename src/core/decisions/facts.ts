@@ -1,0 +1,71 @@
+import type { Build } from '../forecast/build';
+import type { Sweep } from '../forecast/sweep';
+import type { Job, Setup } from '../job/document';
+import type { Facts } from '../job/settled';
+import { displacement } from '../engine/formulas';
+
+/** What the answer adds to the job's own figures; null while the job cannot be solved. */
+export type Answer = { build: Build; sweep: Sweep };
+
+/** Newest revision the library offers of an item; undefined if it does not say. */
+export type NewestRevision = (id: string) => number | undefined;
+
+/**
+ * What decisions rest on, as plain facts in SI: the mark of a settled bench keeps them, and the rules compare them with
+ * those of later. In: job, one of its setups, the answer to them, the library's newest revisions. Total.
+ */
+export function factsOf(
+  job: Job,
+  setup: Setup,
+  answer: Answer | null,
+  newest: NewestRevision = () => undefined,
+): Facts {
+  const { brief, engine } = job;
+  const { induction } = setup;
+  const ref = induction.kind === 'turbo' ? (induction.stages[0]?.compressor ?? null) : null;
+  const { breathing } = engine;
+  const facts: Facts = {
+    goalPower: brief.goal.power.value,
+    goalBasis: brief.goal.basis,
+    goalSpeed: brief.goal.speedRpm.value,
+    fuel: brief.fuel.id,
+    altitude: brief.venue.altitude.value,
+    airTemperature: brief.venue.temperature.value,
+    displacement: displacement.fn({
+      bore: engine.bore.value,
+      stroke: engine.stroke.value,
+      cylinders: engine.cylinders.value,
+    }),
+    cylinders: engine.cylinders.value,
+    compressionRatio: engine.compressionRatio.value,
+    cycle: engine.cycle,
+    redLine: engine.redLineRpm.value,
+    onset: setup.boost.onsetRpm.value,
+  };
+  if (breathing.source === 'table') {
+    const last = breathing.table.rows.at(-1);
+    if (last) facts.breathingEnd = last.speedRpm;
+  }
+  if (ref) {
+    facts.compressor = ref.id;
+    facts.compressorRevision = ref.revision;
+    facts.compressorCount = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
+    const known = newest(ref.id);
+    if (known !== undefined) facts.newestRevision = known;
+  }
+  if (!answer) return facts;
+  const { build, sweep } = answer;
+  if (build.compressor) facts.compressorName = build.compressor.name;
+  const point = sweep.goalPoint;
+  const reached = sweep.level.kind !== 'failed' && point.status.kind !== 'failed';
+  facts.flywheelGoal = build.goal.power;
+  facts.airDensity = build.climate.density;
+  facts.breathingAtGoal = build.breathing.at(build.goal.speedRpm).value;
+  facts.reached = reached ? 1 : 0;
+  if (reached) {
+    facts.demandFlow = point.path.massFlow;
+    facts.demandRatio = point.pressureRatio;
+  }
+  if (build.compressor) facts.mapHolds = sweep.goal.holds ? 1 : 0;
+  return facts;
+}

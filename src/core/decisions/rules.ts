@@ -1,0 +1,156 @@
+import { fuelOf, type FuelId } from '../fuel/fuels';
+import type { FactKey, Facts, SettleableBench } from '../job/settled';
+import type { Quantity } from '../units/quantities';
+import { reason, type Reason } from '../working/range';
+
+/**
+ * A later change that an earlier decision does not survive. `broken` compares the facts the bench was settled on with those
+ * of now and gives the reason, or null while the decision stands. A fact that either side lacks breaks nothing.
+ */
+export type Rule = {
+  id: string;
+  bench: SettleableBench;
+  broken: (then: Facts, now: Facts) => Reason | null;
+};
+
+type Test = (then: number, now: number) => boolean;
+
+const rose =
+  (share: number): Test =>
+  (then, now) =>
+    now > then * (1 + share) + 1e-12;
+const roseBy =
+  (step: number): Test =>
+  (then, now) =>
+    now > then + step - 1e-9;
+const fellBy =
+  (step: number): Test =>
+  (then, now) =>
+    now < then - step + 1e-9;
+const moved =
+  (share: number): Test =>
+  (then, now) =>
+    Math.abs(now - then) > share * Math.abs(then) + 1e-12;
+
+/** A rule on one figure: broken when `test` says so. */
+const onFigure = (
+  id: string,
+  bench: SettleableBench,
+  key: FactKey,
+  quantity: Quantity,
+  test: Test,
+): Rule => ({
+  id,
+  bench,
+  broken: (then, now) => {
+    const from = then[key];
+    const to = now[key];
+    if (typeof from !== 'number' || typeof to !== 'number' || !test(from, to)) return null;
+    return reason(id, { from: [from, quantity], to: [to, quantity] });
+  },
+});
+
+const fuelName = ({ fuel }: Facts): string => fuelOf(fuel as FuelId).name;
+
+/** A rule on a name: broken when it is another one. */
+const onName = (
+  id: string,
+  bench: SettleableBench,
+  key: FactKey,
+  nameIn: (facts: Facts) => string = (facts) => String(facts[key]),
+): Rule => ({
+  id,
+  bench,
+  broken: (then, now) => {
+    const from = then[key];
+    const to = now[key];
+    if (from === undefined || to === undefined || from === to) return null;
+    return reason(id, {}, { from: nameIn(then), to: nameIn(now) });
+  },
+});
+
+/**
+ * Every rule, by bench, most telling first. Thresholds (common practice, no source): a change smaller than the spread of
+ * the inputs themselves, 1 to 3 %, overturns nothing.
+ */
+export const rules: Rule[] = [
+  // The Brief: what the customer was promised.
+  onFigure('goal-power-after-brief', 'brief', 'goalPower', 'power', moved(0.001)),
+  onName('goal-basis-after-brief', 'brief', 'goalBasis'),
+  onFigure('goal-speed-after-brief', 'brief', 'goalSpeed', 'engineSpeed', moved(0.001)),
+  onName('fuel-after-brief', 'brief', 'fuel', fuelName),
+  onFigure('venue-after-brief', 'brief', 'altitude', 'altitude', (a, b) => Math.abs(a - b) > 20),
+  {
+    id: 'red-line-under-goal',
+    bench: 'brief',
+    broken: (then, now) => {
+      const { redLine, goalSpeed } = now;
+      if (typeof redLine !== 'number' || typeof goalSpeed !== 'number') return null;
+      if (goalSpeed <= redLine || !(Number(then.goalSpeed) <= Number(then.redLine))) return null;
+      return reason('red-line-under-goal', {
+        to: [redLine, 'engineSpeed'],
+        goal: [goalSpeed, 'engineSpeed'],
+      });
+    },
+  },
+  // The Engine: what is bolted to the bench.
+  onFigure('size-after-engine', 'engine', 'displacement', 'volume', moved(0.002)),
+  onFigure('cylinders-after-engine', 'engine', 'cylinders', 'count', moved(0)),
+  onName('cycle-after-engine', 'engine', 'cycle'),
+  onFigure('compression-after-engine', 'engine', 'compressionRatio', 'ratio', moved(0.004)),
+  {
+    id: 'red-line-past-breathing',
+    bench: 'engine',
+    broken: (then, now) => {
+      const { redLine, breathingEnd } = now;
+      if (typeof redLine !== 'number' || typeof breathingEnd !== 'number') return null;
+      const was = Number(then.redLine) <= Number(then.breathingEnd ?? Infinity);
+      if (redLine <= breathingEnd || !was) return null;
+      return reason('red-line-past-breathing', {
+        to: [redLine, 'engineSpeed'],
+        end: [breathingEnd, 'engineSpeed'],
+      });
+    },
+  },
+  onFigure('red-line-after-engine', 'engine', 'redLine', 'engineSpeed', moved(0.001)),
+  // Demand: the air and pressure that were counted on.
+  {
+    id: 'out-of-reach-after-demand',
+    bench: 'demand',
+    broken: (then, now) =>
+      then.reached === 1 && now.reached === 0 ? reason('out-of-reach-after-demand') : null,
+  },
+  onName('fuel-after-demand', 'demand', 'fuel', fuelName),
+  onFigure('goal-after-demand', 'demand', 'flywheelGoal', 'power', moved(0.002)),
+  onFigure('goal-speed-after-demand', 'demand', 'goalSpeed', 'engineSpeed', moved(0.002)),
+  onFigure('size-after-demand', 'demand', 'displacement', 'volume', moved(0.002)),
+  onFigure('compression-after-demand', 'demand', 'compressionRatio', 'ratio', moved(0.02)),
+  onFigure('breathing-after-demand', 'demand', 'breathingAtGoal', 'share', moved(0.01)),
+  onFigure('air-after-demand', 'demand', 'airDensity', 'density', moved(0.015)),
+  onFigure('ratio-after-demand', 'demand', 'demandRatio', 'ratio', moved(0.02)),
+  // The Charger: a map that was read at other conditions.
+  {
+    id: 'map-left-after-charger',
+    bench: 'charger',
+    broken: (then, now) =>
+      then.mapHolds === 1 && now.mapHolds === 0 ? reason('map-left-after-charger') : null,
+  },
+  onName('compressor-after-charger', 'charger', 'compressor', (f) =>
+    String(f.compressorName ?? f.compressor),
+  ),
+  onFigure('count-after-charger', 'charger', 'compressorCount', 'count', moved(0)),
+  {
+    id: 'revision-after-charger',
+    bench: 'charger',
+    broken: ({ newestRevision: then, compressor: was }, { newestRevision: now, compressor: is }) =>
+      typeof then === 'number' && typeof now === 'number' && was === is && now > then
+        ? reason('revision-after-charger', { from: [then, 'count'], to: [now, 'count'] })
+        : null,
+  },
+  onFigure('venue-raised-after-charger', 'charger', 'altitude', 'altitude', roseBy(50)),
+  onFigure('hotter-after-charger', 'charger', 'airTemperature', 'temperature', roseBy(5)),
+  onFigure('more-air-after-charger', 'charger', 'demandFlow', 'massFlow', rose(0.02)),
+  onFigure('ratio-after-charger', 'charger', 'demandRatio', 'ratio', rose(0.03)),
+  onFigure('red-line-after-charger', 'charger', 'redLine', 'engineSpeed', roseBy(100)),
+  onFigure('onset-after-charger', 'charger', 'onset', 'engineSpeed', fellBy(100)),
+];

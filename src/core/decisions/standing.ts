@@ -1,0 +1,131 @@
+import type { Problem } from '../forecast/build';
+import type { Input } from '../job/input';
+import type { Job, Setup } from '../job/document';
+import { settleable, type Facts, type Mark, type SettleableBench } from '../job/settled';
+import { reason, type Reason } from '../working/range';
+import { factsOf, type Answer, type NewestRevision } from './facts';
+import { rules } from './rules';
+
+/** Something a bench still lacks, and the bench where it is given. */
+export type Missing = { reason: Reason; bench: SettleableBench };
+
+/** Where a bench stands: settled by the user, open, or settled and overtaken by a later change. */
+export type Standing = {
+  bench: SettleableBench;
+  state: 'settled' | 'open' | 'contradicted';
+  /** Why an earlier decision no longer fits, most telling first; empty unless contradicted. */
+  why: Reason[];
+  missing: Missing[];
+  /** Whether it may be settled now: the sums must stand, and the bench must have decided something. */
+  canSettle: boolean;
+};
+
+/** Brief and Engine belong to the job, the others to one setup. */
+const setupOf = (bench: SettleableBench, setup: Setup): string | null =>
+  bench === 'brief' || bench === 'engine' ? null : setup.id;
+
+export const markOf = (job: Job, bench: SettleableBench, setup: Setup): Mark | undefined =>
+  job.settled.find((m) => m.bench === bench && m.setup === setupOf(bench, setup));
+
+/** The job's marks with this bench settled on these facts, or open again for null. */
+export function withMark(job: Job, bench: SettleableBench, setup: Setup, facts: Facts | null): Mark[] {
+  const owner = setupOf(bench, setup);
+  const others = job.settled.filter((m) => m.bench !== bench || m.setup !== owner);
+  return facts ? [...others, { bench, setup: owner, facts }] : others;
+}
+
+const benchOfPath = (path: string): SettleableBench =>
+  path.startsWith('brief.')
+    ? 'brief'
+    : path.startsWith('engine.')
+      ? 'engine'
+      : /^setups\.\d+\.induction/.test(path)
+        ? 'charger'
+        : 'demand';
+
+const isGuess = (...inputs: (Input | undefined)[]) => inputs.some((i) => i?.confidence === 'guess');
+
+/** What each bench still lacks, without regard to marks. */
+function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Problem[]): Missing[] {
+  const { brief, engine } = job;
+  const { breathing } = engine;
+  const missing: Missing[] = problems.map((p) => ({ reason: p.reason, bench: benchOfPath(p.path) }));
+  const add = (when: boolean, bench: SettleableBench, why: Reason) =>
+    when && missing.push({ bench, reason: why });
+  const { goal, venue } = brief;
+  add(isGuess(goal.power, goal.speedRpm), 'brief', reason('guess-goal'));
+  add(isGuess(venue.altitude, venue.temperature), 'brief', reason('guess-venue'));
+  add(isGuess(brief.fuel.bsfc), 'brief', reason('guess-bsfc'));
+  add(isGuess(engine.bore, engine.stroke, engine.cylinders), 'engine', reason('guess-geometry'));
+  add(isGuess(engine.compressionRatio, engine.redLineRpm), 'engine', reason('guess-engine-limits'));
+  const sure = breathing.source === 'table' ? breathing.table.confidence : breathing.shape.peak.confidence;
+  add(sure === 'guess', 'engine', reason('guess-breathing'));
+  const end = breathing.source === 'table' ? breathing.table.rows.at(-1)?.speedRpm : undefined;
+  add(
+    end !== undefined && end < engine.redLineRpm.value,
+    'engine',
+    reason('breathing-ends-early', {
+      end: [end ?? 0, 'engineSpeed'],
+      redLine: [engine.redLineRpm.value, 'engineSpeed'],
+    }),
+  );
+  const charged = setup.induction.kind === 'turbo';
+  if (charged) {
+    add(
+      setup.plumbing.some((loss) => isGuess(loss.drop)),
+      'demand',
+      reason('guess-losses'),
+    );
+    add(
+      setup.cooler.kind !== 'none' && isGuess(setup.cooler.effectiveness),
+      'demand',
+      reason('guess-cooler'),
+    );
+    add(isGuess(setup.backPressureRatio), 'demand', reason('guess-back-pressure'));
+  }
+  if (answer) {
+    const { goal: verdict, level, goalPoint } = answer.sweep;
+    const stopped = level.kind === 'failed' || goalPoint.status.kind === 'failed';
+    add(stopped, 'demand', verdict.short);
+    if (charged && !stopped) {
+      if (!answer.build.compressor) add(level.kind !== 'unboosted', 'charger', reason('choose-compressor'));
+      else add(!verdict.holds, 'charger', verdict.findings[0] ?? verdict.short);
+    }
+  }
+  return missing;
+}
+
+/**
+ * Where every bench stands. A bench is contradicted when it was settled and one of its rules finds that a later change
+ * overtook it. In: job, setup, its answer (null while `problems` stop it), the library's newest revisions. Total.
+ */
+export function standings(
+  job: Job,
+  setup: Setup,
+  answer: Answer | null,
+  problems: Problem[],
+  newest?: NewestRevision,
+): Standing[] {
+  const now = factsOf(job, setup, answer, newest);
+  const missing = missingOf(job, setup, answer, problems);
+  return settleable.map((bench) => {
+    const mark = markOf(job, bench, setup);
+    const why = mark
+      ? rules.flatMap((rule) => (rule.bench === bench ? (rule.broken(mark.facts, now) ?? []) : []))
+      : [];
+    const own = missing.filter((m) => m.bench === bench);
+    const stopped = problems.some((p) => benchOfPath(p.path) === bench);
+    const undecided = bench === 'charger' && !now.compressor && setup.induction.kind === 'turbo';
+    // A bench that rests on the sums cannot be settled while they do not stand.
+    const unsolved = !answer && (bench === 'demand' || bench === 'charger');
+    // What stops an earlier bench stops this one too: it is named here with the way there.
+    const earlier = unsolved ? missing.filter((m) => problems.some((p) => p.reason === m.reason)) : [];
+    return {
+      bench,
+      state: !mark ? 'open' : why.length ? 'contradicted' : 'settled',
+      why,
+      missing: own.length ? own : earlier,
+      canSettle: !stopped && !undecided && !unsolved,
+    };
+  });
+}

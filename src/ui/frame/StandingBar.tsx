@@ -1,0 +1,73 @@
+'use client';
+import { useJob } from '../store/solved';
+import { Say } from '../words/Say';
+import { benches, type BenchId } from './benches';
+import { Cross, Tick } from './icons';
+import styles from './frame.module.css';
+
+const nameOf = (id: BenchId) => benches.find((b) => b.id === id)!.name;
+
+/** Where this bench stands, in one sentence: what it lacks with a way there, or which later change overtook it. */
+export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
+  const { standings, settle } = useJob();
+  const { state, why, missing, canSettle } = standings.find((s) => s.bench === bench)!;
+  const items = [
+    ...why.map((reason) => ({ reason, bench })),
+    // What is missing stays in sight after the tick: it was settled with it.
+    ...missing,
+  ];
+  const [first, ...more] = items;
+  const elsewhere = first && first.bench !== bench ? first.bench : null;
+  return (
+    <section className={styles.standing} aria-label={`Where ${nameOf(bench)} stands`} data-state={state}>
+      <p>
+        <b className={state === 'settled' ? styles.holds : state === 'open' ? undefined : styles.trouble}>
+          {state === 'settled' && <Tick size={11} />}
+          {state === 'contradicted' && <Cross size={11} />}
+          {state === 'settled' ? ' Settled.' : state === 'open' ? 'Open.' : ' Overtaken.'}
+        </b>{' '}
+        {first ? <Say reason={first.reason} /> : state === 'open' ? 'Nothing is missing.' : null}{' '}
+        {elsewhere && (
+          <button type="button" className={styles.link} onClick={() => onBench(elsewhere)}>
+            To {nameOf(elsewhere)}
+          </button>
+        )}
+      </p>
+      {more.length > 0 && (
+        <details>
+          <summary>and {more.length} more</summary>
+          <ul>
+            {more.map((item, i) => (
+              <li key={i}>
+                <Say reason={item.reason} />
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <span className={styles.standingKeys}>
+        {state !== 'settled' && (
+          <button
+            type="button"
+            className={styles.settle}
+            disabled={!canSettle}
+            aria-keyshortcuts="s"
+            onClick={() => settle(bench, true)}
+          >
+            {state === 'open' ? 'Settle' : 'Settle anew'}
+          </button>
+        )}
+        {state !== 'open' && (
+          <button
+            type="button"
+            className={styles.settle}
+            aria-keyshortcuts={state === 'settled' ? 's' : undefined}
+            onClick={() => settle(bench, false)}
+          >
+            Open again
+          </button>
+        )}
+      </span>
+    </section>
+  );
+}

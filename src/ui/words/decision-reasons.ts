@@ -1,0 +1,85 @@
+/** What is said of benches: what they still lack, and which later change overtook them. */
+export const decisionSentences: Record<string, { short?: string; row?: string; long: string }> = {
+  'guess-goal': { long: 'The goal’s power or speed is still a guess.' },
+  'guess-venue': { long: 'The venue’s height or temperature is still a guess.' },
+  'guess-bsfc': { long: 'BSFC is still a guess: air and fuel follow it.' },
+  'guess-geometry': { long: 'Bore, stroke or cylinders are still a guess.' },
+  'guess-engine-limits': { long: 'Compression ratio or red line is still a guess.' },
+  'guess-breathing': { long: 'The breathing curve is still a guess; a measured one replaces it.' },
+  'breathing-ends-early': {
+    long: 'The breathing table ends at {end}, the red line is {redLine}: its last value is held from there.',
+  },
+  'guess-losses': { long: 'A loss of filter, cooler or throttle is still a guess.' },
+  'guess-cooler': { long: 'The cooler’s effectiveness is still a guess.' },
+  'guess-back-pressure': { long: 'Back pressure is a guess until a turbine is matched.' },
+
+  'goal-power-after-brief': { long: 'The power goal was settled at {from}; it is {to} now.' },
+  'goal-basis-after-brief': { long: 'The goal was settled at the {from}; it stands at the {to} now.' },
+  'goal-speed-after-brief': { long: 'The goal’s speed was settled at {from}; it is {to} now.' },
+  'fuel-after-brief': { long: 'The Brief was settled on {from}; the fuel is {to} now.' },
+  'venue-after-brief': { long: 'The venue was settled at {from}; it lies at {to} now.' },
+  'red-line-under-goal': {
+    long: 'The red line was lowered to {to}, under the goal’s speed of {goal}: one of the two must give.',
+  },
+  'size-after-engine': { long: 'The engine was settled at {from}; it has {to} now.' },
+  'cylinders-after-engine': { long: 'The engine was settled with {from} cylinders; it has {to} now.' },
+  'cycle-after-engine': { long: 'The engine was settled as a {from}; it is a {to} now.' },
+  'compression-after-engine': {
+    long: 'Compression was settled at {from}; it is {to} now.',
+  },
+  'red-line-past-breathing': {
+    long: 'The red line is {to} now, beyond the breathing table that ends at {end}: measure or lengthen it.',
+  },
+  'red-line-after-engine': { long: 'The red line was settled at {from}; it is {to} now.' },
+  'out-of-reach-after-demand': {
+    long: 'The goal was in reach when Demand was settled; it is not any more.',
+  },
+  'fuel-after-demand': {
+    long: 'Fuel changed from {from} to {to} after Demand was settled: air and fuel per horsepower are others.',
+  },
+  'goal-after-demand': {
+    long: 'Demand was settled for {from} at the flywheel; the goal is {to} there now.',
+  },
+  'goal-speed-after-demand': {
+    long: 'Demand was settled for a goal at {from}; it is wanted at {to} now.',
+  },
+  'size-after-demand': { long: 'Demand was settled for {from}; the engine has {to} now.' },
+  'compression-after-demand': {
+    long: 'Compression went from {from} to {to} after Demand was settled: its BSFC and its boost were for the other.',
+  },
+  'breathing-after-demand': {
+    long: 'Breathing at the goal’s speed went from {from} to {to} after Demand was settled.',
+  },
+  'air-after-demand': {
+    long: 'The air of the venue had {from} when Demand was settled; it has {to} now.',
+  },
+  'ratio-after-demand': {
+    long: 'Demand was settled at a pressure ratio of {from}; the goal takes {to} now.',
+  },
+  'map-left-after-charger': {
+    long: 'The map carried the goal when Charger was settled; it does not any more.',
+  },
+  'compressor-after-charger': { long: 'Charger was settled with {from}; {to} is on the job now.' },
+  'count-after-charger': { long: 'Charger was settled with {from} of them; the job has {to} now.' },
+  'revision-after-charger': {
+    long: 'The library has revision {to} of the compressor now; it had {from} when Charger was settled.',
+  },
+  'venue-raised-after-charger': {
+    long: 'The venue was raised from {from} to {to} after Charger was settled: thinner air, a faster wheel, less room to surge.',
+  },
+  'hotter-after-charger': {
+    long: 'The day was raised from {from} to {to} after Charger was settled: a faster wheel and a hotter charge.',
+  },
+  'more-air-after-charger': {
+    long: 'Air at the goal rose from {from} to {to} after Charger was settled.',
+  },
+  'ratio-after-charger': {
+    long: 'The pressure ratio at the goal rose from {from} to {to} after Charger was settled.',
+  },
+  'red-line-after-charger': {
+    long: 'The red line rose from {from} to {to} after Charger was settled: look at the right end of the running line.',
+  },
+  'onset-after-charger': {
+    long: 'Boost begins at {to} now, {from} when Charger was settled: look at the surge end of the running line.',
+  },
+};
