@@ -140,10 +140,10 @@ test('the second of two tabs is told what changed and chooses', async ({ context
   await isSaved(other);
 });
 
-test('an unknown job or bench gets a friendly page', async ({ page }) => {
+test('an unknown job or page gets a friendly page', async ({ page }) => {
   for (const at of [
     '/jobs/no-such-job/brief',
-    `${truck}/nowhere`,
+    `${truck}/brief/further`,
     '/nowhere',
     '/jobs/%2e%2e%2f/brief',
     '/library/rocks',

@@ -18,10 +18,8 @@ import { addCompressor } from '../../src/data/repositories/library';
 import { seedDemo } from '../../src/data/seed';
 import { makeMap } from '../../src/formats/map-import';
 import { openMapText } from '../../src/formats/map-open';
-
-const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
-const print = (what: string, figure: string, aim: string) =>
-  console.log(`${what.padEnd(58)}${figure.padStart(12)}   aim ${aim}`);
+import { dragging } from './dragging';
+import { address, median, PORT, print, serving } from './lib';
 
 function time(runs: number, work: () => void): number {
   for (let i = 0; i < runs; i++) work();
@@ -100,9 +98,6 @@ function importing(): void {
   print('importing a map of 20 lines by 40 points', `${time(20, read).toFixed(1)} ms`, '300 ms');
 }
 
-const PORT = 3315;
-const address = `http://127.0.0.1:${PORT}`;
-
 /** The demo shop with this many compressors: the invented ones, each a little scaled. */
 async function largeShop(folder: string, count: number): Promise<void> {
   await createDatabase(folder, async (db) => {
@@ -116,31 +111,6 @@ async function largeShop(folder: string, count: number): Promise<void> {
       await addCompressor(db, map);
     }
   });
-}
-
-async function serving(folder: string, work: () => Promise<void>): Promise<void> {
-  const env = { ...process.env, FIERCE_LUNG_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
-  spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
-  const child = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
-    { env, stdio: 'ignore' },
-  );
-  const gone = new Promise((done) => child.once('exit', done));
-  try {
-    for (let up = false; !up;) {
-      up = await fetch(address).then(
-        (r) => r.ok,
-        () => false,
-      );
-      if (!up) await new Promise((done) => setTimeout(done, 50));
-    }
-    await work();
-  } finally {
-    child.kill();
-    await gone;
-    rmSync(folder, { recursive: true, force: true });
-  }
 }
 
 /** Times since 'rank-start' of the run that began last. */
@@ -317,6 +287,7 @@ async function scripts(): Promise<void> {
 
 sums();
 importing();
+await dragging();
 await ranking();
 await list();
 await pages();

@@ -213,6 +213,9 @@ describe('import', () => {
     const ref = made.job.setups[0]!.induction;
     expect(ref).toMatchObject({ kind: 'turbo', arrangement: 'parallel' });
     expect(JSON.stringify(ref)).not.toContain('rowan-52');
+    // What was settled on it was settled on this very part, under its new name.
+    const mark = made.job.settled.find((m) => m.bench === 'charger')!;
+    expect(ref).toMatchObject({ stages: [{ compressor: { id: mark.facts.compressor } }] });
     const kept = await findRevisions(db, [{ id: 'rowan-52', revision: 1 }]);
     expect(kept[0]!.document).toEqual(sampleCompressors.find((c) => c.id === 'rowan-52')!.document);
   });

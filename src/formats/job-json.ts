@@ -3,6 +3,7 @@ import { compressorSchema } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
 import { jobSchema, type Job } from '@/core/job/document';
 import { openJob } from '@/core/job/migrations';
+import { marksWithItems } from '@/core/job/settled';
 import { refsOf } from '@/core/job/summary';
 import type { Library } from '@/core/forecast/build';
 import { lineOf, readJson } from './json-text';
@@ -96,5 +97,15 @@ export function jobIdentity(file: JobFile): string {
           }
         : setup.induction,
   }));
-  return canonicalJson({ job: { ...bare.job, setups }, library: bare.library.map((i) => i.document) });
+  const settled = marksWithItems(bare.job.settled, (id, revision) => {
+    const name = names.get(`${id}.${revision}`);
+    return name ? { id: name, revision: 0 } : undefined;
+  }).map((mark) => ({
+    ...mark,
+    setup: mark.setup && `setup-${bare.job.setups.findIndex((s) => s.id === mark.setup)}`,
+  }));
+  return canonicalJson({
+    job: { ...bare.job, setups, settled },
+    library: bare.library.map((i) => i.document),
+  });
 }

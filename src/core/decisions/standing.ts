@@ -7,7 +7,7 @@ import { factsOf, type Answer, type NewestRevision } from './facts';
 import { rules } from './rules';
 
 /** Something a bench still lacks, and the bench where it is given. */
-export type Missing = { reason: Reason; bench: SettleableBench };
+type Missing = { reason: Reason; bench: SettleableBench };
 
 /** Where a bench stands: settled by the user, open, or settled and overtaken by a later change. */
 export type Standing = {
@@ -24,7 +24,7 @@ export type Standing = {
 const setupOf = (bench: SettleableBench, setup: Setup): string | null =>
   bench === 'brief' || bench === 'engine' ? null : setup.id;
 
-export const markOf = (job: Job, bench: SettleableBench, setup: Setup): Mark | undefined =>
+const markOf = (job: Job, bench: SettleableBench, setup: Setup): Mark | undefined =>
   job.settled.find((m) => m.bench === bench && m.setup === setupOf(bench, setup));
 
 /** The job's marks with this bench settled on these facts, or open again for null. */

@@ -8,7 +8,7 @@ export type SettleableBench = (typeof settleable)[number];
  * What a decision rested on when it was settled, SI. Names and numbers only, so that a mark of today can be compared with
  * any later state of the job. New ones are added, none is renamed.
  */
-export const factKeys = [
+const factKeys = [
   'goalPower',
   'goalBasis',
   'goalSpeed',
@@ -48,3 +48,20 @@ export const markSchema = z.strictObject({
 });
 export type Mark = z.infer<typeof markSchema>;
 export type Facts = Mark['facts'];
+
+/**
+ * Marks as they stand in another shop, whose library knows the compressor under another id: what the decision rested on is
+ * the same part. How many revisions the first shop had of it says nothing there. Out: new marks; unknown parts keep their id.
+ */
+export const marksWithItems = (
+  marks: Mark[],
+  rename: (id: string, revision: number) => { id: string; revision: number } | undefined,
+): Mark[] =>
+  marks.map((mark) => {
+    const { compressor, compressorRevision } = mark.facts;
+    if (typeof compressor !== 'string' || typeof compressorRevision !== 'number') return mark;
+    const there = rename(compressor, compressorRevision) ?? { id: compressor, revision: compressorRevision };
+    const facts = { ...mark.facts, compressor: there.id, compressorRevision: there.revision };
+    delete facts.newestRevision;
+    return { ...mark, facts };
+  });

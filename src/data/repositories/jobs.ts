@@ -3,6 +3,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { changesBetween } from '@/core/job/changes';
 import type { Job, Ref } from '@/core/job/document';
 import { openJob } from '@/core/job/migrations';
+import { marksWithItems } from '@/core/job/settled';
 import { refsOf, summarise, type Summary } from '@/core/job/summary';
 import { CORE_VERSION } from '@/core/forecast/sweep';
 import type { JobFile } from '@/formats/job-json';
@@ -140,7 +141,8 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
       }));
       return { ...setup, induction: { ...setup.induction, stages } };
     });
-    return insertJob(tx, { ...file.job, setups }, randomUUID());
+    const settled = marksWithItems(file.job.settled, (id, revision) => refs.get(`${id}.${revision}`));
+    return insertJob(tx, { ...file.job, setups, settled }, randomUUID());
   });
 }
 

@@ -100,7 +100,7 @@ function StateMark({ state }: { state: State }) {
           {state === 'settled' ? <Tick size={10} /> : <Cross size={10} />}
         </span>
       )}
-      <span className="unseen">, {stateWords[state]}</span>
+      <span className="unseen">{stateWords[state]}</span>
     </>
   );
 }

@@ -41,6 +41,7 @@ export default async function Page({ params, searchParams }: Props) {
   await connection();
   const { id, bench } = await params;
   if (bench === undefined) redirect(`/jobs/${encodeURIComponent(id)}/brief`);
+  if (bench.length > 1) notFound();
   // A stale link still opens the job: the page says what it could not find and shows the nearest.
   const named = bench[0];
   const { rpm, setup } = await searchParams;

@@ -1,0 +1,39 @@
+/** What the benchmarks share: how figures are printed, and a served shop of its own. */
+import { spawn, spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+
+export const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+/** The value that this share of the values does not exceed. */
+export const quantile = (values: number[], share: number) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+export const print = (what: string, figure: string, aim: string) =>
+  console.log(`${what.padEnd(58)}${figure.padStart(12)}   aim ${aim}`);
+
+export const PORT = 3315;
+export const address = `http://127.0.0.1:${PORT}`;
+
+/** Serves the shop in a folder while the work runs, then takes server and folder away. */
+export async function serving(folder: string, work: () => Promise<void>): Promise<void> {
+  const env = { ...process.env, FIERCE_LUNG_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
+    { env, stdio: 'ignore' },
+  );
+  const gone = new Promise((done) => child.once('exit', done));
+  try {
+    for (let up = false; !up;) {
+      up = await fetch(address).then(
+        (r) => r.ok,
+        () => false,
+      );
+      if (!up) await new Promise((done) => setTimeout(done, 50));
+    }
+    await work();
+  } finally {
+    child.kill();
+    await gone;
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
