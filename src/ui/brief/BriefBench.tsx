@@ -17,7 +17,7 @@ const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }))
 /** What the engine must do and where. */
 export default function BriefBench() {
   const { figure, goalSentence } = useWords();
-  const { store, solved } = useJob();
+  const { store, answer } = useJob();
   const brief = useJobState((s) => s.draft.brief);
   const { goal, drivetrain, fuel, venue } = brief;
   const chooseFuel = (id: FuelId) => {
@@ -26,8 +26,8 @@ export default function BriefBench() {
     });
     store.getState().commit();
   };
-  const climate = solved?.build.climate;
-  const { sweep, build } = solved ?? {};
+  const climate = answer?.build.climate;
+  const { sweep, build } = answer ?? {};
   return (
     <>
       <div className={frame.picture}>

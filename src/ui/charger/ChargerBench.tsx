@@ -6,7 +6,7 @@ import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { Problems } from '../frame/Problems';
-import { useJob, useJobState, type Solved } from '../store/solved';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
@@ -23,13 +23,13 @@ const NONE = 'none';
 
 /** Which compressor carries the demand, where its map is left, and what the library would do instead. */
 export default function ChargerBench() {
-  const { solved, setSpeed, setupIndex } = useJob();
+  const { answer, setupIndex } = useJob();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
   const ranking = useRanking();
   const putOn = usePutOn();
   const picture = usePicture();
-  const compressor = solved?.build.compressor;
+  const compressor = answer?.build.compressor;
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
   const { shown, over } = picture;
@@ -56,11 +56,10 @@ export default function ChargerBench() {
               </small>
             </h2>
             <CompressorMap
-              solved={shown}
+              answer={shown}
               map={shown.build.compressor!.map}
               name={titleOf(shown.build.compressor!)}
               over={over}
-              onPick={setSpeed}
             />
           </>
         ) : (
@@ -73,7 +72,7 @@ export default function ChargerBench() {
       <aside className={frame.column}>
         <h2 className={frame.headline}>{compressor ? titleOf(compressor) : 'Choose a compressor'}</h2>
         <Problems />
-        {solved && <Verdict findings={solved.sweep.goal.findings} />}
+        {answer && <Verdict findings={answer.sweep.goal.findings} />}
         {picture.failure && (
           <p role="alert" className={styles.bad}>
             {picture.failure}
@@ -86,13 +85,13 @@ export default function ChargerBench() {
           letter={letter}
           onJob={ref ? candidateKey({ ...ref, count }) : null}
           laid={picture.laid}
-          step={beadStep(solved?.build.redLineRpm ?? 6_000)}
+          step={beadStep(answer?.build.redLineRpm ?? 6_000)}
           onUse={(row) =>
             void putOn({ id: row.id, revision: row.revision }, row.count > 1 ? 'parallel' : 'single')
           }
           onLay={(row) => void picture.lay(row)}
         />
-        {solved && compressor && <Readings solved={solved} />}
+        {compressor && <Readings />}
         <p className={frame.foot}>
           Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge
           at constant ratio again: three figures with three names. The strip of a candidate is its way from
@@ -222,7 +221,12 @@ function NewerRevision() {
 /** Figures that rest on the map: wavy where the map had to be extrapolated. */
 const restsOnMap = new Set(['Efficiency', 'Shaft speed', 'Outlet temperature']);
 
-function Readings({ solved }: { solved: Solved }) {
+function Readings() {
+  const { solved } = useSpeed();
+  return solved && <ReadingsAt solved={solved} />;
+}
+
+function ReadingsAt({ solved }: { solved: Solved }) {
   const { figure } = useWords();
   const { point, build } = solved;
   const at = point.compressors[0];

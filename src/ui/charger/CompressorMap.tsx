@@ -1,6 +1,6 @@
 'use client';
 import { line } from 'd3-shape';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
 import { referenceFactors } from '@/core/compressor/reference';
 import type { OperatingPoint } from '@/core/forecast/point';
@@ -8,9 +8,9 @@ import type { Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
 import { Halo } from '../map/Halo';
-import { frameOf, MapGround, pathOf, type Frame, type Scales } from '../map/MapGround';
+import { FlowFigures, frameOf, MapGround, pathOf, type Frame, type Scales } from '../map/MapGround';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
-import type { Solved } from '../store/solved';
+import { pointAt, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
@@ -24,10 +24,9 @@ export const beadStep = (redLine: number) => (redLine < 2_500 ? 100 : redLine < 
 export type Overlay = { name: string; map: CompiledMap; sweep: Sweep };
 
 type Props = {
-  solved: Pick<Solved, 'build' | 'sweep' | 'point'>;
+  answer: Pick<Solved, 'build' | 'sweep'>;
   map: CompiledMap;
   name: string;
-  onPick: (rpm: number) => void;
   over?: Overlay | null;
 };
 
@@ -36,30 +35,38 @@ const runningOf = (sweep: Sweep) =>
 const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, ratio: p.pressureRatio });
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
-export function CompressorMap({ solved, map, name, onPick, over = null }: Props) {
+export function CompressorMap({ answer, map, name, over = null }: Props) {
   const words = useWords();
   const { figure } = words;
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 510 });
   const shapes = useMemo(() => mapShapes(map), [map]);
   const other = useMemo(() => (over ? restated(over, map) : null), [over, map]);
-  const { build, sweep, point } = solved;
-  const running = runningOf(sweep);
-  const frame = frameOf(
-    [
-      ...shapes.choke,
-      ...shapes.top,
-      ...running.map(placeOf),
-      ...(other ? [...other.choke, ...other.top] : []),
-    ],
-    width,
-    height,
-    words.displayUnit('massFlow'),
+  const { build, sweep } = answer;
+  const flowUnit = words.displayUnit('massFlow');
+  // Everything that does not follow the selected speed is drawn once: the Rev bar is dragged over it.
+  const running = useMemo(() => runningOf(sweep), [sweep]);
+  const taken = useMemo(() => running.map(placeOf), [running]);
+  const frame = useMemo(
+    () =>
+      frameOf(
+        [...shapes.choke, ...shapes.top, ...taken, ...(other ? [...other.choke, ...other.top] : [])],
+        width,
+        height,
+        flowUnit,
+      ),
+    [shapes, taken, other, width, height, flowUnit],
   );
   const { scales } = frame;
   const { x, y } = scales;
-  const runPath = line<OperatingPoint>()
-    .x((p) => x(p.path.correctedFlow))
-    .y((p) => y(p.pressureRatio));
+  const runPath = useMemo(
+    () =>
+      line<OperatingPoint>()
+        .x((p) => scales.x(p.path.correctedFlow))
+        .y((p) => scales.y(p.pressureRatio))(running) ?? '',
+    [running, scales],
+  );
+  const { speedRpm, setSpeed } = useSpeed();
+  const point = useMemo(() => pointAt(answer, speedRpm), [answer, speedRpm]);
   const selected =
     point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
   const goal = sweep.goalPoint.boosting && sweep.goalPoint.status.kind !== 'failed' ? sweep.goalPoint : null;
@@ -70,12 +77,12 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-label={mapWords(words, solved, name, over)}
+        aria-label={mapWords(words, { ...answer, point }, name, over)}
         style={{ display: 'block' }}
         onClick={(e) => {
           const at = placeIn(e.currentTarget, e);
           const nearest = nearestPoint(running, scales, at.x, at.y);
-          if (nearest) onPick(nearest.speedRpm);
+          if (nearest) setSpeed(nearest.speedRpm);
         }}
       >
         <MapGround
@@ -83,12 +90,12 @@ export function CompressorMap({ solved, map, name, onPick, over = null }: Props)
           frame={frame}
           limit={map.maxSpeedRpm}
           reference={map.reference}
-          skip={selected ? selected.path.correctedFlow : null}
-          taken={running.map(placeOf)}
+          taken={taken}
           each={build.compressorCount > 1}
         />
+        <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
         {other && <OverlayLines other={other} frame={frame} />}
-        <path d={runPath(running) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+        <path d={runPath} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
         <Beads
           running={running}
           scales={scales}
@@ -146,7 +153,7 @@ function restated(over: Overlay, map: CompiledMap): Restated {
 }
 
 /** The second compressor in plum dashes: its edges thin, its running line stronger, its name at the top of its edge. */
-function OverlayLines({ other, frame }: { other: Restated; frame: Frame }) {
+const OverlayLines = memo(function OverlayLines({ other, frame }: { other: Restated; frame: Frame }) {
   const { scales } = frame;
   const path = pathOf(scales);
   const label = other.top[Math.floor(other.top.length * 0.2)]!;
@@ -171,12 +178,12 @@ function OverlayLines({ other, frame }: { other: Restated; frame: Frame }) {
       </g>
     </g>
   );
-}
+});
 
 /** The picture in a sentence, for those who do not see it. */
 function mapWords(
   { figure }: Words,
-  { sweep, point }: Props['solved'],
+  { sweep, point }: Pick<Solved, 'sweep' | 'point'>,
   name: string,
   over: Overlay | null,
 ): string {

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { compileBuild } from '@/core/forecast/build';
-import { planLevel, solvePoint } from '@/core/forecast/point';
 import { solveSweep } from '@/core/forecast/sweep';
 import type { Job } from '@/core/job/document';
 import { libraryOf, type LibraryItem } from '@/formats/library-items';
@@ -9,7 +8,7 @@ import { useJob, useJobState, type Solved } from '../store/solved';
 import type { Overlay } from './CompressorMap';
 
 type Laid = { id: string; revision: number; count: number };
-type Shown = Pick<Solved, 'build' | 'sweep' | 'point'>;
+type Shown = Pick<Solved, 'build' | 'sweep'>;
 
 /** The job as it would be with this candidate on it. */
 function withCandidate(job: Job, setupIndex: number, { id, revision, count }: Laid): Job {
@@ -30,21 +29,12 @@ function withCandidate(job: Job, setupIndex: number, { id, revision, count }: La
   };
 }
 
-function solveWith(
-  job: Job,
-  setupIndex: number,
-  laid: Laid,
-  items: LibraryItem[],
-  speedRpm: number,
-): Shown | null {
+function solveWith(job: Job, setupIndex: number, laid: Laid, items: LibraryItem[]): Shown | null {
   const changed = withCandidate(job, setupIndex, laid);
   const result = compileBuild(changed, changed.setups[setupIndex]!.id, libraryOf(items));
   if ('problems' in result) return null;
   const { build } = result;
-  const sweep = solveSweep(build);
-  const point =
-    sweep.points.find((p) => p.speedRpm === speedRpm) ?? solvePoint(build, speedRpm, planLevel(build));
-  return { build, sweep, point };
+  return { build, sweep: solveSweep(build) };
 }
 
 /**
@@ -52,27 +42,31 @@ function solveWith(
  * over the job's own; two lie over each other, the first beneath.
  */
 export function usePicture() {
-  const { solved, items, fetchItem, setupIndex, speedRpm } = useJob();
+  const { answer, items, fetchItem, setupIndex } = useJob();
   const draft = useJobState((s) => s.draft);
   const [laid, setLaid] = useState<Laid[]>([]);
   const [failure, setFailure] = useState<string | null>(null);
-  const own = solved?.build.compressor ? solved : null;
+  const own = answer?.build.compressor ? answer : null;
 
   const others = useMemo(
-    () => laid.map((one) => solveWith(draft, setupIndex, one, items, speedRpm)),
-    [laid, draft, setupIndex, items, speedRpm],
+    () => laid.map((one) => solveWith(draft, setupIndex, one, items)),
+    [laid, draft, setupIndex, items],
   );
   const [first = null, second = null] = others;
   const isForeign = second !== null || (first !== null && own === null);
   const shown: Shown | null = isForeign ? first : own;
   const upper = second ?? (isForeign ? null : first);
-  const over: Overlay | null = upper?.build.compressor
-    ? {
-        name: `${upper.build.compressorCount > 1 ? 'Twin ' : ''}${upper.build.compressor.name}`,
-        map: upper.build.compressor.map,
-        sweep: upper.sweep,
-      }
-    : null;
+  const over: Overlay | null = useMemo(
+    () =>
+      upper?.build.compressor
+        ? {
+            name: `${upper.build.compressorCount > 1 ? 'Twin ' : ''}${upper.build.compressor.name}`,
+            map: upper.build.compressor.map,
+            sweep: upper.sweep,
+          }
+        : null,
+    [upper],
+  );
 
   const lay = async (one: Laid & { name: string }) => {
     const key = candidateKey(one);

@@ -8,7 +8,7 @@ import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
-import { useJob, useJobState, type Solved } from '../store/solved';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
@@ -22,18 +22,18 @@ const Plot = dynamic(() => import('./DemandPlot'), {
 
 /** What the goal needs of air, pressure and temperature over the revs, before any part is chosen. */
 export default function DemandBench() {
-  const { solved, setupIndex } = useJob();
+  const { answer, setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const at = `setups.${setupIndex}`;
   return (
     <>
       <div className={frame.picture}>
-        {solved ? <Pictures solved={solved} /> : <p>No demand yet: mend what contradicts itself first.</p>}
+        {answer ? <PicturesAtSpeed /> : <p>No demand yet: mend what contradicts itself first.</p>}
       </div>
       <aside className={frame.column}>
-        <Headline solved={solved} />
+        <Headline answer={answer} />
         <Problems />
-        {solved && <Schools point={solved.sweep.goalPoint} build={solved.build} />}
+        {answer && <Schools point={answer.sweep.goalPoint} build={answer.build} />}
         <Group title="Boost plan">
           <ChoiceField
             path={`${at}.boost.kind`}
@@ -111,10 +111,10 @@ export default function DemandBench() {
   );
 }
 
-function Headline({ solved }: { solved: Solved | null }) {
+function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
   const { figure } = useWords();
-  if (!solved) return <h2 className={frame.headline}>Demand</h2>;
-  const { sweep } = solved;
+  if (!answer) return <h2 className={frame.headline}>Demand</h2>;
+  const { sweep } = answer;
   const p = sweep.goalPoint;
   const failed = sweep.level.kind === 'failed' || p.status.kind === 'failed';
   const last = sweep.goal.findings.at(-1);
@@ -172,6 +172,11 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
       </tbody>
     </table>
   );
+}
+
+function PicturesAtSpeed() {
+  const { solved } = useSpeed();
+  return solved && <Pictures solved={solved} />;
 }
 
 function Pictures({ solved }: { solved: Solved }) {

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { breathingCurve, shapePoints } from '@/core/engine/breathing';
-import { useJob, useJobState } from '../store/solved';
+import { useSpeed, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
 
 import styles from './engine.module.css';
@@ -12,7 +12,7 @@ const Plot = dynamic(() => import('./BreathingPlot'), { ssr: false });
 /** The breathing curve as it is edited, with its points and the selected speed. */
 export function BreathingChart() {
   const { figure } = useWords();
-  const { speedRpm } = useJob();
+  const { speedRpm } = useSpeed();
   const engine = useJobState((s) => s.draft.engine);
   const { breathing, idleRpm, redLineRpm } = engine;
   const points = useMemo(() => {

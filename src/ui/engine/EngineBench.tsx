@@ -8,7 +8,7 @@ import { confidenceWords } from '../fields/confidence';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
-import { useJob, useJobState } from '../store/solved';
+import { useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
 
 import { BreathingChart } from './BreathingChart';
@@ -22,11 +22,10 @@ const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }))
 /** Geometry, speeds and how the engine breathes. */
 export default function EngineBench() {
   const { engineWords, figure } = useWords();
-  const { solved } = useJob();
+  const { answer } = useJob();
   const engine = useJobState((s) => s.draft.engine);
   const { breathing } = engine;
-  const build = solved?.build;
-  const point = solved?.point;
+  const build = answer?.build;
   const pistonSpeed = (2 * engine.stroke.value * engine.redLineRpm.value) / 60;
   return (
     <>
@@ -136,28 +135,37 @@ export default function EngineBench() {
           {build ? engineWords(build.displacement, engine.cylinders.value) : 'Engine'}
         </h2>
         <Problems />
-        {point && build && (
-          <>
-            <p className={frame.lead}>
-              At {figure(point.speedRpm, 'engineSpeed')} it breathes{' '}
-              <b>{figure(point.path.volumetricEfficiency, 'share')}</b> of its displacement at manifold
-              density, corrected for charge temperature, back pressure and fuel; the curve says{' '}
-              <b>{figure(build.breathing.at(point.speedRpm).value, 'share')}</b>
-              {point.path.breathingRange === 'extrapolated'
-                ? ', held from its end: the curve stops before this speed'
-                : ''}
-              .
-            </p>
-            <p className={frame.lead}>
-              The air of the day alone makes <b>{figure(point.alonePower, 'power')}</b> here.
-            </p>
-          </>
-        )}
+        <AtThisSpeed />
         <p className={frame.foot}>
           Shapes are common practice, to start from; a measured curve replaces them. Between points the curve
           is a monotone cubic and never overshoots.
         </p>
       </aside>
+    </>
+  );
+}
+
+/** What it breathes at the selected speed. */
+function AtThisSpeed() {
+  const { figure } = useWords();
+  const { solved } = useSpeed();
+  if (!solved) return null;
+  const { point, build } = solved;
+  return (
+    <>
+      <p className={frame.lead}>
+        At {figure(point.speedRpm, 'engineSpeed')} it breathes{' '}
+        <b>{figure(point.path.volumetricEfficiency, 'share')}</b> of its displacement at manifold density,
+        corrected for charge temperature, back pressure and fuel; the curve says{' '}
+        <b>{figure(build.breathing.at(point.speedRpm).value, 'share')}</b>
+        {point.path.breathingRange === 'extrapolated'
+          ? ', held from its end: the curve stops before this speed'
+          : ''}
+        .
+      </p>
+      <p className={frame.lead}>
+        The air of the day alone makes <b>{figure(point.alonePower, 'power')}</b> here.
+      </p>
     </>
   );
 }

@@ -30,7 +30,7 @@ export function QuantityField(props: Props) {
 
 function Field({ path, ...rest }: Props) {
   const { sentence } = useWords();
-  const { store, bounds, problems, solved } = useJob();
+  const { store, bounds, problems, answer } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
   const problem = problems.find((p) => p.path === path);
   const write = (what: 'value' | 'confidence', value: unknown) =>
@@ -43,7 +43,7 @@ function Field({ path, ...rest }: Props) {
       {...rest}
       bound={boundsAt(bounds, path)}
       value={input?.value ?? 0}
-      ambient={solved?.build.climate.pressure}
+      ambient={answer?.build.climate.pressure}
       problem={problem ? sentence(problem.reason) : null}
       confidence={input?.confidence ?? 'guess'}
       onConfidence={(next) => {

@@ -4,7 +4,7 @@ import type { Station, StationKind } from '@/core/forecast/point';
 import { pricesAt, type Price } from '@/core/forecast/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
-import { useJob, type Solved } from '../store/solved';
+import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
@@ -33,7 +33,7 @@ const PHONE_CELL = 128;
 
 /** The air's path through this build at the selected speed: tube height by absolute pressure, fill by temperature. */
 export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
-  const { solved } = useJob();
+  const { solved } = useSpeed();
   const { ref, width } = useSize<HTMLDivElement>({ width: 1224, height: 132 });
   if (!solved)
     return (

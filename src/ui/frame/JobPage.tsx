@@ -7,7 +7,7 @@ import type { LibraryItem } from '@/formats/library-items';
 import { signatureOf } from '@/formats/library-items';
 import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
-import { clampSpeed, JobProvider, useJob, useJobState } from '../store/solved';
+import { clampSpeed, JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';
 
 import { Say } from '../words/Say';
 import { Airway } from './Airway';
@@ -71,7 +71,6 @@ type Props = {
 /** One job: the frame, and the bench that the address names. Benches switch in the browser. */
 export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Props) {
   const [store] = useState(() => createJobStore(stored));
-  const [speedRpm, setSpeedRpm] = useState(speedAsked(asked) ?? stored.job.brief.goal.speedRpm.value);
   const [setupIndex, setSetupIndex] = useState(Math.max(0, setupAsked(asked, stored.job.setups)));
   const pathname = usePathname();
   const named = pathname.split('/')[3];
@@ -108,13 +107,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
       window.history.replaceState(null, '', url);
     }, 250);
   }, []);
-  const setSpeed = useCallback(
-    (next: number) => {
-      setSpeedRpm(next);
-      writeAddress('rpm', String(next));
-    },
-    [writeAddress],
-  );
+  const writeSpeed = useCallback((next: number) => writeAddress('rpm', String(next)), [writeAddress]);
   const setSetup = useCallback(
     (index: number) => {
       const letter = store.getState().draft.setups[index]?.letter;
@@ -135,23 +128,17 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   );
 
   return (
-    <JobProvider
-      store={store}
-      bounds={bounds}
-      items={items}
-      speedRpm={speedRpm}
-      setSpeed={setSpeed}
-      setupIndex={setupIndex}
-      setSetup={setSetup}
-    >
-      <Keys store={store} bench={bench} goTo={goTo} />
-      <div className={styles.shell}>
-        <JobSpine bench={bench} onBench={goTo} />
-        <TopLine />
-        <Airway bench={bench} onBench={goTo} />
-        <Bench id={bench} asked={asked} named={named} onBench={goTo} />
-        <RevBar />
-      </div>
+    <JobProvider store={store} bounds={bounds} items={items} setupIndex={setupIndex} setSetup={setSetup}>
+      <SpeedProvider first={speedAsked(asked) ?? stored.job.brief.goal.speedRpm.value} onSpeed={writeSpeed}>
+        <Keys store={store} bench={bench} goTo={goTo} />
+        <div className={styles.shell}>
+          <JobSpine bench={bench} onBench={goTo} />
+          <TopLine />
+          <Airway bench={bench} onBench={goTo} />
+          <Bench id={bench} asked={asked} named={named} onBench={goTo} />
+          <RevBar />
+        </div>
+      </SpeedProvider>
       <Conflict />
       <DeviceKeys />
     </JobProvider>
@@ -167,7 +154,7 @@ type BenchProps = {
 
 function Bench({ id, asked, named, onBench }: BenchProps) {
   const Body = bodies[id];
-  const { problems, solved } = useJob();
+  const { problems, answer } = useJob();
   const sync = useJobState((s) => s.sync);
   const name = benches.find((b) => b.id === id)!.name;
   return (
@@ -178,7 +165,7 @@ function Bench({ id, asked, named, onBench }: BenchProps) {
             <Say key={p.path + p.reason.code} reason={p.reason} />
           ))}
           {sync.kind === 'refused' && sync.message}
-          {solved?.stale && 'The figures shown are from the last good values.'}
+          {answer?.stale && 'The figures shown are from the last good values.'}
         </div>
       )}
       <Stray asked={asked} named={named} />
@@ -202,7 +189,8 @@ type KeysProps = { store: JobStore; bench: BenchId; goTo: (bench: BenchId) => vo
 
 /** Single keys of the frame; they rest while a field has the focus. */
 function Keys({ store, bench: current, goTo }: KeysProps) {
-  const { solved, speedRpm, setSpeed, setSetup, standings, settle } = useJob();
+  const { setSetup, standings, settle } = useJob();
+  const { solved, speedRpm, setSpeed } = useSpeed();
   const [isListOpen, setListOpen] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {

@@ -5,7 +5,7 @@ import styles from './frame.module.css';
 
 /** What stops the sums, in sentences; the picture keeps the last good answer meanwhile. */
 export function Problems() {
-  const { problems, solved } = useJob();
+  const { problems, answer } = useJob();
   const sync = useJobState((s) => s.sync);
   if (!problems.length && sync.kind !== 'refused') return null;
   return (
@@ -16,7 +16,7 @@ export function Problems() {
         </div>
       ))}
       {sync.kind === 'refused' && <div>Not stored: {sync.message}</div>}
-      {problems.length > 0 && solved && <div>The figures shown are from the last good values.</div>}
+      {problems.length > 0 && answer && <div>The figures shown are from the last good values.</div>}
     </div>
   );
 }

@@ -7,7 +7,7 @@ import type { Span } from '@/core/forecast/sweep';
 import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
-import { clampSpeed, useJob, type Solved } from '../store/solved';
+import { clampSpeed, useSpeed, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
 import styles from './frame.module.css';
 
@@ -19,7 +19,7 @@ const spanWords: Record<Span['kind'], string> = {
 
 /** Engine speed: one selected speed rules every number in view. */
 export function RevBar() {
-  const { solved, speedRpm, setSpeed } = useJob();
+  const { solved, speedRpm, setSpeed } = useSpeed();
   if (!solved) return <div className={styles.rev} />;
   const step = solved.build.stepRpm;
   const move = (by: number) => setSpeed(clampSpeed(solved.build, Math.round(speedRpm / step + by) * step));

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { Setup } from '@/core/job/document';
 import { storageWorks } from '../device/storage';
-import { clampSpeed, useJob, useJobState } from '../store/solved';
+import { clampSpeed, useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { isBench } from './benches';
 import styles from './frame.module.css';
@@ -23,7 +23,8 @@ export const setupAsked = ({ setup }: Asked, setups: Setup[]): number =>
 /** A stale link or a browser that keeps nothing: a sentence, over the nearest view. */
 export function Stray({ asked, named }: { asked: Asked; named: string | undefined }) {
   const { figure } = useWords();
-  const { solved, speedRpm, setupIndex } = useJob();
+  const { setupIndex } = useJob();
+  const { solved, speedRpm } = useSpeed();
   const setups = useJobState((s) => s.draft.setups);
   const [first] = useState(setupIndex);
   const [keeps, setKeeps] = useState(true);

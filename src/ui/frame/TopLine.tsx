@@ -23,7 +23,7 @@ const dashes = [undefined, '7 4', '0.1 4.5'];
 /** Job, goal, setup, verdict, and everything rarer under one key. */
 export function TopLine() {
   const { goalSentence } = useWords();
-  const { solved, problems, setupIndex, setSetup } = useJob();
+  const { answer, problems, setupIndex, setSetup } = useJob();
   const job = useJobState((s) => s.draft);
   const sync = useJobState((s) => s.sync);
   const kept = useJobState((s) => s.kept);
@@ -35,7 +35,7 @@ export function TopLine() {
     fuel.id,
     venue.altitude.value,
   );
-  const verdict = solved?.sweep.goal;
+  const verdict = answer?.sweep.goal;
   const problem = problems[0];
   const holds = !problem && verdict?.holds === true;
   const just = holds && verdict?.short.code === 'map-just-holds';

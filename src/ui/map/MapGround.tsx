@@ -1,7 +1,7 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { toUnit, type Unit } from '@/core/units/quantities';
 import { Hatch } from '../charts/Drawing';
 import { useWords } from '../words/useWords';
@@ -50,8 +50,6 @@ type Props = {
   /** The map's limit, rev/min, and its reference. */
   limit: number;
   reference: { pressure: number; temperature: number };
-  /** Corrected flow whose axis figure is set apart, kg/s. */
-  skip?: number | null;
   /** Places that words must leave free. */
   taken?: Place[];
   each?: boolean;
@@ -60,17 +58,16 @@ type Props = {
 };
 
 /** A compressor map by itself: axes, efficiency bands, speed lines, surge, choke and wheel limit, with their words. */
-export function MapGround({
+export const MapGround = memo(function MapGround({
   shapes,
   frame,
   limit,
   reference,
-  skip = null,
   taken = [],
   each = false,
   plain = false,
 }: Props) {
-  const { figure, inUnit, symbol } = useWords();
+  const { figure, symbol } = useWords();
   const { width, height, xScale, yScale, scales } = frame;
   const { x, y } = scales;
   const hatch = useId();
@@ -91,13 +88,7 @@ export function MapGround({
           />
         </clipPath>
       </defs>
-      <Axes
-        xScale={xScale}
-        yScale={yScale}
-        width={width}
-        height={height}
-        skip={skip === null ? null : inUnit(skip, 'massFlow')}
-      />
+      <Axes xScale={xScale} yScale={yScale} width={width} height={height} />
       <g clipPath={`url(#${clip})`}>
         {shapes.bands.map((band, i) => (
           <path
@@ -137,24 +128,20 @@ export function MapGround({
       </text>
     </>
   );
-}
+});
 
 function Axes({
   xScale,
   yScale,
   width,
   height,
-  skip,
 }: {
   xScale: Linear;
   yScale: Linear;
   width: number;
   height: number;
-  skip: number | null;
 }) {
   const foot = height - PAD.bottom;
-  const flowTicks = xScale.ticks(width < 500 ? 5 : 9);
-  const step = flowTicks[1]! - flowTicks[0]!;
   return (
     <g fontSize="12" style={{ fontStretch: '86%' }}>
       {yScale.ticks(6).map((tick) => (
@@ -166,16 +153,37 @@ function Axes({
         </g>
       ))}
       <path d={`M${PAD.left} ${foot}H${width - PAD.right}`} stroke="var(--ink)" />
-      {flowTicks.map((tick) => (
-        <g key={tick}>
-          <path d={`M${xScale(tick)} ${foot}v5`} stroke="var(--ink)" />
-          {(skip === null || Math.abs(xScale(tick) - xScale(skip)) > 28) && (
-            <text x={xScale(tick)} y={foot + 18} textAnchor="middle" style={{ fill: 'var(--mute)' }}>
+      {flowTicks(xScale, width).map((tick) => (
+        <path key={tick} d={`M${xScale(tick)} ${foot}v5`} stroke="var(--ink)" />
+      ))}
+    </g>
+  );
+}
+
+const flowTicks = (xScale: Linear, width: number) => xScale.ticks(width < 500 ? 5 : 9);
+
+/** Figures of the flow axis, but for the one where a figure of its own stands. `skip`: that flow, kg/s. */
+export function FlowFigures({
+  frame: { xScale, width, height },
+  skip = null,
+}: {
+  frame: Frame;
+  skip?: number | null;
+}) {
+  const { inUnit } = useWords();
+  const ticks = flowTicks(xScale, width);
+  const step = ticks[1]! - ticks[0]!;
+  const apart = skip === null ? null : xScale(inUnit(skip, 'massFlow'));
+  return (
+    <g fontSize="12" textAnchor="middle" style={{ fill: 'var(--mute)', fontStretch: '86%' }}>
+      {ticks.map(
+        (tick) =>
+          (apart === null || Math.abs(xScale(tick) - apart) > 28) && (
+            <text key={tick} x={xScale(tick)} y={height - PAD.bottom + 18} style={{ fill: 'var(--mute)' }}>
               {formatNumber(tick, Math.max(0, -Math.floor(Math.log10(step))))}
             </text>
-          )}
-        </g>
-      ))}
+          ),
+      )}
     </g>
   );
 }

@@ -14,13 +14,10 @@ import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
 
 /** The answer to the live draft. While the draft has problems, the last good answer stands and `problems` says why. */
-export type Solved = {
-  build: Build;
-  sweep: Sweep;
-  /** The selected speed, solved exactly. */
-  point: OperatingPoint;
-  stale: boolean;
-};
+type Answer = { build: Build; sweep: Sweep; stale: boolean };
+
+/** The answer with the selected speed, solved exactly. */
+export type Solved = Answer & { point: OperatingPoint };
 
 type JobContext = {
   store: JobStore;
@@ -34,9 +31,7 @@ type JobContext = {
   fetchHeads: () => Promise<void>;
   setupIndex: number;
   setSetup: (index: number) => void;
-  speedRpm: number;
-  setSpeed: (speedRpm: number) => void;
-  solved: Solved | null;
+  answer: Answer | null;
   problems: Problem[];
   /** Where every bench stands, in the order of the work. */
   standings: Standing[];
@@ -45,6 +40,24 @@ type JobContext = {
 };
 
 const Context = createContext<JobContext | null>(null);
+
+type SpeedContext = {
+  speedRpm: number;
+  setSpeed: (speedRpm: number) => void;
+  solved: Solved | null;
+};
+
+const AtSpeed = createContext<SpeedContext | null>(null);
+
+/**
+ * The selected speed and everything at it. Kept apart from the job: while the Rev bar is dragged only what shows a figure
+ * of this speed is drawn anew.
+ */
+export function useSpeed(): SpeedContext {
+  const context = useContext(AtSpeed);
+  if (!context) throw new Error('useSpeed needs a SpeedProvider above it.');
+  return context;
+}
 
 export function useJob(): JobContext {
   const context = useContext(Context);
@@ -62,23 +75,12 @@ type Props = {
   store: JobStore;
   bounds: Bounds;
   items: LibraryItem[];
-  speedRpm: number;
-  setSpeed: (speedRpm: number) => void;
   setupIndex: number;
   setSetup: (index: number) => void;
   children: ReactNode;
 };
 
-export function JobProvider({
-  store,
-  bounds,
-  items: first,
-  speedRpm,
-  setSpeed,
-  setupIndex: asked,
-  setSetup,
-  children,
-}: Props) {
+export function JobProvider({ store, bounds, items: first, setupIndex: asked, setSetup, children }: Props) {
   const draft = useStore(store, (s) => s.draft);
   const [items, setItems] = useState(first);
   const [heads, setHeads] = useState<LibraryHead[] | null>(null);
@@ -108,7 +110,7 @@ export function JobProvider({
     () => ('build' in result ? { build: result.build, sweep: solveSweep(result.build) } : null),
     [result],
   );
-  const solved = useLastGood(fresh);
+  const lastGood = useLastGood(fresh);
   const problems = useMemo(() => ('problems' in result ? result.problems : []), [result]);
   const newest = useCallback(
     (id: string) => {
@@ -131,14 +133,6 @@ export function JobProvider({
     },
     [store, draft, setup, fresh, newest],
   );
-  const point = useMemo(() => {
-    if (!solved) return null;
-    const speed = clampSpeed(solved.build, speedRpm);
-    return (
-      solved.sweep.points.find((p) => p.speedRpm === speed) ??
-      solvePoint(solved.build, speed, planLevel(solved.build))
-    );
-  }, [solved, speedRpm]);
   const value = useMemo<JobContext>(
     () => ({
       store,
@@ -149,9 +143,7 @@ export function JobProvider({
       fetchHeads,
       setupIndex,
       setSetup,
-      speedRpm: point?.speedRpm ?? speedRpm,
-      setSpeed,
-      solved: solved && point ? { ...solved, point, stale: solved !== fresh } : null,
+      answer: lastGood && { ...lastGood, stale: lastGood !== fresh },
       problems,
       standings: stands,
       settle,
@@ -165,17 +157,52 @@ export function JobProvider({
       fetchHeads,
       setupIndex,
       setSetup,
-      speedRpm,
-      setSpeed,
-      solved,
+      lastGood,
       fresh,
-      point,
       problems,
       stands,
       settle,
     ],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+/** The selected speed of a job: a state of its own under the job, so that moving it leaves the rest alone. */
+export function SpeedProvider({
+  first,
+  onSpeed,
+  children,
+}: {
+  first: number;
+  /** Told of every move: the address follows. Must be stable. */
+  onSpeed: (speedRpm: number) => void;
+  children: ReactNode;
+}) {
+  const { answer } = useJob();
+  const [asked, setAsked] = useState(first);
+  const setSpeed = useCallback(
+    (speedRpm: number) => {
+      setAsked(speedRpm);
+      onSpeed(speedRpm);
+    },
+    [onSpeed],
+  );
+  const point = useMemo(() => answer && pointAt(answer, asked), [answer, asked]);
+  const value = useMemo<SpeedContext>(
+    () => ({
+      speedRpm: point?.speedRpm ?? asked,
+      setSpeed,
+      solved: answer && point ? { ...answer, point } : null,
+    }),
+    [answer, point, asked, setSpeed],
+  );
+  return <AtSpeed.Provider value={value}>{children}</AtSpeed.Provider>;
+}
+
+/** One speed of a solved job: from the sweep where it has it, otherwise solved exactly. */
+export function pointAt({ build, sweep }: Pick<Answer, 'build' | 'sweep'>, asked: number): OperatingPoint {
+  const speed = clampSpeed(build, asked);
+  return sweep.points.find((p) => p.speedRpm === speed) ?? solvePoint(build, speed, planLevel(build));
 }
 
 /** The newest value that was there: a bench keeps its last good picture while an input contradicts another. */
