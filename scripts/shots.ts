@@ -15,7 +15,8 @@ const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 type Shot = {
   name: string;
   at: string;
-  theme?: 'cell';
+  /** What the device chose: cookies without the shop's prefix. */
+  chose?: { theme?: 'cell'; size?: 'large'; units?: 'us' };
   width?: number;
   height?: number;
   full?: boolean;
@@ -38,8 +39,16 @@ const shots: Shot[] = [
       await page.locator('aside').evaluate((aside) => (aside.scrollTop = 330));
     },
   },
-  { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, theme: 'cell', before: ranked },
-  { name: 'charger-phone', at: `${single}/charger`, width: 390, height: 844, before: ranked },
+  { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, chose: { theme: 'cell' }, before: ranked },
+  {
+    name: 'charger-large',
+    at: `${single}/charger`,
+    chose: { theme: 'cell', size: 'large' },
+    before: ranked,
+  },
+  { name: 'demand-us', at: `${truck}/demand?rpm=4000`, chose: { units: 'us' } },
+  { name: 'units', at: `${truck}/charger`, before: units },
+  { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },
   { name: 'import', at: '/library/compressors/import', before: importing },
@@ -48,6 +57,12 @@ const shots: Shot[] = [
 
 async function ranked(page: Page): Promise<void> {
   await page.locator('[data-phase=done]').waitFor();
+}
+
+async function units(page: Page): Promise<void> {
+  await ranked(page);
+  await page.keyboard.press('u');
+  await page.getByRole('dialog').getByLabel('Boost, gauge').selectOption('bar');
 }
 
 /** A made-up rig's file, half way through the mapping step. */
@@ -70,7 +85,7 @@ async function importing(page: Page): Promise<void> {
   await page
     .getByLabel('Map file to import')
     .setInputFiles({ name: 'rig-48.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: '100 kPa, 25 °C' }).click();
+  await page.getByRole('button', { name: /^100\.0\skPa abs, 25/ }).click();
   await page.getByRole('button', { name: 'the same as the reference' }).click();
   await page.getByLabel('the point of least flow of each line').check();
   await page.getByRole('textbox', { name: 'Inducer' }).fill('48');
@@ -85,7 +100,8 @@ for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name
   const context = await browser.newContext({
     viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
   });
-  if (shot.theme) await context.addCookies([{ name: 'fierce-lung-theme', value: shot.theme, url: address }]);
+  for (const [what, value] of Object.entries(shot.chose ?? {}))
+    await context.addCookies([{ name: `fierce-lung-${what}`, value, url: address }]);
   const page = await context.newPage();
   page.on('console', (m) => m.type() === 'error' && console.error(shot.name, m.text()));
   await page.goto(address + shot.at, { waitUntil: 'networkidle' });

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { breathingShapeIds } from '../engine/breathing';
 import { fuelIds } from '../fuel/fuels';
 import { input, wholeInput } from './input-schema';
-import { markSchema } from './settled';
+import { markSchema } from './mark-schema';
 import { JOB_VERSION } from './version';
 
 const gPerKWh = 1e-3 / 3.6e6;

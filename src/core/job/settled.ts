@@ -1,4 +1,4 @@
-import * as z from 'zod';
+// Without Zod: pages use this, and the schema does not travel to them.
 
 /** The benches whose decisions can be settled, in the order of the work. */
 export const settleable = ['brief', 'engine', 'demand', 'charger'] as const;
@@ -8,7 +8,7 @@ export type SettleableBench = (typeof settleable)[number];
  * What a decision rested on when it was settled, SI. Names and numbers only, so that a mark of today can be compared with
  * any later state of the job. New ones are added, none is renamed.
  */
-const factKeys = [
+export const factKeys = [
   'goalPower',
   'goalBasis',
   'goalSpeed',
@@ -37,17 +37,11 @@ const factKeys = [
 ] as const;
 export type FactKey = (typeof factKeys)[number];
 
+/** Names and figures a decision rested on; those that were not known are left out. */
+export type Facts = Partial<Record<FactKey, number | string>>;
+
 /** One bench settled: for the whole job, or for one setup where the bench belongs to it. */
-export const markSchema = z.strictObject({
-  bench: z.enum(settleable),
-  setup: z
-    .string()
-    .regex(/^[A-Za-z0-9-]{1,64}$/)
-    .nullable(),
-  facts: z.partialRecord(z.enum(factKeys), z.union([z.number(), z.string().max(120)])),
-});
-export type Mark = z.infer<typeof markSchema>;
-export type Facts = Mark['facts'];
+export type Mark = { bench: SettleableBench; setup: string | null; facts: Facts };
 
 /**
  * Marks as they stand in another shop, whose library knows the compressor under another id: what the decision rested on is

@@ -8,13 +8,21 @@ import type { Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
 import { Halo } from '../map/Halo';
-import { FlowFigures, frameOf, MapGround, pathOf, type Frame, type Scales } from '../map/MapGround';
+import {
+  FlowFigures,
+  frameOf,
+  MapGround,
+  SpeedFigures,
+  pathOf,
+  type Frame,
+  type Scales,
+} from '../map/MapGround';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
 import { pointAt, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
-import { Beads, Callout, Dimensions, Selected } from './RunningLine';
+import { Beads, Callout, Dimensions, edgeWords, Selected } from './RunningLine';
 import styles from './charger.module.css';
 
 /** A bead for every 500 rpm; every 100 or 200 for low red lines. */
@@ -69,6 +77,7 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
   const point = useMemo(() => pointAt(answer, speedRpm), [answer, speedRpm]);
   const selected =
     point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
+  const edge = edgeWords(selected, scales, frame.xScale.range()[1]!);
   const goal = sweep.goalPoint.boosting && sweep.goalPoint.status.kind !== 'failed' ? sweep.goalPoint : null;
   return (
     <div ref={ref} className={styles.map}>
@@ -93,6 +102,7 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
           taken={taken}
           each={build.compressorCount > 1}
         />
+        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !other ? [edge] : []} />
         <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
         {other && <OverlayLines other={other} frame={frame} />}
         <path d={runPath} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
@@ -101,6 +111,7 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
           scales={scales}
           step={beadStep(build.redLineRpm)}
           selected={selected?.speedRpm ?? null}
+          taken={goal ? [{ x: x(goal.path.correctedFlow), y: y(goal.pressureRatio) - 22, w: 6, h: 40 }] : []}
         />
         {goal && (
           <g transform={`translate(${x(goal.path.correctedFlow)} ${y(goal.pressureRatio) - 10})`}>

@@ -4,7 +4,7 @@ import { nearestToSurge } from '@/core/forecast/sweep';
 import { Halo } from '../map/Halo';
 import { CHOKE_WORD, PAD, SURGE_WORD, TOP_WORD, type Scales } from '../map/MapGround';
 import type { MapShapes } from '../map/map-shapes';
-import { spreadOut } from '../map/spread';
+import { spreadOut, type Spot } from '../map/spread';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
@@ -25,6 +25,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
   const nearest = nearestToSurge(running);
   const margin = nearest?.compressors[0]?.surgeMargin;
   const room = selected?.compressors[0]?.edgeRoom;
+  const edge = edgeWords(selected, scales, right);
   return (
     <g pointerEvents="none" stroke="var(--ink)" strokeWidth="1">
       {nearest && margin != null && margin > 0 && right > 420 && (
@@ -53,25 +54,16 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
           </g>
         </g>
       )}
-      {selected && room && right > 420 && room.share > 0.02 && room.share <= 1 && (
+      {selected && room && edge && (
         <g data-testid="edge-dimension">
           <path
             d={`M${x(selected.path.correctedFlow) + 9} ${y(selected.pressureRatio)}H${x(selected.path.correctedFlow * (1 + room.share))}m0 -5v10`}
           />
           <g stroke="none">
-            <Halo
-              x={Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7)}
-              y={y(selected.pressureRatio) - 8}
-              weight={650}
-              size={13}
-            >
+            <Halo x={edge.x - edge.w / 2} y={y(selected.pressureRatio) - 8} weight={650} size={13}>
               {`${figure(room.share, 'share')} in hand`}
             </Halo>
-            <Halo
-              x={Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7)}
-              y={y(selected.pressureRatio) + 5}
-              colour="var(--mute)"
-            >
+            <Halo x={edge.x - edge.w / 2} y={y(selected.pressureRatio) + 5} colour="var(--mute)">
               {room.edge === 'choke' ? 'to choke' : 'to the wheel limit'}
             </Halo>
           </g>
@@ -81,17 +73,28 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
   );
 }
 
+/** Where the room to the edge is written beside the selected point, or null where it has none to speak of. */
+export function edgeWords(selected: OperatingPoint | null, { x, y }: Scales, right: number): Spot | null {
+  const room = selected?.compressors[0]?.edgeRoom;
+  if (!selected || !room || right <= 420 || room.share <= 0.02 || room.share > 1) return null;
+  const left = Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7);
+  return { x: left + 50, y: y(selected.pressureRatio) - 4, w: 100, h: 30 };
+}
+
 /** One bead for each step of the running line; hollow with a cross where it has left the map. */
 export function Beads({
   running,
   scales,
   step,
   selected,
+  taken,
 }: {
   running: OperatingPoint[];
   scales: Scales;
   step: number;
   selected: number | null;
+  /** Where no label may stand: the goal's flag. */
+  taken: Spot[];
 }) {
   const { x, y } = scales;
   const beads = running.filter((p) => p.speedRpm % step === 0);
@@ -99,7 +102,7 @@ export function Beads({
   const spots = labelled
     .map((p) => ({ p, x: x(p.path.correctedFlow), y: y(p.pressureRatio) - 14, w: 34, h: 13 }))
     .reverse();
-  const shown = spreadOut(spots, []);
+  const shown = spreadOut(spots, taken);
   return (
     <g pointerEvents="none">
       {beads.map((p) => {

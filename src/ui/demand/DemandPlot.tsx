@@ -1,4 +1,5 @@
 'use client';
+import { scaleLinear } from 'd3-scale';
 import {
   CartesianGrid,
   ComposedChart,
@@ -21,9 +22,8 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
   const values = rows.flatMap((r) => series.map((s) => r[s.key]!)).concat(level ?? []);
   const low = Math.min(0, ...values);
   const high = Math.max(...values) * 1.06;
-  const step = niceStep((high - low) / 3);
-  const ticks: number[] = [];
-  for (let v = Math.ceil(low / step) * step; v <= high; v += step) ticks.push(v);
+  const ticks = scaleLinear([low, high], [0, 1]).ticks(4);
+  const step = ticks[1]! - ticks[0]!;
   const at = rows.find((r) => r.rpm === selected);
   return (
     <ResponsiveContainer width="100%" height="100%">
@@ -73,10 +73,4 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
       </ComposedChart>
     </ResponsiveContainer>
   );
-}
-
-function niceStep(raw: number): number {
-  const power = 10 ** Math.floor(Math.log10(Math.max(raw, 1e-6)));
-  const unit = raw / power;
-  return (unit > 5 ? 10 : unit > 2 ? 5 : unit > 1 ? 2 : 1) * power;
 }

@@ -43,7 +43,7 @@ export function checkRows(rows: Row[]): Checked {
 }
 
 /** The breathing curve as rows: typed, added, taken away. A wrong cell keeps its text; the curve keeps the last good one. */
-export function BreathingTable() {
+export default function BreathingTable() {
   const { store } = useJob();
   const rows = useJobState((s) => s.draft.engine.breathing.table.rows);
   const [typed, setTyped] = useState<Row[] | null>(null);

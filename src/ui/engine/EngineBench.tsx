@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { breathingShapeIds, breathingShapes } from '@/core/engine/breathing';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import { confidences } from '@/core/job/input';
@@ -12,8 +13,10 @@ import { useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
 
 import { BreathingChart } from './BreathingChart';
-import { BreathingTable } from './BreathingTable';
 import styles from './engine.module.css';
+
+/** Fetched where a table is asked for, and ahead while the page rests. */
+const BreathingTable = dynamic(() => import('./BreathingTable'), { ssr: false });
 
 const shapeOptions = breathingShapeIds.map((id) => ({ value: id, label: breathingShapes[id].name }));
 const sureOptions = confidences.map((value) => ({ value, label: confidenceWords[value] }));

@@ -1,5 +1,4 @@
 'use client';
-import NativeSelect from '@mui/material/NativeSelect';
 import { useId } from 'react';
 import { useJob, useJobState } from '../store/solved';
 import { valueAt } from '../store/path';
@@ -15,7 +14,7 @@ type Props<T extends string> = {
 
 /**
  * One of a few: bound to a path of the job, or to a value of its own. Stores at once. The browser's own list: the best one
- * on a phone and for gloves.
+ * on a phone and for gloves, and nothing to fetch.
  */
 export function ChoiceField<T extends string>({ label, hint, options, path, value, onChoose }: Props<T>) {
   const id = useId();
@@ -32,19 +31,18 @@ export function ChoiceField<T extends string>({ label, hint, options, path, valu
         <label htmlFor={id}>{label}</label>
         {hint && <span className={styles.hint}>{hint}</span>}
       </span>
-      <NativeSelect
-        className={styles.select}
-        disableUnderline
-        value={value ?? bound ?? ''}
-        onChange={(e) => choose(e.target.value as T)}
-        inputProps={{ id }}
-      >
-        {options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
-        ))}
-      </NativeSelect>
+      <span className={styles.select}>
+        <select id={id} value={value ?? bound ?? ''} onChange={(e) => choose(e.target.value as T)}>
+          {options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+        <svg width="10" height="6" aria-hidden="true">
+          <path d="M0 0h10l-5 6z" fill="var(--mute)" />
+        </svg>
+      </span>
     </div>
   );
 }

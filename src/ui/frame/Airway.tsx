@@ -182,9 +182,11 @@ type StripProps = {
 };
 
 function Strip({ solved, cell, width, bench, onBench }: StripProps) {
-  const { figure } = useWords();
+  const words = useWords();
+  const { figure } = words;
   const { build, point } = solved;
   const fill = useId();
+  const withUnit = namesUnit(words, point.stations, cell);
   const prices = useMemo(() => pricesAt(build, point), [build, point]);
   const top = topOf(solved);
   const half = (pressure: number) => Math.max(3, Math.min(TALLEST, (pressure / top) * TALLEST));
@@ -207,6 +209,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
           key={s.id}
           station={s}
           price={prices[s.id]}
+          withUnit={withUnit}
           solved={solved}
           x={MARGIN + i * cell}
           cell={cell}
@@ -408,6 +411,7 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
 type CellProps = {
   station: Station;
   price: Price | undefined;
+  withUnit: boolean;
   solved: Solved;
   x: number;
   cell: number;
@@ -480,28 +484,32 @@ function linesOf(
 
 /** Width of a letter of the first line, px, in plain and in narrow type. */
 const LETTER = 7.4;
+/** Width of a figure or unit letter of the pressure, px. */
+const FIGURE = 6.4;
 const NARROW = 0.8;
 
-/** Name and pressure side by side: narrow type first, then the pressure without its unit, which the ladder names too. */
-function headOf({ figure, figureNumber }: Words, station: Station, cell: number) {
-  const room = cell - 22;
-  const name = names[station.id].length * LETTER;
-  const full = figure(station.pressure, 'pressure');
-  const bare = station.pressure === null ? full : figureNumber(station.pressure, 'pressure');
-  const fits = (text: string, share: number) => name * share + text.length * LETTER <= room;
-  if (fits(full, 1)) return { pressure: full, stretch: '100%' };
-  if (fits(full, NARROW)) return { pressure: full, stretch: '80%' };
-  return { pressure: bare, stretch: fits(bare, 1) ? '100%' : '80%' };
-}
+/** Whether a station's name, at this width, leaves room for its pressure as written. */
+const hasRoom = (station: Station, pressure: string, cell: number, width: number): boolean =>
+  names[station.id].length * LETTER * width + pressure.length * FIGURE <= cell - 20;
 
-function StationCell({ station, price, solved, x, cell, open, onOpen }: CellProps) {
+/** Every cell names the unit of pressure or none does: where one has no room the ladder alone names it. */
+const namesUnit = ({ figure }: Words, stations: Station[], cell: number): boolean =>
+  stations.every((s) => hasRoom(s, figure(s.pressure, 'pressure'), cell, NARROW));
+
+function StationCell({ station, price, withUnit, solved, x, cell, open, onOpen }: CellProps) {
   const words = useWords();
-  const { sentence, figure } = words;
+  const { sentence, figure, figureNumber } = words;
   const { change, remark } = linesOf(words, station, solved, price, cell < SHORT_BELOW);
   const trouble = station.troubles[0];
   const more = station.troubles.length > 1 ? ` +${station.troubles.length - 1} more` : '';
   const last = trouble ? `${sentence(trouble, 'short')}${more}` : remark;
-  const { pressure, stretch } = headOf(words, station, cell);
+  const pressure =
+    station.pressure === null
+      ? '–'
+      : withUnit
+        ? figure(station.pressure, 'pressure')
+        : figureNumber(station.pressure, 'pressure');
+  const stretch = hasRoom(station, pressure, cell, 1) ? '100%' : '80%';
   const temperature = figure(station.temperature, 'temperature');
   const flow = figure(station.massFlow, 'massFlow');
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;

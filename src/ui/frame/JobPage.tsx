@@ -49,6 +49,7 @@ async function loadAhead(): Promise<void> {
       loadKeys,
       loadMore,
       () => import('../engine/BreathingPlot'),
+      () => import('../engine/BreathingTable'),
       () => import('../demand/DemandPlot'),
     ].map((load) => load()),
   );

@@ -10,10 +10,13 @@ import styles from './frame.module.css';
 /** What the address asks for, as it stands there. */
 export type Asked = { rpm: string | null; setup: string | null };
 
+/** Faster than any engine: such a figure in a link is a slip, and no speed. rev/min. */
+const FASTEST = 100_000;
+
 /** The speed a link asks for, rev/min, or null if it names none that is one. */
 export function speedAsked({ rpm }: Asked): number | null {
   const speed = Number(rpm);
-  return rpm !== null && Number.isFinite(speed) && speed > 0 ? speed : null;
+  return rpm !== null && speed > 0 && speed <= FASTEST ? speed : null;
 }
 
 /** Index of the setup a link asks for; −1 if the job has none of that letter. No letter is the first. */

@@ -43,11 +43,11 @@ const columns: Column[] = [
   { id: 'leastFlow', width: 80, name: 'Least flow', quantity: 'massFlow', first: false },
   {
     id: 'reference',
-    width: 122,
+    width: 146,
     name: 'Stated at',
     first: false,
     show: ({ reference }, { figure }) =>
-      `${figure(reference.pressure, 'airPressure')}, ${figure(reference.temperature, 'temperature')}`,
+      `${figure(reference.pressure, 'airPressure')} abs, ${figure(reference.temperature, 'temperature')}`,
   },
   { id: 'pointCount', width: 64, name: 'Points', quantity: 'count', first: false },
   { id: 'price', width: 64, name: 'Price', quantity: 'money', first: true },

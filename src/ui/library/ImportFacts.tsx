@@ -74,7 +74,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
                 onFacts({ ...facts, referencePressure: c.pressure, referenceTemperature: c.temperature })
               }
             >
-              {figure(c.pressure, 'airPressure')}, {exact(c.temperature)}
+              {figure(c.pressure, 'airPressure')} abs, {exact(c.temperature)}
             </button>
           ))}
         </p>

@@ -4,7 +4,7 @@ import type { Compressor } from '@/core/compressor/document';
 import { compileMap } from '@/core/compressor/map';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
-import { FlowFigures, frameOf, MapGround } from '../map/MapGround';
+import { FlowFigures, frameOf, MapGround, SpeedFigures } from '../map/MapGround';
 import { mapShapes } from '../map/map-shapes';
 import { useWords } from '../words/useWords';
 
@@ -60,6 +60,7 @@ export function MapPicture({ map, points, line = null, stale = false, onPickLine
           reference={map.reference}
           plain={small}
         />
+        {!small && <SpeedFigures shapes={shapes} scales={frame.scales} />}
         <FlowFigures frame={frame} />
         {dots.map((d, i) => (
           <circle

@@ -8,7 +8,7 @@ import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Halo } from './Halo';
 import type { MapShapes, Place } from './map-shapes';
-import { spreadOut } from './spread';
+import { spreadOut, type Spot } from './spread';
 
 export const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
 /** Where along their 33 places the words 'surge' and 'choke' stand. */
@@ -188,7 +188,32 @@ export function FlowFigures({
   );
 }
 
-/** Words and figures of the map itself: bands, speeds, surge, choke, wheel limit. */
+/** Each speed line's speed at its choked end, unless something else is written there. */
+export function SpeedFigures({
+  shapes,
+  scales: { x, y },
+  taken = [],
+}: {
+  shapes: MapShapes;
+  scales: Scales;
+  taken?: Spot[];
+}) {
+  const labels = shapes.lines.map((l) => {
+    const end = l.places.at(-1)!;
+    return { speedRpm: l.speedRpm, x: x(end.flow) + 28, y: y(end.ratio) + 5, w: 42, h: 12 };
+  });
+  return (
+    <g fontSize="11" pointerEvents="none">
+      {spreadOut(labels, taken).map((l) => (
+        <text key={l.speedRpm} x={l.x - 21} y={l.y + 4} style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
+          {formatNumber(l.speedRpm, -2)}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+/** Words and figures of the map itself: bands, surge, choke, wheel limit. */
 function Labels({
   shapes,
   scales,
@@ -233,20 +258,6 @@ function Labels({
           {formatNumber(b.least * 100, 0)} %
         </text>
       ))}
-      {shapes.lines.map((l) => {
-        const end = l.places.at(-1)!;
-        return (
-          <text
-            key={l.speedRpm}
-            x={x(end.flow) + 7}
-            y={y(end.ratio) + 9}
-            fontSize="11"
-            style={{ fill: 'var(--mute)', fontStretch: '84%' }}
-          >
-            {formatNumber(l.speedRpm, -2)}
-          </text>
-        );
-      })}
       <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio)} weight={750} size={15} anchor="end">
         surge
       </Halo>

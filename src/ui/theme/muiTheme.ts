@@ -84,7 +84,6 @@ export const muiTheme = createTheme({
     MuiFormHelperText: {
       styleOverrides: { root: { color: 'var(--mute)', '&.Mui-error': { color: 'var(--ember-text)' } } },
     },
-    MuiNativeSelect: { styleOverrides: { icon: { color: 'var(--mute)' } } },
     MuiSnackbarContent: {
       styleOverrides: {
         root: {

@@ -14,9 +14,9 @@ export function compressorChangesIn({ figure }: Format, from: Compressor, to: Co
     figure(to.maxSpeedRpm.value, 'shaftSpeed'),
   );
   say(
-    'reference pressure',
-    figure(from.reference.pressure, 'pressure'),
-    figure(to.reference.pressure, 'pressure'),
+    'reference pressure, abs,',
+    figure(from.reference.pressure, 'airPressure'),
+    figure(to.reference.pressure, 'airPressure'),
   );
   say(
     'reference temperature',
