@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { choose, fill, isSaved, makeJob, open, truck } from '../support/job';
 
-test('a bench is settled by the user’s tick, overtaken by a later change with the sentence why, settled anew', async ({
+test('a bench is settled by the user’s tick, contradicted by a later change with the sentence why, settled anew', async ({
   page,
   request,
 }) => {
@@ -22,7 +22,7 @@ test('a bench is settled by the user’s tick, overtaken by a later change with 
 
   await page.keyboard.press('1');
   await choose(page, 'Fuel sold there', 'E85');
-  await expect(spine.getByRole('button', { name: 'Demand overtaken by a later change' })).toBeVisible();
+  await expect(spine.getByRole('button', { name: 'Demand contradicted by a later change' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Where Brief stands' })).toContainText(
     'The Brief was settled on Petrol 98 RON; the fuel is E85 now.',
   );
@@ -31,13 +31,13 @@ test('a bench is settled by the user’s tick, overtaken by a later change with 
   // The mark is in the document: a reload, or another device, sees the same.
   await isSaved(page);
   await page.reload();
-  await expect(stands).toContainText('Overtaken.');
+  await expect(stands).toContainText('Contradicted.');
   await page.locator('html[data-live]').waitFor();
   await stands.getByRole('button', { name: 'Settle anew' }).click();
   await expect(stands).toContainText('Settled.');
   await expect(stands).not.toContainText('Fuel changed');
   await page.keyboard.press('Control+z');
-  await expect(stands).toContainText('Overtaken.');
+  await expect(stands).toContainText('Contradicted.');
 });
 
 test('what stops an earlier bench is named on the later one with the way there, and nothing is settled on it', async ({

@@ -10,6 +10,7 @@ import { createJobStore, type JobStore } from '../store/job-store';
 import { clampSpeed, JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';
 
 import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
@@ -179,10 +180,13 @@ function Bench({ id, asked, named, onBench }: BenchProps) {
 /** The spine with the state of every bench. */
 function JobSpine({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
   const { standings } = useJob();
-  const states = Object.fromEntries(standings.map((s) => [s.bench, s.state])) as Record<
-    BenchId,
-    (typeof standings)[number]['state']
-  >;
+  const { sentence } = useWords();
+  const states = Object.fromEntries(
+    standings.map(({ bench: id, state, why, missing }) => {
+      const first = why[0] ?? missing[0]?.reason;
+      return [id, { state, note: first ? sentence(first) : '' }];
+    }),
+  ) as Record<BenchId, { state: (typeof standings)[number]['state']; note: string }>;
   return <Spine bench={bench} onBench={onBench} states={states} items={useJobItems()} />;
 }
 

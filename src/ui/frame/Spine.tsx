@@ -10,13 +10,14 @@ type State = 'settled' | 'open' | 'contradicted';
 const stateWords: Record<State, string> = {
   settled: 'settled',
   open: 'open',
-  contradicted: 'overtaken by a later change',
+  contradicted: 'contradicted by a later change',
 };
 
 type Props = {
   bench?: BenchId;
   onBench?: (bench: BenchId) => void;
-  states?: Record<BenchId, State>;
+  /** Where each bench stands, and the first reason why. */
+  states?: Record<BenchId, { state: State; note: string }>;
   page?: 'board' | 'library';
   /** What the job offers beside its benches, for the phone's 'more'. */
   items?: MoreItem[];
@@ -56,11 +57,12 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
             className={`${styles.cell} ${inTheCell.has(b.id) ? '' : styles.deskOnly}`}
             aria-current={b.id === bench ? 'page' : undefined}
             aria-keyshortcuts={b.key}
+            title={states?.[b.id].note || undefined}
             onClick={() => onBench?.(b.id)}
           >
             <BenchIcon id={b.id} />
             {b.name}
-            {states && <StateMark state={states[b.id]} />}
+            {states && <StateMark state={states[b.id].state} />}
           </button>
         ))}
       {bench && (
@@ -91,7 +93,7 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
   );
 }
 
-/** Settled is a tick, overtaken a cross, open nothing; each in words for a reader. */
+/** Settled is a tick, contradicted a cross, open nothing; each in words for a reader. */
 function StateMark({ state }: { state: State }) {
   return (
     <>

@@ -7,7 +7,7 @@ import styles from './frame.module.css';
 
 const nameOf = (id: BenchId) => benches.find((b) => b.id === id)!.name;
 
-/** Where this bench stands, in one sentence: what it lacks with a way there, or which later change overtook it. */
+/** Where this bench stands, in one sentence: what it lacks with a way there, or which later change contradicts it. */
 export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {
   const { standings, settle } = useJob();
   const { state, why, missing, canSettle } = standings.find((s) => s.bench === bench)!;
@@ -24,7 +24,7 @@ export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (benc
         <b className={state === 'settled' ? styles.holds : state === 'open' ? undefined : styles.trouble}>
           {state === 'settled' && <Tick size={11} />}
           {state === 'contradicted' && <Cross size={11} />}
-          {state === 'settled' ? ' Settled.' : state === 'open' ? 'Open.' : ' Overtaken.'}
+          {state === 'settled' ? ' Settled.' : state === 'open' ? 'Open.' : ' Contradicted.'}
         </b>{' '}
         {first ? <Say reason={first.reason} /> : state === 'open' ? 'Nothing is missing.' : null}{' '}
         {elsewhere && (

@@ -1,4 +1,4 @@
-/** What is said of benches: what they still lack, and which later change overtook them. */
+/** What is said of benches: what they still lack, and which later change contradicts them. */
 export const decisionSentences: Record<string, { short?: string; row?: string; long: string }> = {
   'guess-goal': { long: 'The goal’s power or speed is still a guess.' },
   'guess-venue': { long: 'The venue’s height or temperature is still a guess.' },

@@ -1,13 +1,17 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import fc from 'fast-check';
+import { parseQuantity } from '@/core/units/parse';
+import { fromUnit, quantities, toUnit, unitsOf, type Quantity } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { rules } from '@/core/decisions/rules';
 import { summarise } from '@/core/job/summary';
-import { formatNumber } from './format';
+import { fieldText, formatNumber } from './format';
 import { knownCodes } from './reasons';
-import { houseWords } from './words';
+import { houseWords, wordsIn } from './words';
 
+const usWords = wordsIn({ system: 'us', mix: {} });
 const { changeSentence, figure, figureNumber, goalSentence, sentence, signedFigure } = houseWords;
 
 const plain = (text: string) => text.replace(/\u00a0/g, ' ');
@@ -73,7 +77,9 @@ describe('reasons', () => {
             arrangement,
             stages: [{ compressor: { id, revision: 1 } }],
           };
-          expect(sentence(summarise(job, sampleLibrary).verdict, 'short').length).toBeLessThanOrEqual(52);
+          const { verdict } = summarise(job, sampleLibrary);
+          for (const words of [houseWords, usWords])
+            expect(words.sentence(verdict, 'short').length).toBeLessThanOrEqual(52);
         }
   });
 });
@@ -88,4 +94,57 @@ it('changes and goals are said with their units', () => {
   expect(
     plain(goalSentence({ power: 285 * 745.69987, basis: 'flywheel', speedRpm: 8600 }, 'petrol-98', 1650)),
   ).toBe('285 hp at the flywheel by 8,600 rpm on 98 RON at 1,650 m');
+});
+
+describe('words in other units', () => {
+  it('the same reason is said in whatever somebody reads in', () => {
+    const demand = reason('demand', {
+      power: [285 * 745.69987, 'power'],
+      speed: [8600, 'engineSpeed'],
+      flow: [0.2163, 'massFlow'],
+      manifold: [206_000, 'pressure'],
+      boost: [123_000, 'boost'],
+      ratio: [2.62, 'ratio'],
+    });
+    expect(plain(usWords.sentence(demand))).toBe(
+      '285 hp at the flywheel by 8,600 rpm takes 28.6 lb/min of air at 29.9 psi abs in the manifold: 17.8 psi of boost, pressure ratio 2.62.',
+    );
+    const own = wordsIn({ system: 'own', mix: { boost: 'bar', power: 'kW', pressure: 'mbar' } });
+    expect(plain(own.sentence(demand))).toContain('213 kW at the flywheel by 8,600 rpm takes 13.0 kg/min');
+    expect(plain(own.sentence(demand))).toContain('2,060 mbar abs in the manifold: 1.23 bar of boost');
+  });
+
+  it('every quantity has a figure in every system, with its unit behind it and never two roundings of one value', () => {
+    for (const words of [houseWords, usWords, wordsIn({ system: 'metric', mix: {} })])
+      for (const quantity of Object.keys(quantities) as Quantity[]) {
+        const text = words.figure(12.3456, quantity);
+        expect(text.endsWith(words.symbol(quantity))).toBe(true);
+        expect(text).toBe(words.figure(12.3456, quantity));
+        expect(words.figureNumber(12.3456, quantity)).toBe(text.replace(/\u00a0.*/, ''));
+      }
+  });
+
+  it('what stands in a field reads back as the value it shows, in every unit of every quantity', () => {
+    const pairs = (Object.keys(quantities) as Quantity[]).flatMap((q) =>
+      unitsOf(q).map((unit) => [q, unit] as const),
+    );
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...pairs),
+        fc.double({ min: -500, max: 250_000, noNaN: true }),
+        ([q, unit], shown) => {
+          const text = fieldText(fromUnit(shown, unit), unit);
+          const read = parseQuantity(text, q, unit);
+          if (!read.ok) throw new Error(`${text} does not read back as ${q}`);
+          // No more is lost than half of the last figure that the field shows; a second look changes nothing.
+          const last = 0.5 * 10 ** -Math.min(6, Math.max(0, unit.digits) + 2);
+          expect(Math.abs(toUnit(read.value, unit) - shown)).toBeLessThan(
+            last * 1.001 + 1e-9 * Math.abs(shown),
+          );
+          expect(fieldText(read.value, unit)).toBe(text);
+        },
+      ),
+      { numRuns: 3000 },
+    );
+  });
 });
