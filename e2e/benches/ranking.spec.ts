@@ -52,11 +52,11 @@ test('two candidates’ running lines stand on one picture', async ({ page, requ
   await open(page, `/jobs/${id}/charger`);
   await ranked(page);
   await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
-  await expect(page.getByRole('img', { name: /Drawn over it in dashes: Rowan 52/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Drawn over it: Rowan 52/ })).toBeVisible();
   await expect(page.getByTestId('overlay-line')).toHaveAttribute('d', /^M/);
   await page.getByRole('button', { name: 'Lay Hazel 48 over the picture' }).click();
   await expect(
-    page.getByRole('img', { name: /^Compressor map of Rowan 52.*in dashes: Hazel 48/ }),
+    page.getByRole('img', { name: /^Compressor map of Rowan 52.*over it: Hazel 48/ }),
   ).toBeVisible();
   await expect(
     page.getByRole('heading', { level: 2, name: /Rowan 52 and Hazel 48 on this engine/ }),

@@ -4,11 +4,14 @@ import { expect, type APIRequestContext, type Page } from '@playwright/test';
 export const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 export const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
-/** A job of its own for a test: a copy of the single-seater, made through the API. Out: its id. */
+/** A job of its own for a test: a copy of the single-seater with its first setup alone, made through the API. Out: its id. */
 export async function makeJob(request: APIRequestContext, name: string): Promise<string> {
-  const made = (await (await request.post(`/api${single}/duplicate`)).json()) as { id: string; job: object };
+  const made = (await (await request.post(`/api${single}/duplicate`)).json()) as {
+    id: string;
+    job: { setups: object[] };
+  };
   const saved = await request.put(`/api/jobs/${made.id}`, {
-    data: { baseRevision: 1, job: { ...made.job, name } },
+    data: { baseRevision: 1, job: { ...made.job, name, setups: made.job.setups.slice(0, 1) } },
   });
   expect(saved.status()).toBe(200);
   return made.id;

@@ -8,7 +8,7 @@ import { withMark } from '../../src/core/decisions/standing';
 import { compileBuild } from '../../src/core/forecast/build';
 import { solveSweep } from '../../src/core/forecast/sweep';
 import { fuelDefaults, newJob } from '../../src/core/job/defaults';
-import { jobSchema, type Job } from '../../src/core/job/document';
+import { jobSchema, type Job, type Setup } from '../../src/core/job/document';
 import { given, guess } from '../../src/core/job/input';
 import type { SettleableBench } from '../../src/core/job/settled';
 import { sampleLibrary } from '../../src/data/demo/sample';
@@ -198,7 +198,26 @@ function settled(job: Job, benches: SettleableBench[], as: (job: Job) => void = 
   return benches.reduce((now, bench) => ({ ...now, settled: withMark(now, bench, setup, facts) }), job);
 }
 
-const hillClimb = settled(singleSeater(), ['brief', 'engine', 'demand']);
+/** The job with further setups, each the first one with another charger on. */
+function withSetups(
+  job: Job,
+  more: { letter: Setup['letter']; name: string; compressor: string; arrangement: 'single' | 'parallel' }[],
+): Job {
+  const base = job.setups[0]!;
+  const setups = more.map(({ letter, name, compressor, arrangement }): Setup => ({
+    ...base,
+    id: letter.toLowerCase(),
+    letter,
+    name,
+    induction: { kind: 'turbo', arrangement, stages: [{ compressor: { id: compressor, revision: 1 } }] },
+  }));
+  return { ...job, setups: [base, ...setups] };
+}
+
+const hillClimb = withSetups(settled(singleSeater(), ['brief', 'engine', 'demand']), [
+  { letter: 'B', name: 'Hazel 48', compressor: 'hazel-48', arrangement: 'single' },
+  { letter: 'C', name: 'Twin Aspen 37', compressor: 'aspen-37', arrangement: 'parallel' },
+]);
 // The rally's route was moved to higher ground after the charger had been chosen.
 const truck = settled(settled(rallyRaid(), ['brief', 'engine', 'demand']), ['charger'], (job) => {
   job.brief.venue.altitude.value = 650;

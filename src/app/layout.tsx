@@ -1,5 +1,7 @@
 import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource/noto-sans/greek-400.css';
+import '@fontsource/noto-sans/latin-ext-400.css';
+import '@/ui/theme/math.css';
 import '@/ui/theme/tokens.css';
 import '@/ui/theme/global.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';

@@ -91,7 +91,7 @@ describe('jobs', () => {
     expect((await listJobs(db)).some((j) => j.id === made.id)).toBe(false);
     expect(await saveJob(db, made.id, 1, { ...made.job, name: 'x' })).toMatchObject({
       ok: false,
-      reason: 'missing',
+      reason: 'binned',
     });
     await setBinned(db, made.id, false);
     expect((await findJob(db, made.id))!.job).toEqual(made.job);

@@ -26,6 +26,8 @@ export const jobRevisions = pgTable(
     document: jsonb('document').$type<Job>().notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),
     summary: jsonb('summary').$type<Summary>().notNull(),
+    /** What somebody calls this revision: the only thing of it that may change. */
+    name: text('name'),
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.revision] })],
@@ -36,6 +38,7 @@ export const libraryItems = pgTable('library_items', {
   kind: text('kind').notNull(),
   revision: integer('revision').notNull(),
   retiredAt: time('retired_at'),
+  binnedAt: time('binned_at'),
 });
 
 /** Immutable: an item that changes gets a new revision, so that a job keeps the one it was sized with. */

@@ -40,5 +40,10 @@ export const saveCompressorSchema = z.strictObject({
 });
 export const retireSchema = z.strictObject({ retired: z.boolean() });
 
+export const revisionParamSchema = z.object({ id: jobIdSchema, revision: revision });
+export const nameRevisionSchema = z.strictObject({
+  name: z.string().trim().max(60, 'A name has at most 60 characters.'),
+});
+
 /** Every refusal has this shape. */
 export type ApiError = { error: string; problems?: string[] };

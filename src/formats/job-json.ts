@@ -34,7 +34,9 @@ export function writeJobFile(job: Job, library: Library): string {
     const document = library.compressor(ref);
     if (document) items.set(`${ref.id}.${ref.revision}`, { ...ref, document });
   }
-  const file = { format: JOB_FORMAT, version: 1, job, library: [...items.values()] };
+  // How many revisions this shop has of a part says nothing elsewhere: it does not travel.
+  const settled = marksWithItems(job.settled, (id, revision) => ({ id, revision }));
+  const file = { format: JOB_FORMAT, version: 1, job: { ...job, settled }, library: [...items.values()] };
   return `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;
 }
 
@@ -84,9 +86,10 @@ export function jobIdentity(file: JobFile): string {
   const bare = structuredClone(file);
   const names = new Map<string, string>();
   bare.library.forEach((item, i) => names.set(`${item.id}.${item.revision}`, `item-${i}`));
-  const setups = bare.job.setups.map((setup, i) => ({
+  const ids = [...bare.job.setups, ...bare.job.bin].map((s) => s.id);
+  const bareSetup = (setup: Job['setups'][number]) => ({
     ...setup,
-    id: `setup-${i}`,
+    id: `setup-${ids.indexOf(setup.id)}`,
     induction:
       setup.induction.kind === 'turbo'
         ? {
@@ -96,16 +99,16 @@ export function jobIdentity(file: JobFile): string {
             })),
           }
         : setup.induction,
-  }));
+  });
   const settled = marksWithItems(bare.job.settled, (id, revision) => {
     const name = names.get(`${id}.${revision}`);
     return name ? { id: name, revision: 0 } : undefined;
   }).map((mark) => ({
     ...mark,
-    setup: mark.setup && `setup-${bare.job.setups.findIndex((s) => s.id === mark.setup)}`,
+    setup: mark.setup && `setup-${ids.indexOf(mark.setup)}`,
   }));
   return canonicalJson({
-    job: { ...bare.job, setups, settled },
+    job: { ...bare.job, setups: bare.job.setups.map(bareSetup), bin: bare.job.bin.map(bareSetup), settled },
     library: bare.library.map((i) => i.document),
   });
 }

@@ -20,6 +20,7 @@ export const signatureOf = (heads: readonly LibraryHead[]): string =>
 export type LibraryEntry = LibraryItem & {
   newest: number;
   retired: boolean;
+  binned: boolean;
   savedAt: string;
   jobs: { id: string; name: string; revision: number }[];
 };

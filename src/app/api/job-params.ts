@@ -4,4 +4,7 @@ import { Refusal } from './handler';
 
 export const jobParams = z.object({ id: jobIdSchema });
 
-export const noSuchJob = () => new Refusal(404, 'There is no such job. It may lie in the bin.');
+export const noSuchJob = () =>
+  new Refusal(404, 'There is no such job. It may lie in the bin.', { gone: 'missing' });
+export const jobInBin = () =>
+  new Refusal(404, 'This job lies in the bin: it was deleted in another window.', { gone: 'binned' });

@@ -2,7 +2,7 @@ import { defineFormula } from '../working/formula';
 
 export const coolerOutlet = defineFormula({
   id: 'cooler-outlet',
-  symbols: 'T_out = T_in − ε (T_in − T_coolant)',
+  form: '{inlet} − {effectiveness} · ({inlet} − {coolant})',
   source: 'Definition of the charge-side effectiveness, as two thermometers show it; common practice',
   result: { symbol: 'T_out', quantity: 'temperature', meaning: 'charge temperature after the cooler' },
   variables: {
@@ -15,7 +15,7 @@ export const coolerOutlet = defineFormula({
 
 export const coolerEffectiveness = defineFormula({
   id: 'cooler-effectiveness',
-  symbols: 'ε = (T_in − T_out) / (T_in − T_coolant)',
+  form: '({inlet} − {outlet}) / ({inlet} − {coolant})',
   source: 'Definition of the charge-side effectiveness; common practice',
   result: { symbol: 'ε', quantity: 'share', meaning: 'charge-side effectiveness' },
   variables: {

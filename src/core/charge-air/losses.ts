@@ -3,6 +3,39 @@ import { defineFormula } from '../working/formula';
 /** A part that costs pressure: its drop at one flow, with the inlet state it was taken at. SI. */
 export type FlowLoss = { drop: number; massFlow: number; pressure: number; temperature: number };
 
+export const flowLoss = defineFormula({
+  id: 'flow-loss',
+  form: '{drop} · ({massFlow} / {referenceFlow})^2 · ({temperature} / {referenceTemperature}) · ({referencePressure} / {pressure})',
+  source: 'Turbulent loss of an incompressible step, Δp ∝ ṁ² T/p; Miller, Internal Flow Systems (1990)',
+  result: { symbol: 'Δp', quantity: 'pressureDrop', meaning: 'pressure lost in this part' },
+  variables: {
+    drop: { symbol: 'Δp_0', quantity: 'pressureDrop', meaning: 'as stated' },
+    massFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'air through it' },
+    referenceFlow: { symbol: 'ṁ_0', quantity: 'massFlow', meaning: 'where it was stated' },
+    temperature: { symbol: 'T', quantity: 'temperature', meaning: 'at its inlet' },
+    referenceTemperature: { symbol: 'T_0', quantity: 'temperature', meaning: 'where it was stated' },
+    pressure: { symbol: 'p', quantity: 'pressure', meaning: 'at its inlet' },
+    referencePressure: { symbol: 'p_0', quantity: 'pressure', meaning: 'where it was stated' },
+  },
+  fn: (a) =>
+    a.drop *
+    (a.massFlow / a.referenceFlow) ** 2 *
+    (a.temperature / a.referenceTemperature) *
+    (a.referencePressure / a.pressure),
+});
+
+/** The loss of a part at a state of its own inlet, Pa. */
+export const lossAt = (loss: FlowLoss, pressure: number, temperature: number, massFlow: number): number =>
+  flowLoss.fn({
+    drop: loss.drop,
+    massFlow,
+    referenceFlow: loss.massFlow,
+    temperature,
+    referenceTemperature: loss.temperature,
+    pressure,
+    referencePressure: loss.pressure,
+  });
+
 /** ρ·Δp is constant at a given ṁ²: k in Δp = k · ṁ² · T / p. */
 const coefficient = (loss: FlowLoss) => (loss.drop * loss.pressure) / (loss.massFlow ** 2 * loss.temperature);
 
@@ -16,7 +49,7 @@ export const outletPressure = (
   inlet: number,
   temperature: number,
   massFlow: number,
-): number => inlet - (coefficient(loss) * massFlow * massFlow * temperature) / inlet;
+): number => inlet - lossAt(loss, inlet, temperature, massFlow);
 
 /** Pressure before a part that leaves `outlet` behind it: the larger root of p − k/p = outlet. Same source and units. */
 export const inletPressure = (
@@ -34,7 +67,8 @@ const GAMMA = 1.4;
 
 export const machNumber = defineFormula({
   id: 'mach-number',
-  symbols: 'M = ṁ R T / (p A √(γ R T))',
+  form: '{massFlow} · {gasConstant} · {temperature} / ({pressure} · π / 4 · {diameter}^2) / √(1.4 · {gasConstant} · {temperature})',
+  note: 'γ = 1.4',
   source:
     'Continuity and the speed of sound of an ideal gas, γ = 1.4; the usual warning is 0.3 (common practice)',
   result: { symbol: 'M', quantity: 'ratio', meaning: 'Mach number in the pipe' },
@@ -42,7 +76,12 @@ export const machNumber = defineFormula({
     massFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'air through this pipe' },
     temperature: { symbol: 'T', quantity: 'temperature', meaning: 'of the air in it' },
     pressure: { symbol: 'p', quantity: 'pressure', meaning: 'in it' },
-    gasConstant: { symbol: 'R', quantity: 'plain', meaning: 'J/(kg·K)' },
+    gasConstant: {
+      symbol: 'R',
+      quantity: 'plain',
+      unit: { symbol: 'J/(kg·K)', factor: 1 },
+      meaning: 'of the moist air',
+    },
     diameter: { symbol: 'd', quantity: 'bore', meaning: 'bore of the pipe' },
   },
   fn: (a) => {

@@ -1,5 +1,5 @@
 import type { Range } from '../working/range';
-import { chokeMargin, surgeMargin } from './formulas';
+import { chokeMargin, edgeRoom, surgeMargin } from './formulas';
 import { newProbe, NODES, probe, type CompiledMap } from './map';
 
 /**
@@ -238,7 +238,7 @@ export function findOnMap(
         ? surgeMargin.fn({ flow, surgeFlow: map.surge.at(pressureRatio) })
         : null,
     chokeMargin: status === 'surge' ? null : chokeMargin.fn({ flow, chokeFlow }),
-    edgeRoom: { share: (edge.flow - flow) / flow, edge: edge.edge },
+    edgeRoom: { share: edgeRoom.fn({ edgeFlow: edge.flow, flow }), edge: edge.edge },
     iterations: place.iterations,
     residual: place.residual,
   };

@@ -248,6 +248,10 @@ describe('an open bench', () => {
     const old: Record<string, unknown> = { ...sampleJob(0), version: 1 };
     delete old.settled;
     const opened = openJob(old);
-    expect(opened).toMatchObject({ ok: true, migrated: ['nothing-settled-yet'], job: { settled: [] } });
+    expect(opened).toMatchObject({
+      ok: true,
+      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin'],
+      job: { settled: [], bin: [] },
+    });
   });
 });

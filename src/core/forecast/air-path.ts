@@ -3,7 +3,7 @@ import { coolerOutlet } from '../charge-air/cooler';
 import { correctedFlow } from '../compressor/formulas';
 import { efficiencyAt, findOnMap, type MapPoint, type Place } from '../compressor/lookup';
 import { compressorOutlet } from '../compressor/outlet';
-import { airFlow } from '../engine/formulas';
+import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { worstRange, type Range } from '../working/range';
 import { strokesPerSecond, type Build } from './build';
 import { pressureRatio as pressureRatioFormula } from './formulas';
@@ -24,6 +24,8 @@ export type AirPath = {
   dryFlow: number;
   volumetricEfficiency: number;
   breathingRange: Range;
+  /** Turbine inlet over manifold pressure that the breathing was corrected with. */
+  backPressureRatio: number;
   filter: State;
   compressor: State & { ratio: number; work: number };
   cooler: State;
@@ -77,6 +79,7 @@ export function solveAirPath(
     dryFlow: 0,
     volumetricEfficiency: breath.value,
     breathingRange: breath.range,
+    backPressureRatio,
     filter: { pressure: climate.pressure, temperature: climate.temperature },
     compressor: { pressure: climate.pressure, temperature: climate.temperature, ratio: 1, work: 0 },
     cooler: { pressure: climate.pressure, temperature: climate.temperature },
@@ -99,7 +102,10 @@ export function solveAirPath(
   let pressure = path.manifold.pressure;
   for (let i = 1; i <= 60; i++) {
     path.iterations = i;
-    const ve = breath.value * build.breathingFactor(t, backPressureRatio);
+    const ve = volumetricEfficiency.fn({
+      curve: breath.value,
+      correction: build.breathingFactor(t, backPressureRatio),
+    });
     const flow = airFlow.fn({
       volumetricEfficiency: ve,
       pressure,

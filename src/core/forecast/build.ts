@@ -3,7 +3,13 @@ import type { FlowLoss } from '../charge-air/losses';
 import { compileMap, type CompiledMap } from '../compressor/map';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, shapePoints, type BreathingCurve } from '../engine/breathing';
-import { backPressureFactor, cyclesPerSecond, displacement } from '../engine/formulas';
+import {
+  backPressureFactor,
+  breathingCorrection,
+  displacement,
+  intakeStrokes,
+  strokeDivisor,
+} from '../engine/formulas';
 import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job, Loss, Ref, Setup } from '../job/document';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
@@ -15,6 +21,9 @@ export type Library = { compressor: (ref: Ref) => Compressor | undefined };
 
 /** What stops a job from being solved, with the path of the field that says so. */
 export type Problem = { path: string; reason: Reason };
+
+/** A loss with its bore, where known, and its place among the setup's losses. */
+type PlacedLoss = FlowLoss & { index: number; diameter?: number };
 
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
 export type Build = {
@@ -28,15 +37,25 @@ export type Build = {
   breathing: BreathingCurve;
   /** ηv at a manifold state over its value at the reference of the curve. */
   breathingFactor: (temperature: number, backPressureRatio: number) => number;
+  /** What that factor is made of at a state: the arguments of `breathingCorrection`. */
+  breathingTerms: (
+    temperature: number,
+    backPressureRatio: number,
+  ) => Parameters<typeof breathingCorrection.fn>[0];
+  compressionRatio: number;
+  evaporatedShare: number;
+  lambda: number;
   trapped: number;
   backPressureRatio: number;
   /** kg of dry air per joule at the flywheel. */
   airPerPower: number;
+  /** What that follows from, of the job's own inputs. */
+  airPerPowerTerms: { lambda: number; bsfc: number; bsfcLambda: number };
   /** Actual air-fuel ratio by mass, dry air over fuel. */
   airFuelRatio: number;
   drivetrain: Drivetrain;
   goal: { power: number; speedRpm: number; basis: 'flywheel' | 'wheels'; stated: number };
-  losses: Record<Loss['place'], (FlowLoss & { diameter?: number })[]>;
+  losses: Record<Loss['place'], PlacedLoss[]>;
   cooler: { effectiveness: number; coolant: number } | null;
   charged: boolean;
   compressor: { map: CompiledMap; count: number; name: string } | null;
@@ -78,8 +97,9 @@ export function revGrid(build: Pick<Build, 'idleRpm' | 'redLineRpm' | 'stepRpm'>
   return speeds;
 }
 
-function flowLoss(loss: Loss): FlowLoss & { diameter?: number } {
+function flowLoss(loss: Loss, index: number): PlacedLoss {
   return {
+    index,
     drop: loss.drop.value,
     massFlow: loss.massFlow.value,
     pressure: loss.pressure.value,
@@ -217,18 +237,35 @@ export function compileBuild(
   const share = engine.evaporatedShare.value;
   const ratioFactor = (ratio: number) => backPressureFactor.fn({ compressionRatio: r, pressureRatio: ratio });
   const evaporation = (f: Fuel, lambda: number, t: number) => evaporationFactor(f, lambda, share, t);
-  const atReference =
-    ratioFactor(reference.backPressureRatio.value) *
-    evaporation(fuelOf(reference.fuel), reference.lambda.value, reference.temperature.value);
-  const exponent = breathing.temperatureExponent.value;
+  const backPressureReference = ratioFactor(reference.backPressureRatio.value);
+  const evaporationReference = evaporation(
+    fuelOf(reference.fuel),
+    reference.lambda.value,
+    reference.temperature.value,
+  );
+  const breathingTerms = (temperature: number, ratio: number) => ({
+    temperature,
+    referenceTemperature: reference.temperature.value,
+    exponent: breathing.temperatureExponent.value,
+    backPressure: ratioFactor(ratio),
+    backPressureReference,
+    evaporation: evaporation(fuel, brief.fuel.lambda.value, temperature),
+    evaporationReference,
+  });
   const drivetrain: Drivetrain = {
     school: brief.drivetrain.school,
     lossShare: brief.drivetrain.lossShare.value,
     fixedLoss: brief.drivetrain.fixedLoss.value,
   };
   const stated = brief.goal.power.value;
+  const airPerPowerTerms = {
+    lambda: brief.fuel.lambda.value,
+    bsfc: brief.fuel.bsfc.value,
+    bsfcLambda: brief.fuel.bsfcLambda.value,
+  };
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const at = (place: Loss['place']) => setup.plumbing.filter((l) => l.place === place).map(flowLoss);
+  const plumbing = setup.plumbing.map((loss, i) => ({ place: loss.place, loss: flowLoss(loss, i) }));
+  const at = (place: Loss['place']) => plumbing.filter((p) => p.place === place).map((p) => p.loss);
   return {
     build: {
       climate,
@@ -243,23 +280,19 @@ export function compileBuild(
       redLineRpm: engine.redLineRpm.value,
       stepRpm: revStep(engine.redLineRpm.value, fuel.ignition),
       breathing: breathingCurve(points),
-      breathingFactor: (temperature, ratio) =>
-        Math.max(
-          0.05,
-          ((temperature / reference.temperature.value) ** exponent *
-            ratioFactor(ratio) *
-            evaporation(fuel, brief.fuel.lambda.value, temperature)) /
-            atReference,
-        ),
+      breathingFactor: (temperature, ratio) => breathingCorrection.fn(breathingTerms(temperature, ratio)),
+      breathingTerms,
+      compressionRatio: r,
+      evaporatedShare: share,
+      lambda: brief.fuel.lambda.value,
       trapped: engine.cycle === 'two-stroke' ? engine.trappingEfficiency.value : 1,
       backPressureRatio: setup.backPressureRatio.value,
       airPerPower: airPerPower.fn({
         stoichiometric: fuel.stoichiometric,
-        lambda: brief.fuel.lambda.value,
-        bsfc: brief.fuel.bsfc.value,
-        bsfcLambda: brief.fuel.bsfcLambda.value,
         bestPowerLambda: fuel.bestPowerLambda,
+        ...airPerPowerTerms,
       }),
+      airPerPowerTerms,
       airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
       drivetrain,
       goal: {
@@ -293,4 +326,4 @@ export function compileBuild(
 
 /** Intake strokes a second of a build at a speed in rev/min. */
 export const strokesPerSecond = (build: Build, speedRpm: number): number =>
-  cyclesPerSecond(speedRpm, build.cycle);
+  intakeStrokes.fn({ speedRpm, divisor: strokeDivisor(build.cycle) });

@@ -2,11 +2,18 @@ import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
 import { HIGHEST_RATIO, solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
-import { fuelFlowPower } from './formulas';
+import { fuelFlowPower, trappedDryAir } from './formulas';
 
 /** Flywheel power by the fuel-flow school of a solved path, W. */
 export const powerOf = (build: Build, path: AirPath): number =>
-  fuelFlowPower.fn({ dryFlow: path.dryFlow * build.trapped, airPerPower: build.airPerPower });
+  fuelFlowPower.fn({
+    dryFlow: trappedDryAir.fn({
+      massFlow: path.massFlow,
+      humidityRatio: build.climate.humidityRatio,
+      trapped: build.trapped,
+    }),
+    airPerPower: build.airPerPower,
+  });
 
 /** What the engine would breathe on the air of the day alone: filter and throttle, no compressor and no cooler. */
 export const aloneAt = (build: Build, speedRpm: number): AirPath =>

@@ -2,9 +2,10 @@ import { defineFormula } from '../working/formula';
 
 export const airPerPower = defineFormula({
   id: 'air-per-power',
-  symbols: 'ṁ_air/P = AFR · BSFC, AFR = λ · AFR_stoich; rich of best power the product stays constant',
+  form: '{stoichiometric} · {bsfcLambda} · {bsfc} · max(1, {lambda} / {bestPowerLambda}) / max(1, {bsfcLambda} / {bestPowerLambda})',
+  note: 'AFR = λ · AFR_stoich; rich of best power, power follows the air',
   source: 'Definition of BSFC; that power follows the air when rich: common practice',
-  result: { symbol: 'ṁ/P', quantity: 'plain', meaning: 'dry air per energy, kg/J' },
+  result: { symbol: 'AFR·BSFC', quantity: 'fuelPerEnergy', meaning: 'dry air per energy' },
   variables: {
     stoichiometric: {
       symbol: 'AFR_stoich',
@@ -23,35 +24,43 @@ export const airPerPower = defineFormula({
 
 export const fuelFlowPower = defineFormula({
   id: 'fuel-flow-power',
-  symbols: 'P = ṁ_air,dry / (AFR · BSFC)',
+  form: '{dryFlow} / {airPerPower}',
   source:
     'Fuel-flow school; definition of BSFC. Boosted petrol 290–315 g/kWh at λ 0.80–0.85: common practice',
   result: { symbol: 'P', quantity: 'power', meaning: 'flywheel power by the fuel-flow school' },
   variables: {
     dryFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'dry air that is trapped and burnt' },
-    airPerPower: { symbol: 'AFR · BSFC', quantity: 'plain', meaning: 'kg of dry air per joule' },
+    airPerPower: { symbol: 'AFR·BSFC', quantity: 'fuelPerEnergy', meaning: 'dry air per energy' },
   },
   fn: (a) => a.dryFlow / a.airPerPower,
 });
 
-const HORSEPOWER = 745.6998715822702;
-const POUND_PER_MINUTE = 0.45359237 / 60;
+/** 1 hp per lb/min, in W per kg/s. */
+const HORSEPOWER_PER_POUND = 745.6998715822702 / (0.45359237 / 60);
+
+/** The band's figure of the trade as W per kg/s. In: hp per lb/min. */
+export const powerPerFlow = (horsepowerPerPound: number): number => horsepowerPerPound * HORSEPOWER_PER_POUND;
 
 export const ruleOfThumbPower = defineFormula({
   id: 'rule-of-thumb-power',
-  symbols: 'P = k · ṁ, k in hp per lb/min',
+  form: '{massFlow} · {powerPerFlow}',
   source: 'Common practice, no source: a band, not a constant',
   result: { symbol: 'P', quantity: 'power', meaning: 'flywheel power by the rule of thumb' },
   variables: {
     massFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'air into the engine' },
-    horsepowerPerPound: { symbol: 'k', quantity: 'plain', meaning: 'hp per lb/min' },
+    powerPerFlow: {
+      symbol: 'k',
+      quantity: 'plain',
+      unit: { symbol: 'hp per lb/min', factor: HORSEPOWER_PER_POUND },
+      meaning: 'of the fuel, common practice',
+    },
   },
-  fn: (a) => (a.massFlow / POUND_PER_MINUTE) * a.horsepowerPerPound * HORSEPOWER,
+  fn: (a) => a.massFlow * a.powerPerFlow,
 });
 
 export const boostGauge = defineFormula({
   id: 'boost',
-  symbols: 'boost = p_m − p_amb',
+  form: '{manifold} − {ambient}',
   source: 'Definition',
   result: { symbol: 'boost', quantity: 'boost', meaning: 'gauge pressure in the manifold' },
   variables: {
@@ -63,19 +72,19 @@ export const boostGauge = defineFormula({
 
 export const pressureRatio = defineFormula({
   id: 'pressure-ratio',
-  symbols: 'PR = p02 / p01',
+  form: '{outlet} / {inlet}',
   source: 'Definition, across the compressor itself: every loss stands on its own side',
   result: { symbol: 'PR', quantity: 'ratio', meaning: 'pressure ratio across the compressor' },
   variables: {
-    outlet: { symbol: 'p02', quantity: 'pressure', meaning: 'compressor outlet' },
-    inlet: { symbol: 'p01', quantity: 'pressure', meaning: 'compressor inlet, after the filter' },
+    outlet: { symbol: 'p_02', quantity: 'pressure', meaning: 'compressor outlet' },
+    inlet: { symbol: 'p_01', quantity: 'pressure', meaning: 'compressor inlet, after the filter' },
   },
   fn: (a) => a.outlet / a.inlet,
 });
 
 export const torque = defineFormula({
   id: 'torque',
-  symbols: 'T = P / (2π N/60)',
+  form: '{power} / (2 · π · {speedRpm} / 60)',
   source: 'Definition of power',
   result: { symbol: 'T', quantity: 'torque', meaning: 'torque at the flywheel' },
   variables: {
@@ -83,4 +92,162 @@ export const torque = defineFormula({
     speedRpm: { symbol: 'N', quantity: 'engineSpeed', meaning: 'engine speed' },
   },
   fn: (a) => a.power / ((2 * Math.PI * a.speedRpm) / 60),
+});
+
+export const trappedDryAir = defineFormula({
+  id: 'trapped-dry-air',
+  form: '{massFlow} / (1 + {humidityRatio}) · {trapped}',
+  source: 'Oxygen comes with the dry air, and only what stays in the cylinder burns',
+  result: { symbol: 'ṁ_dry', quantity: 'massFlow', meaning: 'dry air that is trapped and burnt' },
+  variables: {
+    massFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'moist air into the engine' },
+    humidityRatio: {
+      symbol: 'x',
+      quantity: 'plain',
+      unit: { symbol: 'kg/kg', factor: 1 },
+      meaning: 'water per dry air',
+    },
+    trapped: {
+      symbol: 'τ',
+      quantity: 'share',
+      meaning: 'share that stays in the cylinder; all of it in a four-stroke',
+    },
+  },
+  fn: (a) => (a.massFlow / (1 + a.humidityRatio)) * a.trapped,
+});
+
+export const airForPower = defineFormula({
+  id: 'air-for-power',
+  form: '{power} · {airPerPower} · (1 + {humidityRatio}) / {trapped}',
+  source: 'Fuel-flow school, turned round',
+  result: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'moist air the power needs' },
+  variables: {
+    power: { symbol: 'P', quantity: 'power', meaning: 'flywheel power asked' },
+    airPerPower: fuelFlowPower.variables.airPerPower,
+    humidityRatio: trappedDryAir.variables.humidityRatio,
+    trapped: trappedDryAir.variables.trapped,
+  },
+  fn: (a) => (a.power * a.airPerPower * (1 + a.humidityRatio)) / a.trapped,
+});
+
+export const airByHand = defineFormula({
+  id: 'air-by-hand',
+  form: '{power} / {powerPerFlow}',
+  source: 'Rule of thumb with the middle of the fuel’s band: common practice, no source',
+  result: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'air by hand' },
+  variables: {
+    power: { symbol: 'P', quantity: 'power', meaning: 'flywheel power' },
+    powerPerFlow: ruleOfThumbPower.variables.powerPerFlow,
+  },
+  fn: (a) => a.power / a.powerPerFlow,
+});
+
+export const boostProgress = defineFormula({
+  id: 'boost-progress',
+  form: 'min(1, max(0, ({speedRpm} − {onsetRpm}) / ({fullRpm} − {onsetRpm})))',
+  source: 'A guess until a turbine is matched',
+  result: { symbol: 'y', quantity: 'plain', meaning: 'way from the onset of boost to full boost' },
+  variables: {
+    speedRpm: { symbol: 'N', quantity: 'engineSpeed', meaning: 'engine speed' },
+    onsetRpm: { symbol: 'N_on', quantity: 'engineSpeed', meaning: 'boost begins' },
+    fullRpm: { symbol: 'N_full', quantity: 'engineSpeed', meaning: 'boost is full' },
+  },
+  fn: (a) => Math.min(1, Math.max(0, (a.speedRpm - a.onsetRpm) / (a.fullRpm - a.onsetRpm))),
+});
+
+export const boostShare = defineFormula({
+  id: 'boost-share',
+  form: '{progress}^2 · (3 − 2 · {progress})',
+  source: 'A smooth step, a guess until a turbine is matched',
+  result: { symbol: 's', quantity: 'share', meaning: 'share of full boost' },
+  variables: { progress: { symbol: 'y', quantity: 'plain', meaning: 'way from onset to full boost' } },
+  fn: (a) => a.progress ** 2 * (3 - 2 * a.progress),
+});
+
+export const plannedManifold = defineFormula({
+  id: 'planned-manifold',
+  form: '{base} + {share} · ({full} − {base})',
+  source: 'The boost plan',
+  result: { symbol: 'p_m', quantity: 'pressure', meaning: 'manifold absolute pressure' },
+  variables: {
+    base: { symbol: 'p_0', quantity: 'pressure', meaning: 'manifold pressure without boost' },
+    share: { symbol: 's', quantity: 'share', meaning: 'share of full boost' },
+    full: { symbol: 'p_full', quantity: 'pressure', meaning: 'manifold pressure at full boost' },
+  },
+  fn: (a) => a.base + a.share * (a.full - a.base),
+});
+
+export const levelPressure = defineFormula({
+  id: 'level-pressure',
+  form: '{ambient} + {boost}',
+  source: 'Definition of gauge pressure',
+  result: { symbol: 'p_full', quantity: 'pressure', meaning: 'manifold pressure at full boost' },
+  variables: {
+    ambient: { symbol: 'p_amb', quantity: 'pressure', meaning: 'air of the day' },
+    boost: { symbol: 'boost', quantity: 'pressure', meaning: 'the level asked, gauge' },
+  },
+  fn: (a) => a.ambient + a.boost,
+});
+
+export const backPressureOverManifold = defineFormula({
+  id: 'back-pressure-over-manifold',
+  form: '1 + {share} · ({full} − 1)',
+  source: 'Comes with the boost: an input until a turbine is matched',
+  result: { symbol: 'p3/p_m', quantity: 'ratio', meaning: 'turbine inlet over manifold pressure, absolute' },
+  variables: {
+    share: { symbol: 's', quantity: 'share', meaning: 'share of full boost' },
+    full: { symbol: '(p3/p_m)_full', quantity: 'ratio', meaning: 'at full boost' },
+  },
+  fn: (a) => 1 + a.share * (a.full - 1),
+});
+
+export const pressureBefore = defineFormula({
+  id: 'pressure-before',
+  form: '{after} + {drop}',
+  source: 'Every loss stands on its own side of the compressor',
+  result: { symbol: 'p_in', quantity: 'pressure', meaning: 'before the part' },
+  variables: {
+    after: { symbol: 'p_out', quantity: 'pressure', meaning: 'behind the part' },
+    drop: { symbol: 'Δp', quantity: 'pressure', meaning: 'lost in it' },
+  },
+  fn: (a) => a.after + a.drop,
+});
+
+export const pressureAfter = defineFormula({
+  id: 'pressure-after',
+  form: '{before} − {drop}',
+  source: 'Every loss stands on its own side of the compressor',
+  result: { symbol: 'p_out', quantity: 'pressure', meaning: 'behind the part' },
+  variables: {
+    before: { symbol: 'p_in', quantity: 'pressure', meaning: 'before the part' },
+    drop: { symbol: 'Δp', quantity: 'pressure', meaning: 'lost in it' },
+  },
+  fn: (a) => a.before - a.drop,
+});
+
+export const pressureRatioByHand = defineFormula({
+  id: 'pressure-ratio-by-hand',
+  form: '({ambient} + {boost}) / {ambient}',
+  note: 'no losses',
+  source: 'The by-hand form: common practice, no source',
+  result: { symbol: 'PR', quantity: 'ratio', meaning: 'pressure ratio by hand' },
+  variables: {
+    ambient: { symbol: 'p_amb', quantity: 'pressure', meaning: 'air of the day' },
+    boost: { symbol: 'boost', quantity: 'pressure', meaning: 'gauge pressure in the manifold' },
+  },
+  fn: (a) => (a.ambient + a.boost) / a.ambient,
+});
+
+export const powerByHand = defineFormula({
+  id: 'power-by-hand',
+  form: '{alone} · ({ambient} + {boost}) / {ambient}',
+  note: 'boost multiplies what the day’s air makes alone',
+  source: 'Power goes with absolute pressure: common practice, no source',
+  result: { symbol: 'P', quantity: 'power', meaning: 'flywheel power by hand' },
+  variables: {
+    alone: { symbol: 'P_0', quantity: 'power', meaning: 'on the day’s air alone' },
+    ambient: { symbol: 'p_amb', quantity: 'pressure', meaning: 'air of the day' },
+    boost: { symbol: 'boost', quantity: 'pressure', meaning: 'gauge pressure in the manifold' },
+  },
+  fn: (a) => (a.alone * (a.ambient + a.boost)) / a.ambient,
 });

@@ -1,12 +1,22 @@
 import { machNumber } from '../charge-air/losses';
-import { shaftSpeed } from '../compressor/formulas';
+import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
 import { solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
 import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand';
-import { boostGauge, ruleOfThumbPower, torque } from './formulas';
+import {
+  backPressureOverManifold,
+  boostGauge,
+  boostProgress,
+  boostShare,
+  levelPressure,
+  plannedManifold,
+  powerPerFlow,
+  ruleOfThumbPower,
+  torque,
+} from './formulas';
 import { wheelPower } from '../vehicle/drivetrain';
 
 type Status = {
@@ -56,15 +66,12 @@ export type OperatingPoint = {
 };
 
 /** Share of full boost at a speed: 0 at the onset, 1 at full, a smooth step between (a guess until a turbine is matched). */
-function boostShare(build: Build, speedRpm: number): number {
-  const { onsetRpm, fullRpm } = build.boost;
-  const x = Math.min(1, Math.max(0, (speedRpm - onsetRpm) / (fullRpm - onsetRpm)));
-  return x * x * (3 - 2 * x);
-}
+export const boostShareAt = ({ boost: { onsetRpm, fullRpm } }: Build, speedRpm: number): number =>
+  boostShare.fn({ progress: boostProgress.fn({ speedRpm, onsetRpm, fullRpm }) });
 
 /** Back pressure over manifold pressure at a speed, absolute: it comes with the boost (an input until a turbine is matched). */
 export const backPressureAt = (build: Build, speedRpm: number): number =>
-  1 + boostShare(build, speedRpm) * (build.backPressureRatio - 1);
+  backPressureOverManifold.fn({ share: boostShareAt(build, speedRpm), full: build.backPressureRatio });
 
 /** The manifold pressure that the boost plan holds once it is full: solved from the goal, or the level. */
 export function planLevel(build: Build): Level {
@@ -72,7 +79,7 @@ export function planLevel(build: Build): Level {
   if (!build.charged) return { kind: 'unboosted' };
   return {
     kind: 'boost',
-    pressure: build.climate.pressure + build.boost.levelGauge,
+    pressure: levelPressure.fn({ ambient: build.climate.pressure, boost: build.boost.levelGauge }),
     iterations: 0,
     residual: 0,
   };
@@ -96,7 +103,7 @@ export function solvePath(
   const unboosted = unboostedAt(build, speedRpm);
   if (level.kind !== 'boost')
     return { path: unboosted, ...(level.kind === 'failed' ? { failed: level.reason } : {}) };
-  const share = boostShare(build, speedRpm);
+  const share = boostShareAt(build, speedRpm);
   if (share === 0) return { path: unboosted };
   let wanted = level.pressure;
   const power = heldPower(build, speedRpm, level);
@@ -108,7 +115,7 @@ export function solvePath(
   }
   const base = unboosted.manifold.pressure;
   if (wanted <= base) return { path: unboosted };
-  const pressure = base + share * (wanted - base);
+  const pressure = plannedManifold.fn({ base, share, full: wanted });
   const backPressure = backPressureAt(build, speedRpm);
   return { path: solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, backPressure, start) };
 }
@@ -265,7 +272,10 @@ export function solvePoint(
   const fuelFlow = powerOf(build, path);
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
-    ruleOfThumbPower.fn({ massFlow: path.massFlow * build.trapped, horsepowerPerPound });
+    ruleOfThumbPower.fn({
+      massFlow: path.massFlow * build.trapped,
+      powerPerFlow: powerPerFlow(horsepowerPerPound),
+    });
   const troubles = troublesOf(build, path);
   const map = path.map;
   const choice = build.compressor;
@@ -281,7 +291,8 @@ export function solvePoint(
     ? {
         ...map,
         shaftSpeedRpm: shaft,
-        speedShare: shaft === null || !choice ? null : shaft / choice.map.maxSpeedRpm,
+        speedShare:
+          shaft === null || !choice ? null : speedShare.fn({ speed: shaft, limit: choice.map.maxSpeedRpm }),
       }
     : null;
   const stopped =

@@ -1,4 +1,5 @@
 import type { FuelFormula } from '../air/exhaust-gas';
+import { defineFormula } from '../working/formula';
 
 /** Atomic masses, g/mol (IUPAC 2021, rounded). */
 const CARBON = 12.011;
@@ -111,9 +112,60 @@ export const fuelOf = (id: FuelId): Fuel => fuels[id];
  * Source: energy and volume balance of an ideal mixture, Heywood (1988), sec. 6.2.1; cp of air 1005 J/(kg·K).
  */
 export function evaporationFactor(fuel: Fuel, lambda: number, share: number, temperature: number): number {
-  const fuelPerAir = share / (fuel.stoichiometric * lambda);
-  const volume = 1 / (1 + (fuelPerAir * 0.0289647) / fuel.vapourMolarMass);
-  // Evaporation stops long before the charge is 60 K colder; the cap keeps an absurd share from freezing the sums.
-  const drop = Math.min(60, (fuelPerAir * fuel.latentHeat) / 1005);
-  return volume * Math.sqrt(temperature / (temperature - drop));
+  const fuelPerAir = evaporatedFuel.fn({ share, stoichiometric: fuel.stoichiometric, lambda });
+  return evaporation.fn({
+    fuelPerAir,
+    vapourMolarMass: fuel.vapourMolarMass,
+    latentHeat: fuel.latentHeat,
+    temperature,
+  });
 }
+
+export const evaporatedFuel = defineFormula({
+  id: 'evaporated-fuel',
+  form: '{share} / ({stoichiometric} · {lambda})',
+  source: 'Definition of λ',
+  result: { symbol: 'x', quantity: 'plain', meaning: 'fuel evaporated before the valve, per mass of air' },
+  variables: {
+    share: { symbol: 's', quantity: 'share', meaning: 'share of the fuel that evaporates before the valve' },
+    stoichiometric: { symbol: 'AFR_stoich', quantity: 'ratio', meaning: 'stoichiometric air-fuel ratio' },
+    lambda: { symbol: 'λ', quantity: 'ratio', meaning: 'air over what the fuel needs' },
+  },
+  fn: (a) => a.share / (a.stoichiometric * a.lambda),
+});
+
+const kelvin = { symbol: 'K', factor: 1 };
+
+export const evaporation = defineFormula({
+  id: 'evaporation',
+  // Evaporation stops long before the charge is 60 K colder; the cap keeps an absurd share from freezing the sums.
+  form: '1 / (1 + {fuelPerAir} · 0.0289647 / {vapourMolarMass}) · √({temperature} / ({temperature} − min(60, {fuelPerAir} · {latentHeat} / 1005)))',
+  source:
+    'Energy and volume balance of an ideal mixture, Heywood (1988), sec. 6.2.1; cp of air 1005 J/(kg·K)',
+  result: { symbol: 'v', quantity: 'ratio', meaning: 'evaporating fuel on breathing' },
+  variables: {
+    fuelPerAir: {
+      symbol: 'x',
+      quantity: 'plain',
+      meaning: 'fuel evaporated before the valve, per mass of air',
+    },
+    vapourMolarMass: {
+      symbol: 'M_f',
+      quantity: 'plain',
+      unit: { symbol: 'kg/mol', factor: 1 },
+      meaning: 'of the vapour',
+    },
+    latentHeat: {
+      symbol: 'r_f',
+      quantity: 'plain',
+      unit: { symbol: 'J/kg', factor: 1 },
+      meaning: 'latent heat',
+    },
+    temperature: { symbol: 'T', quantity: 'plain', unit: kelvin, meaning: 'charge temperature' },
+  },
+  fn: (a) => {
+    const volume = 1 / (1 + (a.fuelPerAir * 0.0289647) / a.vapourMolarMass);
+    const drop = Math.min(60, (a.fuelPerAir * a.latentHeat) / 1005);
+    return volume * Math.sqrt(a.temperature / (a.temperature - drop));
+  },
+});

@@ -95,5 +95,6 @@ export function newJob(name: string, setupId: string): Job {
     },
     setups: [defaultSetup(setupId, 6_500, 0.2)],
     settled: [],
+    bin: [],
   };
 }

@@ -3,6 +3,7 @@ import { breathingShapeIds } from '../engine/breathing';
 import { fuelIds } from '../fuel/fuels';
 import { input, wholeInput } from './input-schema';
 import { markSchema } from './mark-schema';
+import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
 const gPerKWh = 1e-3 / 3.6e6;
@@ -41,8 +42,6 @@ const inductionSchema = z.discriminatedUnion('kind', [
     stages: z.array(z.strictObject({ compressor: refSchema.nullable() })).length(1),
   }),
 ]);
-
-const letters = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
 
 const setupSchema = z.strictObject({
   id,
@@ -153,11 +152,13 @@ export const jobSchema = z.strictObject({
   /** Benches somebody has settled, with what each decision rested on. One mark per bench and setup. */
   settled: z
     .array(markSchema)
-    .max(40)
+    .max(80)
     .refine(
       (marks) => new Set(marks.map((m) => `${m.bench} ${m.setup ?? ''}`)).size === marks.length,
       'A bench is settled twice.',
     ),
+  /** Deleted setups, oldest first, until somebody brings them back or empties the bin. */
+  bin: z.array(setupSchema).max(24),
 });
 
 export type Job = z.infer<typeof jobSchema>;

@@ -13,6 +13,8 @@ type Migration = {
 const jobMigrations: Migration[] = [
   // Version 2 keeps which benches are settled. An older job has settled none.
   { id: 'nothing-settled-yet', from: 1, up: (document) => ({ ...document, settled: [] }) },
+  // Version 3 keeps deleted setups in the job's own bin.
+  { id: 'no-setup-in-the-bin', from: 2, up: (document) => ({ ...document, bin: [] }) },
 ];
 
 export type Opened =

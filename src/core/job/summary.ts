@@ -23,17 +23,20 @@ export type Summary = {
   tube: { id: StationKind; pressure: number | null; temperature: number | null }[];
 };
 
-/** Every library revision a job refers to. */
-export const refsOf = (job: Job): Ref[] =>
-  job.setups.flatMap((s) =>
+/** Every library revision that some setups refer to. */
+const refsOfSetups = (setups: Job['setups']): Ref[] =>
+  setups.flatMap((s) =>
     s.induction.kind === 'turbo' ? s.induction.stages.flatMap((x) => x.compressor ?? []) : [],
   );
+
+/** Every library revision a job refers to, its deleted setups too. */
+export const refsOf = (job: Job): Ref[] => refsOfSetups([...job.setups, ...job.bin]);
 
 /** The board's figures of a job's first setup. Total: a job that cannot be solved gets its first problem as verdict. */
 export function summarise(job: Job, library: Library): Summary {
   const setup = job.setups[0]!;
   const { engine, brief } = job;
-  const ref = refsOf({ ...job, setups: [setup] })[0];
+  const ref = refsOfSetups([setup])[0];
   const item = ref ? library.compressor(ref) : undefined;
   const parallel = setup.induction.kind === 'turbo' && setup.induction.arrangement === 'parallel';
   const base = {

@@ -17,6 +17,7 @@ export type StoredJob = { id: string; revision: number; job: Job; savedAt: strin
 export type Saved =
   | { ok: true; revision: number }
   | { ok: false; reason: 'missing' }
+  | { ok: false; reason: 'binned' }
   | { ok: false; reason: 'stale'; current: StoredJob };
 
 /** A transaction takes the same calls as the database. */
@@ -25,7 +26,7 @@ type Tx = Database;
 const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
 
 /** The stored document as today's version: an older one is migrated on the way out. */
-function opened(document: unknown): Job {
+export function opened(document: unknown): Job {
   const result = openJob(document);
   if (!result.ok)
     throw new Error(`A stored job cannot be opened: ${result.issues[0]?.path} ${result.issues[0]?.message}`);
@@ -94,7 +95,8 @@ export function saveJob(db: Database, id: string, baseRevision: number, job: Job
   return db.transaction(async (transaction): Promise<Saved> => {
     const tx = transaction as unknown as Tx;
     const current = await findJob(tx, id);
-    if (!current) return { ok: false, reason: 'missing' };
+    if (!current)
+      return { ok: false, reason: (await isBinned(tx, id)) ? ('binned' as const) : ('missing' as const) };
     const changes = changesBetween(current.job, job);
     if (changes.length === 0) return { ok: true, revision: current.revision };
     if (current.revision !== baseRevision) return { ok: false, reason: 'stale', current };
@@ -105,6 +107,12 @@ export function saveJob(db: Database, id: string, baseRevision: number, job: Job
     await tx.update(jobs).set({ revision }).where(eq(jobs.id, id));
     return { ok: true, revision };
   });
+}
+
+/** Whether a job lies in the bin; false where there is none. */
+async function isBinned(db: Tx, id: string): Promise<boolean> {
+  const [row] = await db.select({ at: jobs.binnedAt }).from(jobs).where(eq(jobs.id, id));
+  return row !== undefined && row.at !== null;
 }
 
 /** Moves a job to the bin or back. Out: whether there was one to move. */
@@ -134,15 +142,17 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
     const tx = transaction as unknown as Tx;
     const refs = new Map<string, Ref>();
     for (const item of file.library) refs.set(`${item.id}.${item.revision}`, await adopt(tx, item));
-    const setups = file.job.setups.map((setup) => {
-      if (setup.induction.kind !== 'turbo') return setup;
-      const stages = setup.induction.stages.map(({ compressor }) => ({
-        compressor: compressor ? (refs.get(`${compressor.id}.${compressor.revision}`) ?? null) : null,
-      }));
-      return { ...setup, induction: { ...setup.induction, stages } };
-    });
+    const here = (setups: Job['setups']) =>
+      setups.map((setup) => {
+        if (setup.induction.kind !== 'turbo') return setup;
+        const stages = setup.induction.stages.map(({ compressor }) => ({
+          compressor: compressor ? (refs.get(`${compressor.id}.${compressor.revision}`) ?? null) : null,
+        }));
+        return { ...setup, induction: { ...setup.induction, stages } };
+      });
     const settled = marksWithItems(file.job.settled, (id, revision) => refs.get(`${id}.${revision}`));
-    return insertJob(tx, { ...file.job, setups, settled }, randomUUID());
+    const { setups, bin } = file.job;
+    return insertJob(tx, { ...file.job, setups: here(setups), bin: here(bin), settled }, randomUUID());
   });
 }
 

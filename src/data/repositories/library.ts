@@ -17,6 +17,8 @@ const document = {
   revision: libraryRevisions.revision,
   document: libraryRevisions.document,
 };
+/** Items in the bin are offered nowhere; a job that has one keeps it. */
+const inShop = isNull(libraryItems.binnedAt);
 const byName = (a: { name: string }, b: { name: string }) =>
   a.name.localeCompare(b.name, 'en', { numeric: true });
 
@@ -28,7 +30,7 @@ export async function listCompressors(db: Database, part = 0, of = 1): Promise<L
   const ids = await db
     .select({ id: libraryItems.id })
     .from(libraryItems)
-    .where(and(eq(libraryItems.kind, 'compressor'), isNull(libraryItems.retiredAt)))
+    .where(and(eq(libraryItems.kind, 'compressor'), isNull(libraryItems.retiredAt), inShop))
     .orderBy(asc(libraryItems.id));
   const wanted = ids.filter((_, i) => i % of === part).map((row) => row.id);
   if (!wanted.length) return [];
@@ -46,7 +48,7 @@ async function uses(db: Database, itemId?: string) {
     .select({
       jobId: jobs.id,
       name: sql<string>`${jobRevisions.document}->>'name'`,
-      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.setups[*].induction.stages[*].compressor')`,
+      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.stages[*].compressor')`,
     })
     .from(jobs)
     .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
@@ -68,7 +70,7 @@ export async function listHeads(db: Database): Promise<LibraryHead[]> {
     })
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
-    .where(eq(libraryItems.kind, 'compressor'));
+    .where(and(eq(libraryItems.kind, 'compressor'), inShop));
   const jobsOf = new Map<string, Set<string>>();
   for (const { jobId, ref } of await uses(db))
     jobsOf.set(ref.id, (jobsOf.get(ref.id) ?? new Set()).add(jobId));
@@ -101,6 +103,7 @@ export async function findCompressor(
       savedAt: libraryRevisions.createdAt,
       newest: libraryItems.revision,
       retiredAt: libraryItems.retiredAt,
+      binnedAt: libraryItems.binnedAt,
     })
     .from(libraryItems)
     .innerJoin(libraryRevisions, eq(libraryRevisions.itemId, libraryItems.id))
@@ -112,11 +115,12 @@ export async function findCompressor(
       ),
     );
   if (!row) return null;
-  const { retiredAt, savedAt, ...item } = row;
+  const { retiredAt, binnedAt, savedAt, ...item } = row;
   const used = await uses(db, id);
   return {
     ...item,
     retired: retiredAt !== null,
+    binned: binnedAt !== null,
     savedAt: savedAt.toISOString(),
     jobs: [
       ...new Map(
@@ -201,6 +205,16 @@ export async function setRetired(db: Database, id: string, retired: boolean): Pr
   const rows = await db
     .update(libraryItems)
     .set({ retiredAt: retired ? new Date() : null })
+    .where(eq(libraryItems.id, id))
+    .returning({ id: libraryItems.id });
+  return rows.length > 0;
+}
+
+/** Moves an item to the bin or back: gone from the library, kept by the jobs that have it. Out: whether there was one. */
+export async function setItemBinned(db: Database, id: string, binned: boolean): Promise<boolean> {
+  const rows = await db
+    .update(libraryItems)
+    .set({ binnedAt: binned ? new Date() : null })
     .where(eq(libraryItems.id, id))
     .returning({ id: libraryItems.id });
   return rows.length > 0;

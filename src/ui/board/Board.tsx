@@ -15,6 +15,7 @@ import { isBusyKey } from '../frame/typing';
 import shop from '../frame/shop.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { exportAddress, server, type Answer } from '../server/client';
+import { CountWord, countWord } from '../words/count';
 import { useWords } from '../words/useWords';
 
 import { Say } from '../words/Say';
@@ -188,18 +189,15 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
   );
 }
 
-const counts = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
-const count = (n: number) => counts[n] ?? String(n);
-
 function boardHeadline(jobs: BoardJob[]): string {
   const troubled = jobs.filter((j) => !j.summary.holds).length;
   if (troubled === 0)
-    return jobs.length === 1 ? 'The one job holds.' : `All ${count(jobs.length).toLowerCase()} jobs hold.`;
+    return jobs.length === 1 ? 'The one job holds.' : `All ${countWord(jobs.length)} jobs hold.`;
   if (troubled === jobs.length)
     return jobs.length === 1
       ? 'The one job is in trouble.'
-      : `All ${count(troubled).toLowerCase()} jobs are in trouble.`;
-  return `${count(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${count(jobs.length - troubled).toLowerCase()} ${jobs.length - troubled === 1 ? 'holds' : 'hold'}.`;
+      : `All ${countWord(troubled)} jobs are in trouble.`;
+  return `${CountWord(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${countWord(jobs.length - troubled)} ${jobs.length - troubled === 1 ? 'holds' : 'hold'}.`;
 }
 
 type RowProps = {

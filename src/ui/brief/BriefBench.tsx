@@ -8,7 +8,9 @@ import frame from '../frame/frame.module.css';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
 
-import { Say } from '../words/Say';
+import { Fig } from '../working/Fig';
+import { SayFigures } from '../working/SayFigures';
+import { Guesses } from './Guesses';
 import { Problems } from '../frame/Problems';
 import styles from './brief.module.css';
 
@@ -174,13 +176,18 @@ export default function BriefBench() {
           <>
             <p className={frame.lead}>
               On the air of the day alone this engine makes{' '}
-              <b>{figure(sweep.goalPoint.alonePower, 'power')}</b> at the flywheel at{' '}
-              {figure(build.goal.speedRpm, 'engineSpeed')}: the charger must bring{' '}
+              <b>
+                <Fig id="alone-power" speedRpm={build.goal.speedRpm}>
+                  {figure(sweep.goalPoint.alonePower, 'power')}
+                </Fig>
+              </b>{' '}
+              at the flywheel at {figure(build.goal.speedRpm, 'engineSpeed')}: the charger must bring{' '}
               <b>{figure(Math.max(0, build.goal.power - sweep.goalPoint.alonePower), 'power')}</b>.
             </p>
             <p className={frame.lead}>
-              {sweep.goal.findings.at(-1) && <Say reason={sweep.goal.findings.at(-1)!} />}
+              {sweep.goal.findings.at(-1) && <SayFigures reason={sweep.goal.findings.at(-1)!} />}
             </p>
+            <Guesses answer={{ build, sweep }} />
           </>
         )}
         <p className={frame.foot}>

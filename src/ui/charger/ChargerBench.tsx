@@ -1,4 +1,5 @@
 'use client';
+import type { FigureId } from '@/core/forecast/figures';
 import type { Reason } from '@/core/working/range';
 import { trim } from '@/core/compressor/formulas';
 import { ChoiceField } from '../fields/ChoiceField';
@@ -10,7 +11,8 @@ import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
-import { Say } from '../words/Say';
+import { Fig } from '../working/Fig';
+import { SayFigures } from '../working/SayFigures';
 import { candidateKey } from '@/workers/pool';
 import { CandidateList } from './CandidateList';
 import { beadStep, CompressorMap } from './CompressorMap';
@@ -32,7 +34,7 @@ export default function ChargerBench() {
   const compressor = answer?.build.compressor;
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const { shown, over } = picture;
+  const { shown, over, overs, slot } = picture;
   return (
     <>
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
@@ -59,7 +61,8 @@ export default function ChargerBench() {
               answer={shown}
               map={shown.build.compressor!.map}
               name={titleOf(shown.build.compressor!)}
-              over={over}
+              overs={overs}
+              slot={slot}
             />
           </>
         ) : (
@@ -120,7 +123,7 @@ function Verdict({ findings }: { findings: Reason[] }) {
           >
             <span>{isPlain ? '' : isGood ? <Tick size={11} /> : <Cross size={11} />}</span>
             <span>
-              <Say reason={reason} />
+              <SayFigures reason={reason} />
             </span>
           </li>
         );
@@ -232,23 +235,41 @@ function ReadingsAt({ solved }: { solved: Solved }) {
   const at = point.compressors[0];
   const mark = at && at.range !== 'inside' ? styles.estimated : undefined;
   const each = build.compressorCount > 1 ? 'each of the two' : '';
-  const rows: [string, string, string][] = [
-    ['Air through it', each, figure(point.path.massFlow / build.compressorCount, 'massFlow')],
-    ['Corrected flow', 'to the map’s reference', figure(at?.flow, 'massFlow')],
-    ['Pressure ratio', 'across the compressor', figure(point.pressureRatio, 'ratio')],
+  const rows: [string, string, string, (FigureId | undefined)?][] = [
+    [
+      'Air through it',
+      each,
+      figure(point.path.massFlow / build.compressorCount, 'massFlow'),
+      build.compressorCount > 1 ? undefined : 'air-flow',
+    ],
+    ['Corrected flow', 'to the map’s reference', figure(at?.flow, 'massFlow'), 'corrected-flow'],
+    ['Pressure ratio', 'across the compressor', figure(point.pressureRatio, 'ratio'), 'pressure-ratio'],
     [
       'Efficiency',
       at?.range === 'inside' || at?.efficiency == null ? '' : 'estimated: off the measured lines',
       figure(at?.efficiency, 'share'),
+      'efficiency',
     ],
     [
       'Shaft speed',
       at?.speedShare == null ? '' : `${figure(at.speedShare, 'share')} of the wheel’s limit`,
       figure(at?.shaftSpeedRpm, 'shaftSpeed'),
+      'shaft-speed',
     ],
-    ['Outlet temperature', '', figure(point.path.compressor.temperature, 'temperature')],
-    ['Surge margin', 'at constant ratio', figure(at?.surgeMargin, 'share')],
-    ['Choke margin', 'along the speed line', figure(at?.chokeMargin, 'share')],
+    [
+      'Outlet temperature',
+      '',
+      figure(point.path.compressor.temperature, 'temperature'),
+      'outlet-temperature',
+    ],
+    [
+      'Power it takes',
+      each && 'both together',
+      figure(point.path.massFlow * point.path.compressor.work, 'shaftPower'),
+      'compressor-power',
+    ],
+    ['Surge margin', 'at constant ratio', figure(at?.surgeMargin, 'share'), 'surge-margin'],
+    ['Choke margin', 'along the speed line', figure(at?.chokeMargin, 'share'), 'choke-margin'],
     [
       'Room to the edge',
       at?.edgeRoom
@@ -257,19 +278,22 @@ function ReadingsAt({ solved }: { solved: Solved }) {
           : 'to the wheel limit, at constant ratio'
         : '',
       figure(at?.edgeRoom?.share, 'share'),
+      'edge-room',
     ],
   ];
   return (
     <table className={styles.readings}>
       <caption>At {figure(point.speedRpm, 'engineSpeed')}</caption>
       <tbody>
-        {rows.map(([name, hint, value]) => (
+        {rows.map(([name, hint, value, id]) => (
           <tr key={name}>
             <th scope="row">
               {name}
               {hint && <small>{hint}</small>}
             </th>
-            <td className={restsOnMap.has(name) ? mark : undefined}>{value}</td>
+            <td className={restsOnMap.has(name) ? mark : undefined}>
+              {id ? <Fig id={id}>{value}</Fig> : value}
+            </td>
           </tr>
         ))}
       </tbody>

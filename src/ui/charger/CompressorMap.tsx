@@ -7,6 +7,7 @@ import type { OperatingPoint } from '@/core/forecast/point';
 import type { Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
+import { strokeOf } from '../setups/dashes';
 import { Halo } from '../map/Halo';
 import {
   FlowFigures,
@@ -28,27 +29,39 @@ import styles from './charger.module.css';
 /** A bead for every 500 rpm; every 100 or 200 for low red lines. */
 export const beadStep = (redLine: number) => (redLine < 2_500 ? 100 : redLine < 4_000 ? 200 : 500);
 
-/** Another compressor on the same engine, drawn over the first in dashes. */
-export type Overlay = { name: string; map: CompiledMap; sweep: Sweep };
+/** Another compressor or setup on the same engine, drawn over the first in its own line style. */
+export type Overlay = {
+  name: string;
+  map: CompiledMap;
+  sweep: Sweep;
+  slot: number;
+  isCandidate?: boolean;
+};
 
 type Props = {
   answer: Pick<Solved, 'build' | 'sweep'>;
   map: CompiledMap;
   name: string;
-  over?: Overlay | null;
+  overs?: readonly Overlay[];
+  /** Line style of the running line in hand. */
+  slot?: number;
 };
+
+const none: readonly Overlay[] = [];
 
 const runningOf = (sweep: Sweep) =>
   sweep.points.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
 const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, ratio: p.pressureRatio });
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
-export function CompressorMap({ answer, map, name, over = null }: Props) {
+export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Props) {
   const words = useWords();
   const { figure } = words;
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 510 });
   const shapes = useMemo(() => mapShapes(map), [map]);
-  const other = useMemo(() => (over ? restated(over, map) : null), [over, map]);
+  const others = useMemo(() => overs.map((over) => restated(over, map)), [overs, map]);
+  // A candidate's own edges leave no room for dimension lines and the callout; setups are drawn around them.
+  const isCrowded = overs.some((o) => o.isCandidate);
   const { build, sweep } = answer;
   const flowUnit = words.displayUnit('massFlow');
   // Everything that does not follow the selected speed is drawn once: the Rev bar is dragged over it.
@@ -57,12 +70,17 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
   const frame = useMemo(
     () =>
       frameOf(
-        [...shapes.choke, ...shapes.top, ...taken, ...(other ? [...other.choke, ...other.top] : [])],
+        [
+          ...shapes.choke,
+          ...shapes.top,
+          ...taken,
+          ...others.flatMap((o) => [...o.choke, ...o.top, ...o.running]),
+        ],
         width,
         height,
         flowUnit,
       ),
-    [shapes, taken, other, width, height, flowUnit],
+    [shapes, taken, others, width, height, flowUnit],
   );
   const { scales } = frame;
   const { x, y } = scales;
@@ -86,7 +104,7 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-label={mapWords(words, { ...answer, point }, name, over)}
+        aria-label={mapWords(words, { ...answer, point }, name, overs)}
         style={{ display: 'block' }}
         onClick={(e) => {
           const at = placeIn(e.currentTarget, e);
@@ -102,10 +120,12 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
           taken={taken}
           each={build.compressorCount > 1}
         />
-        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !other ? [edge] : []} />
+        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
         <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
-        {other && <OverlayLines other={other} frame={frame} />}
-        <path d={runPath} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+        {others.map((other) => (
+          <OverlayLines key={other.slot} other={other} frame={frame} />
+        ))}
+        <path d={runPath} fill="none" {...strokeOf(slot)} strokeWidth={slot === 0 ? 1.5 : 2} />
         <Beads
           running={running}
           scales={scales}
@@ -122,7 +142,7 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
             </Halo>
           </g>
         )}
-        {!other && (
+        {!isCrowded && (
           <Dimensions
             running={running}
             selected={selected}
@@ -132,12 +152,13 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
           />
         )}
         {selected && <Selected point={selected} scales={scales} height={height} />}
-        {selected && !other && (
+        {selected && !isCrowded && (
           <Callout
             point={selected}
             shapes={shapes}
             scales={scales}
             running={running}
+            beside={others}
             width={width}
             height={height}
           />
@@ -147,46 +168,58 @@ export function CompressorMap({ answer, map, name, over = null }: Props) {
   );
 }
 
-type Restated = Pick<MapShapes, 'surge' | 'choke' | 'top'> & { name: string; running: Place[] };
+type Restated = Pick<MapShapes, 'surge' | 'choke' | 'top'> & { name: string; slot: number; running: Place[] };
 
 /** The other map and its running line, carried to the first one's reference so that both share the axis. */
 function restated(over: Overlay, map: CompiledMap): Restated {
   const by = referenceFactors(over.map.reference, map.reference).flow;
   const moved = (places: Place[]) => places.map((p) => ({ ...p, flow: p.flow * by }));
   const shapes = mapShapes(over.map);
+  // A candidate is laid over with all its edges; of a setup's map the surge line is enough, and on one and the same map the
+  // running line alone is another.
+  const edges = over.isCandidate
+    ? shapes
+    : { choke: [], top: [], surge: over.map === map ? [] : shapes.surge };
   return {
     name: over.name,
-    surge: moved(shapes.surge),
-    choke: moved(shapes.choke),
-    top: moved(shapes.top),
+    slot: over.slot,
+    surge: moved(edges.surge),
+    choke: moved(edges.choke),
+    top: moved(edges.top),
     running: moved(runningOf(over.sweep).map(placeOf)),
   };
 }
 
-/** The second compressor in plum dashes: its edges thin, its running line stronger, its name at the top of its edge. */
+/** Another running line in its setup's line: its map's edges thin, its name at the top of its edge or at its end. */
 const OverlayLines = memo(function OverlayLines({ other, frame }: { other: Restated; frame: Frame }) {
   const { scales } = frame;
   const path = pathOf(scales);
-  const label = other.top[Math.floor(other.top.length * 0.2)]!;
+  const edge = other.top[Math.floor(other.top.length * 0.2)];
   const end = other.running.at(-1);
+  const label = edge ?? other.surge.at(-1) ?? end;
+  const isAtEnd = label === end;
+  const line = strokeOf(other.slot);
   return (
-    <g pointerEvents="none" fill="none" stroke="var(--plum)" data-testid="overlay">
+    <g pointerEvents="none" fill="none" data-testid="overlay">
       {[other.surge, other.top, other.choke].map((places, i) => (
-        <path key={i} d={path(places) ?? ''} strokeWidth={i === 0 ? 1.8 : 1.2} strokeDasharray="7 4" />
+        <path key={i} d={path(places) ?? ''} strokeWidth={i === 0 ? 1.8 : 1.2} {...line} />
       ))}
-      <path d={path(other.running) ?? ''} strokeWidth="2" strokeDasharray="7 4" data-testid="overlay-line" />
-      <g stroke="none">
-        {end && <circle cx={scales.x(end.flow)} cy={scales.y(end.ratio)} r="3.4" fill="var(--plum)" />}
+      <path d={path(other.running) ?? ''} strokeWidth="2" {...line} data-testid="overlay-line" />
+      {end && (
+        <circle cx={scales.x(end.flow)} cy={scales.y(end.ratio)} r="3.4" style={{ fill: line.stroke }} />
+      )}
+      {label && (
         <Halo
-          x={scales.x(label.flow)}
-          y={scales.y(label.ratio) - 7}
+          x={scales.x(label.flow) + (isAtEnd ? 8 : 0)}
+          y={scales.y(label.ratio) - (isAtEnd ? 10 + 14 * other.slot : 7)}
+          anchor={edge || isAtEnd ? 'start' : 'middle'}
           weight={700}
           size={13}
-          colour="var(--plum)"
+          colour={line.stroke}
         >
           {other.name}
         </Halo>
-      </g>
+      )}
     </g>
   );
 });
@@ -196,7 +229,7 @@ function mapWords(
   { figure }: Words,
   { sweep, point }: Pick<Solved, 'sweep' | 'point'>,
   name: string,
-  over: Overlay | null,
+  overs: readonly Overlay[],
 ): string {
   const at = point.compressors[0];
   const where = at
@@ -205,7 +238,7 @@ function mapWords(
   const off = sweep.spans.length
     ? `${sweep.spans.length} stretches of the running line are off the map.`
     : 'The running line stays on the map.';
-  const other = over ? ` Drawn over it in dashes: ${over.name}.` : '';
+  const other = overs.length ? ` Drawn over it: ${overs.map((o) => o.name).join(', ')}.` : '';
   return `Compressor map of ${name}. ${where} ${off}${other}`;
 }
 

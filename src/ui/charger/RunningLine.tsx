@@ -3,7 +3,7 @@ import type { OperatingPoint } from '@/core/forecast/point';
 import { nearestToSurge } from '@/core/forecast/sweep';
 import { Halo } from '../map/Halo';
 import { CHOKE_WORD, PAD, SURGE_WORD, TOP_WORD, type Scales } from '../map/MapGround';
-import type { MapShapes } from '../map/map-shapes';
+import type { MapShapes, Place } from '../map/map-shapes';
 import { spreadOut, type Spot } from '../map/spread';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
@@ -190,12 +190,14 @@ type CalloutProps = {
   shapes: MapShapes;
   scales: Scales;
   running: OperatingPoint[];
+  /** What else is drawn: no corner is free where it runs. */
+  beside: readonly { surge: Place[]; choke: Place[]; top: Place[]; running: Place[] }[];
   width: number;
   height: number;
 };
 
 /** The figures at the selected speed, in the corner that the map leaves emptiest. */
-export function Callout({ point, shapes, scales, running, width, height }: CalloutProps) {
+export function Callout({ point, shapes, scales, running, beside, width, height }: CalloutProps) {
   const { figure } = useWords();
   const at = point.compressors[0];
   if (!at || width < 520) return null;
@@ -214,7 +216,13 @@ export function Callout({ point, shapes, scales, running, width, height }: Callo
     { x: PAD.left + 14, y: PAD.top + 6 },
     { x: width - w - 4, y: PAD.top + 6 },
   ];
-  const marks = [...shapes.surge, ...shapes.choke, ...shapes.top, ...shapes.lines.flatMap((l) => l.places)]
+  const marks = [
+    ...shapes.surge,
+    ...shapes.choke,
+    ...shapes.top,
+    ...shapes.lines.flatMap((l) => l.places),
+    ...beside.flatMap((o) => [...o.surge, ...o.choke, ...o.top, ...o.running]),
+  ]
     .map((p) => ({ x: scales.x(p.flow), y: scales.y(p.ratio) }))
     .concat(running.map((p) => ({ x: scales.x(p.path.correctedFlow), y: scales.y(p.pressureRatio) })));
   const choke = shapes.choke[CHOKE_WORD]!;

@@ -42,7 +42,7 @@ function solveWith(job: Job, setupIndex: number, laid: Laid, items: LibraryItem[
  * over the job's own; two lie over each other, the first beneath.
  */
 export function usePicture() {
-  const { answer, items, fetchItem, setupIndex } = useJob();
+  const { answer, items, fetchItem, setupIndex, drawn } = useJob();
   const draft = useJobState((s) => s.draft);
   const [laid, setLaid] = useState<Laid[]>([]);
   const [failure, setFailure] = useState<string | null>(null);
@@ -57,16 +57,22 @@ export function usePicture() {
   const shown: Shown | null = isForeign ? first : own;
   const upper = second ?? (isForeign ? null : first);
   const over: Overlay | null = useMemo(
-    () =>
-      upper?.build.compressor
-        ? {
-            name: `${upper.build.compressorCount > 1 ? 'Twin ' : ''}${upper.build.compressor.name}`,
-            map: upper.build.compressor.map,
-            sweep: upper.sweep,
-          }
-        : null,
+    () => (upper?.build.compressor ? { ...overlayOf(upper)!, slot: 1, isCandidate: true } : null),
     [upper],
   );
+  // The other setups that are drawn, as far as three lines allow; a candidate takes the place of one.
+  const ownSlot = drawn.find((d) => d.index === setupIndex)?.slot ?? 0;
+  const setups = useMemo(
+    () =>
+      isForeign || over
+        ? []
+        : drawn.flatMap((d): Overlay[] => {
+            const overlay = d.index !== setupIndex && d.answer ? overlayOf(d.answer) : null;
+            return overlay ? [{ ...overlay, name: `${d.setup.letter} ${overlay.name}`, slot: d.slot }] : [];
+          }),
+    [drawn, setupIndex, isForeign, over],
+  );
+  const overs = useMemo(() => (over ? [over] : setups), [over, setups]);
 
   const lay = async (one: Laid & { name: string }) => {
     const key = candidateKey(one);
@@ -82,5 +88,26 @@ export function usePicture() {
     // A third takes the place of the older of the two.
     setLaid((now) => [...now.slice(-1), { id: one.id, revision: one.revision, count: one.count }]);
   };
-  return { shown, over, isForeign, laid: laid.map(candidateKey), lay, clear: () => setLaid([]), failure };
+  return {
+    shown,
+    over,
+    overs,
+    slot: over || isForeign ? 0 : ownSlot,
+    isForeign,
+    laid: laid.map(candidateKey),
+    lay,
+    clear: () => setLaid([]),
+    failure,
+  };
+}
+
+/** A solved setup as it is drawn over another; null where it has no compressor. */
+function overlayOf({ build, sweep }: Shown): Omit<Overlay, 'slot' | 'isCandidate'> | null {
+  const { compressor } = build;
+  if (!compressor) return null;
+  return {
+    name: `${build.compressorCount > 1 ? 'Twin ' : ''}${compressor.name}`,
+    map: compressor.map,
+    sweep,
+  };
 }

@@ -8,10 +8,12 @@ import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Problems } from '../frame/Problems';
-import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import { pointAt, useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
-import { Say } from '../words/Say';
+import { Fig } from '../working/Fig';
+import { SayFigures } from '../working/SayFigures';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
 
@@ -127,7 +129,7 @@ function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
             ? `Ratio ${figure(p.pressureRatio, 'ratio')}`
             : 'No boost needed'}
       </h2>
-      <p className={frame.lead}>{last && <Say reason={last} />}</p>
+      <p className={frame.lead}>{last && <SayFigures reason={last} />}</p>
       {failed && <p className={frame.foot}>The curves and figures show the engine without boost.</p>}
     </>
   );
@@ -147,8 +149,15 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
             Fuel flow<small>air over AFR and BSFC, flywheel</small>
           </th>
           <td>
-            {figure(fuelFlow, 'power')}
-            <small>{figure(wheels, 'power')} at the wheels</small>
+            <Fig id="power" speedRpm={point.speedRpm}>
+              {figure(fuelFlow, 'power')}
+            </Fig>
+            <small>
+              <Fig id="wheel-power" speedRpm={point.speedRpm}>
+                {figure(wheels, 'power')}
+              </Fig>{' '}
+              at the wheels
+            </small>
           </td>
         </tr>
         <tr>
@@ -159,7 +168,9 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
             </small>
           </th>
           <td>
-            {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
+            <Fig id="thumb-power" speedRpm={point.speedRpm}>
+              {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
+            </Fig>
             <small>{inBand ? 'the two agree' : 'the two part: look at λ and BSFC'}</small>
           </td>
         </tr>
@@ -167,7 +178,11 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
           <th scope="row">
             The day’s air alone<small>no charger</small>
           </th>
-          <td>{figure(point.alonePower, 'power')}</td>
+          <td>
+            <Fig id="alone-power" speedRpm={point.speedRpm}>
+              {figure(point.alonePower, 'power')}
+            </Fig>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -182,23 +197,64 @@ function PicturesAtSpeed() {
 function Pictures({ solved }: { solved: Solved }) {
   const { figure, inUnit, symbol } = useWords();
   const { sweep, point, build } = solved;
-  const rows = useMemo(
+  const { drawn, setupIndex } = useJob();
+  const own = drawn.find((d) => d.index === setupIndex);
+  const others = useMemo(
     () =>
-      sweep.points.map((p) => ({
+      drawn.flatMap((d) =>
+        d.index !== setupIndex && d.answer
+          ? [{ slot: d.slot, letter: d.setup.letter, answer: d.answer }]
+          : [],
+      ),
+    [drawn, setupIndex],
+  );
+  const rows = useMemo(() => {
+    // Setups share the engine, and with it the speeds they are solved at.
+    const beside = others.map((o) => ({
+      slot: o.slot,
+      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
+    }));
+    const values = (p: OperatingPoint) => ({
+      manifold: inUnit(p.manifoldPressure, 'pressure'),
+      flow: inUnit(p.path.massFlow, 'massFlow'),
+      charge: inUnit(p.path.manifold.temperature, 'temperature'),
+      power: inUnit(p.power.fuelFlow, 'power'),
+    });
+    return sweep.points.map((p) => {
+      const row: Record<string, number> & { rpm: number } = {
         rpm: p.speedRpm,
-        manifold: inUnit(p.manifoldPressure, 'pressure'),
+        ...values(p),
         ambient: inUnit(build.climate.pressure, 'pressure'),
-        flow: inUnit(p.path.massFlow, 'massFlow'),
         corrected: inUnit(p.path.correctedFlow, 'massFlow'),
         outlet: inUnit(p.path.compressor.temperature, 'temperature'),
-        charge: inUnit(p.path.manifold.temperature, 'temperature'),
-        power: inUnit(p.power.fuelFlow, 'power'),
         alone: inUnit(p.alonePower, 'power'),
-      })),
-    [sweep, build, inUnit],
-  );
-  const common = { rows, selected: point.speedRpm, goal: build.goal.speedRpm };
+      };
+      for (const { slot, at } of beside) {
+        const other = at.get(p.speedRpm);
+        if (other && other.status.kind !== 'failed')
+          for (const [key, value] of Object.entries(values(other))) row[`${key}${slot}`] = value;
+      }
+      return row;
+    });
+  }, [sweep, build, inUnit, others]);
+  const common = {
+    rows,
+    selected: point.speedRpm,
+    goal: build.goal.speedRpm,
+    own: { slot: own?.slot ?? 0, letter: own?.setup.letter ?? 'A' },
+    others,
+  };
   const each = build.compressorCount > 1 ? ', each of two' : '';
+  const reads = (...ids: [FigureId, string][]): Read[] =>
+    ids.map(([id, name]) => ({
+      id,
+      name,
+      value: figure(figureAt(build, point, id), figures[id].quantity),
+      beside: others.map(
+        (o) =>
+          `${o.letter} ${figure(figureAt(o.answer.build, pointAt(o.answer, point.speedRpm), id), figures[id].quantity)}`,
+      ),
+    }));
   return (
     <>
       <h2 className={styles.title}>
@@ -208,29 +264,23 @@ function Pictures({ solved }: { solved: Solved }) {
         title="Manifold pressure"
         unit={`${symbol('pressure')} abs; thin: the day’s air`}
         plot={<Plot {...common} series={[{ key: 'manifold' }, { key: 'ambient', thin: true }]} />}
-        reads={[
-          ['manifold, abs', figure(point.manifoldPressure, 'pressure')],
-          ['boost, gauge', figure(point.boostGauge, 'boost')],
-          ['pressure ratio', figure(point.pressureRatio, 'ratio')],
-        ]}
+        reads={reads(
+          ['manifold-pressure', 'manifold, abs'],
+          ['boost', 'boost, gauge'],
+          ['pressure-ratio', 'pressure ratio'],
+        )}
       />
       <Panel
         title="Air"
         unit={`${symbol('massFlow')}; thin: corrected at the compressor${each}`}
         plot={<Plot {...common} series={[{ key: 'flow' }, { key: 'corrected', thin: true }]} />}
-        reads={[
-          ['into the engine', figure(point.path.massFlow, 'massFlow')],
-          [`corrected${each}`, figure(point.path.correctedFlow, 'massFlow')],
-        ]}
+        reads={reads(['air-flow', 'into the engine'], ['corrected-flow', `corrected${each}`])}
       />
       <Panel
         title="Temperature"
         unit={`${symbol('temperature')}; thin: out of the compressor`}
         plot={<Plot {...common} series={[{ key: 'charge' }, { key: 'outlet', thin: true }]} />}
-        reads={[
-          ['charge', figure(point.path.manifold.temperature, 'temperature')],
-          ['compressor out', figure(point.path.compressor.temperature, 'temperature')],
-        ]}
+        reads={reads(['charge-temperature', 'charge'], ['outlet-temperature', 'compressor out'])}
       />
       <Panel
         title="Power at the flywheel"
@@ -242,18 +292,16 @@ function Pictures({ solved }: { solved: Solved }) {
             level={inUnit(build.goal.power, 'power')}
           />
         }
-        reads={[
-          ['flywheel', figure(point.power.fuelFlow, 'power')],
-          ['torque', figure(point.torque, 'torque')],
-          ['air alone', figure(point.alonePower, 'power')],
-        ]}
+        reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'air alone'])}
       />
       <SweepTable solved={solved} />
     </>
   );
 }
 
-type PanelProps = { title: string; unit: string; plot: React.ReactNode; reads: [string, string][] };
+/** A figure at the selected speed, and the same of the setups drawn beside. */
+type Read = { id: FigureId; name: string; value: string; beside: string[] };
+type PanelProps = { title: string; unit: string; plot: React.ReactNode; reads: Read[] };
 
 function Panel({ title, unit, plot, reads }: PanelProps) {
   return (
@@ -272,10 +320,13 @@ function Panel({ title, unit, plot, reads }: PanelProps) {
         </div>
       </div>
       <dl className={styles.read}>
-        {reads.map(([name, value]) => (
-          <div key={name} style={{ display: 'block' }}>
+        {reads.map(({ id, name, value, beside }) => (
+          <div key={id} style={{ display: 'block' }}>
             <dt>{name}</dt>
-            <dd>{value}</dd>
+            <dd>
+              <Fig id={id}>{value}</Fig>
+              {beside.length > 0 && <small>{beside.join(', ')}</small>}
+            </dd>
           </div>
         ))}
       </dl>

@@ -11,15 +11,32 @@ import {
   YAxis,
 } from 'recharts';
 import { axisProps, speedTicks } from '../charts/axis';
+import { strokeOf } from '../setups/dashes';
+import { EndLabels } from './EndLabels';
 import { formatNumber } from '../words/format';
 
 type Row = Record<string, number> & { rpm: number };
 type Series = { key: string; thin?: boolean };
-type Props = { rows: Row[]; series: Series[]; selected: number; goal: number; level?: number };
+type Setup = { slot: number; letter: string };
+type Props = {
+  rows: Row[];
+  series: Series[];
+  selected: number;
+  goal: number;
+  level?: number;
+  /** The setup in hand and those drawn beside it: its key with their slot behind it. */
+  own: Setup;
+  others: Setup[];
+};
 
 /** Curves over engine speed with the selected speed and the goal. The thick line is the one asked for. */
-export default function DemandPlot({ rows, series, selected, goal, level }: Props) {
-  const values = rows.flatMap((r) => series.map((s) => r[s.key]!)).concat(level ?? []);
+export default function DemandPlot({ rows, series, selected, goal, level, own, others }: Props) {
+  const main = series.find((s) => !s.thin)!.key;
+  const beside = others.map((o) => ({ ...o, key: `${main}${o.slot}` }));
+  const values = rows
+    .flatMap((r) => [...series, ...beside].map((s) => r[s.key]))
+    .concat(level)
+    .filter((v) => v !== undefined);
   const low = Math.min(0, ...values);
   const high = Math.max(...values) * 1.06;
   const ticks = scaleLinear([low, high], [0, 1]).ticks(4);
@@ -27,7 +44,7 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
   const at = rows.find((r) => r.rpm === selected);
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <ComposedChart data={rows} margin={{ top: 8, right: 14, bottom: 0, left: 0 }}>
+      <ComposedChart data={rows} margin={{ top: 8, right: others.length ? 24 : 14, bottom: 0, left: 0 }}>
         <CartesianGrid stroke="var(--hair)" vertical={false} />
         <XAxis
           type="number"
@@ -49,11 +66,21 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
         <ReferenceLine x={goal} stroke="var(--brass)" strokeWidth={2} />
         {level !== undefined && <ReferenceLine y={level} stroke="var(--brass)" strokeWidth={2} />}
         <ReferenceLine x={selected} stroke="var(--ink)" strokeDasharray="2 3" />
+        {beside.map((o) => (
+          <Line
+            key={o.key}
+            dataKey={o.key}
+            {...strokeOf(o.slot)}
+            strokeWidth={1.7}
+            dot={false}
+            isAnimationActive={false}
+          />
+        ))}
         {series.map((s) => (
           <Line
             key={s.key}
             dataKey={s.key}
-            stroke={s.thin ? 'var(--mute)' : 'var(--ink)'}
+            {...(s.thin ? { stroke: 'var(--mute)' } : strokeOf(own.slot))}
             strokeWidth={s.thin ? 1.1 : 2}
             dot={false}
             isAnimationActive={false}
@@ -66,10 +93,33 @@ export default function DemandPlot({ rows, series, selected, goal, level }: Prop
               x={selected}
               y={at[s.key]!}
               r={s.thin ? 3 : 5}
-              fill={s.thin ? 'var(--mute)' : 'var(--ink)'}
+              fill={s.thin ? 'var(--mute)' : strokeOf(own.slot).stroke}
               stroke="var(--ground)"
             />
           ))}
+        {at &&
+          beside.map(
+            (o) =>
+              at[o.key] !== undefined && (
+                <ReferenceDot
+                  key={o.key}
+                  x={selected}
+                  y={at[o.key]!}
+                  r={3.5}
+                  fill={strokeOf(o.slot).stroke}
+                  stroke="var(--ground)"
+                />
+              ),
+          )}
+        {beside.length > 0 && (
+          <EndLabels
+            labels={[{ ...own, key: main }, ...beside].map((o) => ({
+              letter: o.letter,
+              slot: o.slot,
+              value: rows.findLast((r) => r[o.key] !== undefined)?.[o.key] ?? null,
+            }))}
+          />
+        )}
       </ComposedChart>
     </ResponsiveContainer>
   );

@@ -41,6 +41,7 @@ function Field({ path, ...rest }: Props) {
   return (
     <QuantityInput
       {...rest}
+      name={path}
       bound={boundsAt(bounds, path)}
       value={input?.value ?? 0}
       ambient={answer?.build.climate.pressure}

@@ -51,6 +51,8 @@ export function checkTyped(
 
 type Props = {
   label: string;
+  /** Where its value lives, so that others can lead to the field. */
+  name?: string | undefined;
   quantity: Quantity;
   hint?: string;
   whole?: boolean;
@@ -80,6 +82,7 @@ type Props = {
  */
 export function QuantityInput({
   label,
+  name,
   quantity,
   hint,
   whole = false,
@@ -130,6 +133,12 @@ export function QuantityInput({
     setTyped(null);
     if (onRevert) setSeen(onRevert());
   };
+  /** From measured down to a guess, and round again. */
+  const surer = (by: number) => {
+    if (!confidence) return;
+    const at = confidences.indexOf(confidence) + by + confidences.length;
+    onConfidence(confidences[at % confidences.length]!);
+  };
   const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(
     ' ',
   );
@@ -146,6 +155,7 @@ export function QuantityInput({
       <span className={styles.value}>
         <input
           id={id}
+          name={name}
           className={styles.input}
           inputMode="decimal"
           autoComplete="off"
@@ -161,6 +171,10 @@ export function QuantityInput({
           onKeyDown={(e) => {
             if (e.key === 'Enter') leave();
             if (e.key === 'Escape') revert();
+            if (e.altKey && confidence && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+              e.preventDefault();
+              surer(e.key === 'ArrowUp' ? -1 : 1);
+            }
           }}
         />
         <span id={`${id}-unit`} className={styles.unit}>
@@ -171,9 +185,7 @@ export function QuantityInput({
           <button
             type="button"
             className={styles.sure}
-            onClick={() =>
-              onConfidence(confidences[(confidences.indexOf(confidence) + 1) % confidences.length]!)
-            }
+            onClick={() => surer(1)}
             aria-label={`${label}: ${confidenceWords[confidence]}. Change how sure we are`}
           >
             {confidenceWords[confidence]}

@@ -4,7 +4,7 @@ import type { Station, StationKind } from '@/core/forecast/point';
 import { pricesAt, type Price } from '@/core/forecast/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
-import { useSpeed, type Solved } from '../store/solved';
+import { useJob, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
@@ -121,7 +121,7 @@ function Finder({
   const { stations } = solved.point;
   const known = stations.filter((s) => s.known);
   const cell = width / stations.length;
-  const top = topOf(solved);
+  const top = useTop(solved);
   const outline = tubeOutline(known, cell, (p) => Math.max(1, Math.min(6, (p / top) * 6)));
   return (
     <svg width={width} height="16" style={{ display: 'block' }}>
@@ -169,9 +169,18 @@ function Finder({
   );
 }
 
-/** Top of the pressure scale over every speed, so that it does not jump while the speed moves. */
-const topOf = ({ sweep }: Solved): number =>
-  scaleTop(Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0))));
+const highest = ({ sweep }: Pick<Solved, 'sweep'>): number =>
+  Math.max(...sweep.points.flatMap((p) => p.stations.map((s) => s.pressure ?? 0)));
+
+/** Top of the pressure scale over every speed and all drawn setups, so that it jumps neither with the speed nor with a tab. */
+function useTop(solved: Solved): number {
+  const { drawn } = useJob();
+  const { sweep } = solved;
+  return useMemo(
+    () => scaleTop(Math.max(highest({ sweep }), ...drawn.map((d) => (d.answer ? highest(d.answer) : 0)))),
+    [sweep, drawn],
+  );
+}
 
 type StripProps = {
   solved: Solved;
@@ -188,7 +197,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const fill = useId();
   const withUnit = namesUnit(words, point.stations, cell);
   const prices = useMemo(() => pricesAt(build, point), [build, point]);
-  const top = topOf(solved);
+  const top = useTop(solved);
   const half = (pressure: number) => Math.max(3, Math.min(TALLEST, (pressure / top) * TALLEST));
   const { stations } = point;
   const known = stations.filter((s) => s.known);

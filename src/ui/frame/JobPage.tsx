@@ -14,20 +14,20 @@ import { useWords } from '../words/useWords';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
+import { loadFinder } from '../finder/Finder';
+import { DialogsProvider, useDialogs, type OpenDialog } from './dialogs';
+import { JobDialogs, loadDialogs } from './JobDialogs';
+import { JobFinder } from './JobFinder';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { StandingBar } from './StandingBar';
-import { setupAsked, speedAsked, Stray, type Asked } from './Stray';
+import { drawnAsked, setupAsked, speedAsked, Stray, type Asked } from './Stray';
 import { DeviceKeys, loadMore } from './MoreKey';
 import { TopLine } from './TopLine';
 import { isTyping } from './typing';
 import { useJobItems } from './useJobItems';
 import styles from './frame.module.css';
 
-const loadKeys = () => import('./KeysDialog');
-const KeysDialog = dynamic(loadKeys);
-const loadConflict = () => import('./ConflictDialog');
-const ConflictDialog = dynamic(loadConflict);
 const loaders = {
   brief: () => import('../brief/BriefBench'),
   engine: () => import('../engine/EngineBench'),
@@ -46,8 +46,8 @@ async function loadAhead(): Promise<void> {
   await Promise.allSettled(
     [
       ...Object.values(loaders),
-      loadConflict,
-      loadKeys,
+      loadDialogs,
+      () => loadFinder().then(({ warmFinder }) => warmFinder()),
       loadMore,
       () => import('../engine/BreathingPlot'),
       () => import('../engine/BreathingTable'),
@@ -73,7 +73,6 @@ type Props = {
 /** One job: the frame, and the bench that the address names. Benches switch in the browser. */
 export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Props) {
   const [store] = useState(() => createJobStore(stored));
-  const [setupIndex, setSetupIndex] = useState(Math.max(0, setupAsked(asked, stored.job.setups)));
   const pathname = usePathname();
   const named = pathname.split('/')[3];
   const bench: BenchId = isBench(named) ? named : firstBench;
@@ -100,8 +99,8 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   // The address follows the speed without a new history entry, a few times a second at most.
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const address = useRef<Record<string, string>>({});
-  const writeAddress = useCallback((name: 'rpm' | 'setup', value: string) => {
-    address.current[name] = value;
+  const writeAddress = useCallback((values: Record<string, string>) => {
+    Object.assign(address.current, values);
     clearTimeout(timer.current);
     timer.current = setTimeout(() => {
       const url = new URL(window.location.href);
@@ -109,15 +108,10 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
       window.history.replaceState(null, '', url);
     }, 250);
   }, []);
-  const writeSpeed = useCallback((next: number) => writeAddress('rpm', String(next)), [writeAddress]);
-  const setSetup = useCallback(
-    (index: number) => {
-      const letter = store.getState().draft.setups[index]?.letter;
-      if (!letter) return;
-      setSetupIndex(index);
-      writeAddress('setup', letter.toLowerCase());
-    },
-    [store, writeAddress],
+  const writeSpeed = useCallback((next: number) => writeAddress({ rpm: String(next) }), [writeAddress]);
+  const writeSetups = useCallback(
+    (setup: string, drawn: string[]) => writeAddress({ setup, with: drawn.join('') || 'none' }),
+    [writeAddress],
   );
 
   const goTo = useCallback(
@@ -130,18 +124,28 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   );
 
   return (
-    <JobProvider store={store} bounds={bounds} items={items} setupIndex={setupIndex} setSetup={setSetup}>
+    <JobProvider
+      store={store}
+      bounds={bounds}
+      items={items}
+      firstSetup={Math.max(0, setupAsked(asked, stored.job.setups))}
+      firstDrawn={drawnAsked(asked)}
+      onSetups={writeSetups}
+    >
       <SpeedProvider first={speedAsked(asked) ?? stored.job.brief.goal.speedRpm.value} onSpeed={writeSpeed}>
-        <Keys store={store} bench={bench} goTo={goTo} />
-        <div className={styles.shell}>
-          <JobSpine bench={bench} onBench={goTo} />
-          <TopLine />
-          <Airway bench={bench} onBench={goTo} />
-          <Bench id={bench} asked={asked} named={named} onBench={goTo} />
-          <RevBar />
-        </div>
+        <DialogsProvider goTo={goTo}>
+          <Keys store={store} bench={bench} goTo={goTo} />
+          <div className={styles.shell}>
+            <JobSpine bench={bench} onBench={goTo} />
+            <TopLine />
+            <Airway bench={bench} onBench={goTo} />
+            <Bench id={bench} asked={asked} named={named} onBench={goTo} />
+            <RevBar />
+          </div>
+          <JobDialogs />
+          <JobFinder goTo={goTo} />
+        </DialogsProvider>
       </SpeedProvider>
-      <Conflict />
       <DeviceKeys />
     </JobProvider>
   );
@@ -190,27 +194,42 @@ function JobSpine({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId
   return <Spine bench={bench} onBench={onBench} states={states} items={useJobItems()} />;
 }
 
+/** Keys that open what lies over the page. */
+const openers: Record<string, OpenDialog> = {
+  '?': { kind: 'keys' },
+  v: { kind: 'setups' },
+  h: { kind: 'history' },
+};
+
 type KeysProps = { store: JobStore; bench: BenchId; goTo: (bench: BenchId) => void };
 
 /** Single keys of the frame; they rest while a field has the focus. */
 function Keys({ store, bench: current, goTo }: KeysProps) {
-  const { setSetup, standings, settle } = useJob();
+  const { setSetup, toggleDrawn, standings, settle } = useJob();
+  const { dialog, open, close } = useDialogs();
   const { solved, speedRpm, setSpeed } = useSpeed();
-  const [isListOpen, setListOpen] = useState(false);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
         event.preventDefault();
+        if (store.getState().sync.kind === 'conflict') return;
         if (event.shiftKey) store.getState().redo();
         else store.getState().undo();
         return;
       }
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      // Under a dialog the page rests; what a dialog was opened with closes it again.
+      if (dialog) {
+        if (openers[event.key]?.kind === dialog.kind) close();
+        return;
+      }
       const bench = benches.find((b) => b.key === event.key);
       if (bench) return goTo(bench.id);
-      if (event.key === '?') return setListOpen(true);
-      const setup = store.getState().draft.setups.findIndex((s) => s.letter.toLowerCase() === event.key);
-      if (setup >= 0) return setSetup(setup);
+      const opener = openers[event.key];
+      if (opener) return open(opener);
+      const letter = event.key.toUpperCase();
+      const setup = store.getState().draft.setups.findIndex((s) => s.letter === letter);
+      if (setup >= 0) return event.shiftKey ? toggleDrawn(setup) : setSetup(setup);
       if (event.key === 's') {
         const { state, canSettle } = standings.find((s) => s.bench === current)!;
         if (state === 'settled' || canSettle) settle(current, state !== 'settled');
@@ -232,12 +251,20 @@ function Keys({ store, bench: current, goTo }: KeysProps) {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [store, current, goTo, solved, speedRpm, setSpeed, setSetup, standings, settle]);
-  return isListOpen ? <KeysDialog onClose={() => setListOpen(false)} /> : null;
-}
-
-/** Someone else saved first: the dialog is fetched when it is needed. */
-function Conflict() {
-  const sync = useJobState((s) => s.sync);
-  return sync.kind === 'conflict' ? <ConflictDialog theirs={sync.theirs} /> : null;
+  }, [
+    store,
+    current,
+    goTo,
+    solved,
+    speedRpm,
+    setSpeed,
+    setSetup,
+    toggleDrawn,
+    standings,
+    settle,
+    dialog,
+    open,
+    close,
+  ]);
+  return null;
 }

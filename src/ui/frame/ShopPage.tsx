@@ -1,11 +1,13 @@
 'use client';
 import { useEffect, type ReactNode } from 'react';
+import { Finder, openFinder } from '../finder/Finder';
+import { deviceEntries } from './device-entries';
 import { DeviceKeys, MoreKey } from './MoreKey';
 import { Spine } from './Spine';
 import styles from './shop.module.css';
 
 type Props = {
-  page: 'board' | 'library';
+  page: 'board' | 'library' | 'bin';
   title: string;
   note: string;
   actions?: ReactNode;
@@ -13,6 +15,8 @@ type Props = {
   filled?: boolean;
   children: ReactNode;
 };
+
+const shopOwn = () => deviceEntries;
 
 /** A page outside a job: the spine, a top line with what can be done, and the page's own ground. */
 export function ShopPage({ page, title, note, actions, filled = false, children }: Props) {
@@ -27,8 +31,15 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
         <span>{note}</span>
         <div className={styles.grow} />
         {actions}
-        <MoreKey label="More: units, theme, size" />
+        <MoreKey
+          label="More: find, bin, units, theme, size"
+          items={[
+            { label: 'Find … (/)', act: openFinder },
+            { label: 'The bin', href: '/bin' },
+          ]}
+        />
         <DeviceKeys />
+        <Finder own={shopOwn} />
       </header>
       <main className={styles.main}>{children}</main>
     </div>

@@ -8,7 +8,7 @@ import { isBench } from './benches';
 import styles from './frame.module.css';
 
 /** What the address asks for, as it stands there. */
-export type Asked = { rpm: string | null; setup: string | null };
+export type Asked = { rpm: string | null; setup: string | null; with: string | null };
 
 /** Faster than any engine: such a figure in a link is a slip, and no speed. rev/min. */
 const FASTEST = 100_000;
@@ -22,6 +22,10 @@ export function speedAsked({ rpm }: Asked): number | null {
 /** Index of the setup a link asks for; −1 if the job has none of that letter. No letter is the first. */
 export const setupAsked = ({ setup }: Asked, setups: Setup[]): number =>
   setup === null ? 0 : setups.findIndex((s) => s.letter.toLowerCase() === setup.toLowerCase());
+
+/** Letters of the setups a link wants drawn beside the selected one; null if it does not say. Unknown ones are left out. */
+export const drawnAsked = ({ with: drawn }: Asked): string[] | null =>
+  drawn === null ? null : drawn === 'none' ? [] : [...drawn.toLowerCase()];
 
 /** A stale link or a browser that keeps nothing: a sentence, over the nearest view. */
 export function Stray({ asked, named }: { asked: Asked; named: string | undefined }) {

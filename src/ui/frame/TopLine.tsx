@@ -4,6 +4,8 @@ import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
 
 import { Say } from '../words/Say';
+import { LineSample } from '../setups/dashes';
+import { useDialogs } from './dialogs';
 import { Cross, Flag, Tick } from './icons';
 import { MoreKey } from './MoreKey';
 import { useJobItems } from './useJobItems';
@@ -15,15 +17,14 @@ const syncWords = {
   waiting: 'server away: kept here, will be sent',
   refused: 'not saved',
   conflict: 'changed elsewhere',
+  gone: 'deleted elsewhere',
 } as const;
-
-/** Setups differ by dash first: A solid, B dashed, C dotted round; more than three are never drawn at once. */
-const dashes = [undefined, '7 4', '0.1 4.5'];
 
 /** Job, goal, setup, verdict, and everything rarer under one key. */
 export function TopLine() {
   const { goalSentence } = useWords();
-  const { answer, problems, setupIndex, setSetup } = useJob();
+  const { answer, problems, setupIndex, setSetup, drawn } = useJob();
+  const { open } = useDialogs();
   const job = useJobState((s) => s.draft);
   const sync = useJobState((s) => s.sync);
   const kept = useJobState((s) => s.kept);
@@ -56,28 +57,30 @@ export function TopLine() {
       </span>
       <span className={styles.grow} />
       <div className={styles.setups} role="group" aria-label="Setups" data-unfolded={unfolded || undefined}>
-        {job.setups.map((setup, i) => (
+        {drawn.map(({ setup, index, slot }) => (
           <button
             key={setup.id}
             type="button"
             className={styles.setup}
-            aria-pressed={i === setupIndex}
+            aria-pressed={index === setupIndex}
             aria-keyshortcuts={setup.letter.toLowerCase()}
             title={`Setup ${setup.letter}, ${setup.name}`}
-            onClick={() => setSetup(i)}
+            onClick={() => setSetup(index)}
           >
-            <svg width="22" height="4" aria-hidden="true">
-              <path
-                d="M0 2h22"
-                stroke="currentColor"
-                strokeWidth="2"
-                strokeLinecap={dashes[i] === '0.1 4.5' ? 'round' : 'butt'}
-                strokeDasharray={dashes[i]}
-              />
-            </svg>
+            <LineSample slot={slot} />
             <b>{setup.letter}</b> <span>{setup.name}</span>
           </button>
         ))}
+        <button
+          type="button"
+          className={styles.allSetups}
+          aria-keyshortcuts="v"
+          aria-label={`Setups side by side: ${drawn.length} of ${job.setups.length} drawn`}
+          title="Setups side by side: add, rename, compare, delete (v)"
+          onClick={() => open({ kind: 'setups' })}
+        >
+          {drawn.length < job.setups.length ? `+${job.setups.length - drawn.length}` : '+'}
+        </button>
       </div>
       <output
         className={`${styles.verdict} ${just ? styles.just : holds ? styles.holds : styles.trouble}`}
@@ -95,7 +98,7 @@ export function TopLine() {
       <span className={styles.sync} role="status">
         {sync.kind === 'waiting' && !kept ? 'server away: kept in this tab alone' : syncWords[sync.kind]}
       </span>
-      <MoreKey label="More: undo, export, units, theme" items={items} />
+      <MoreKey label="More: find, undo, history, export, units, theme" items={items} />
     </header>
   );
 }

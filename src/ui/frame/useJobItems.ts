@@ -1,4 +1,6 @@
+import { openFinder } from '../finder/Finder';
 import { exportAddress } from '../server/client';
+import { useDialogs } from './dialogs';
 import { useJobState } from '../store/solved';
 import type { MoreItem } from './MoreMenu';
 
@@ -9,10 +11,15 @@ export function useJobItems(): MoreItem[] {
   const redo = useJobState((s) => s.redo);
   const canUndo = useJobState((s) => s.past.length > 0);
   const canRedo = useJobState((s) => s.future.length > 0);
+  const { open } = useDialogs();
   return [
+    { label: 'Find … (/)', act: openFinder },
     { label: 'Undo (Ctrl Z)', act: undo, disabled: !canUndo },
     { label: 'Redo (Ctrl Shift Z)', act: redo, disabled: !canRedo },
+    { label: 'Setups side by side (v)', act: () => open({ kind: 'setups' }) },
+    { label: 'History (h)', act: () => open({ kind: 'history' }) },
     { label: 'Export this job (JSON)', href: exportAddress(id), download: true },
     { label: 'The library', href: '/library/compressors' },
+    { label: 'The bin', href: '/bin' },
   ];
 }

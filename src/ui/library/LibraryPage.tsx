@@ -28,6 +28,7 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
   const [selected, setSelected] = useState<string | null>(items.find((i) => !i.retired)?.id ?? null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [retired, setRetired] = useState<LibraryHead | null>(null);
+  const [binned, setBinned] = useState<LibraryHead | null>(null);
   const head = items.find((i) => i.id === selected) ?? null;
 
   /** Runs a call; what it refuses is said, and the list stays as it is. */
@@ -46,6 +47,14 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
   const duplicate = async (id: string) => {
     const copy = await run('The compressor was not duplicated.', server.duplicateCompressor(id));
     if (copy) setSelected(copy.id);
+  };
+  const bin = async (item: LibraryHead, to: boolean) => {
+    const done = await run(
+      to ? 'The compressor was not deleted.' : 'The compressor was not brought back.',
+      server.setItemBinned(item.id, to),
+    );
+    setBinned(done && to ? item : null);
+    if (done) setSelected(to ? null : item.id);
   };
   const retire = async (item: LibraryHead, to: boolean) => {
     const done = await run(
@@ -92,6 +101,7 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
               onOpen={() => open(head.id)}
               onDuplicate={() => void duplicate(head.id)}
               onRetire={() => void retire(head, !head.retired)}
+              onBin={() => void bin(head, true)}
             />
           ) : (
             <p>Choose a compressor in the list: its map stands here.</p>
@@ -106,6 +116,17 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
         action={
           <Button size="small" onClick={() => retired && void retire(retired, false)}>
             Take it back
+          </Button>
+        }
+      />
+      <Snackbar
+        open={binned !== null}
+        autoHideDuration={8000}
+        onClose={(_, why) => why !== 'clickaway' && setBinned(null)}
+        message={binned ? `${binned.name} lies in the bin; jobs that have it keep it.` : ''}
+        action={
+          <Button size="small" onClick={() => binned && void bin(binned, false)}>
+            Bring it back
           </Button>
         }
       />
@@ -190,10 +211,16 @@ function Filters({ filter, onFilter }: { filter: ListFilter; onFilter: (filter: 
   );
 }
 
-type SelectedProps = { head: LibraryHead; onOpen: () => void; onDuplicate: () => void; onRetire: () => void };
+type SelectedProps = {
+  head: LibraryHead;
+  onOpen: () => void;
+  onDuplicate: () => void;
+  onRetire: () => void;
+  onBin: () => void;
+};
 
 /** The chosen line: its map, its figures, who uses it, what can be done. */
-function Selected({ head, onOpen, onDuplicate, onRetire }: SelectedProps) {
+function Selected({ head, onOpen, onDuplicate, onRetire, onBin }: SelectedProps) {
   const { figure, figureNumber } = useWords();
   const [entry, setEntry] = useState<LibraryEntry | null>(null);
   const [away, setAway] = useState(false);
@@ -225,6 +252,9 @@ function Selected({ head, onOpen, onDuplicate, onRetire }: SelectedProps) {
         </Button>
         <Button size="small" onClick={onRetire}>
           {head.retired ? 'Take it back' : 'Retire'}
+        </Button>
+        <Button size="small" onClick={onBin}>
+          Delete, to the bin
         </Button>
       </div>
       <Reading

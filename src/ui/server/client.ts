@@ -1,6 +1,7 @@
 import type { Job } from '@/core/job/document';
 import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
+import type { FinderIndex, RevisionLine } from '@/formats/history';
 import type { LibraryEntry, LibraryHead, LibraryItem } from '@/formats/library-items';
 
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
@@ -8,7 +9,15 @@ export type StoredJob = { id: string; revision: number; job: Job; savedAt: strin
 /** What a call to the server came to: an answer, a refusal with its reason, or no server. */
 export type Answer<T> =
   | { kind: 'ok'; data: T }
-  | { kind: 'refused'; status: number; error: string; problems: string[]; current?: StoredJob }
+  | {
+      kind: 'refused';
+      status: number;
+      error: string;
+      problems: string[];
+      current?: StoredJob;
+      /** The job is not there any more: in the bin, or removed for good. */
+      gone?: 'binned' | 'missing';
+    }
   | { kind: 'away' };
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
@@ -25,13 +34,14 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<An
   }
   const data: unknown = await response.json().catch(() => null);
   if (response.ok) return { kind: 'ok', data: data as T };
-  const refused = (data ?? {}) as Partial<ApiError> & { current?: StoredJob };
+  const refused = (data ?? {}) as Partial<ApiError> & { current?: StoredJob; gone?: 'binned' | 'missing' };
   return {
     kind: 'refused',
     status: response.status,
     error: refused.error ?? `The server answered ${response.status}.`,
     problems: refused.problems ?? [],
     ...(refused.current ? { current: refused.current } : {}),
+    ...(refused.gone ? { gone: refused.gone } : {}),
   };
 }
 
@@ -54,6 +64,16 @@ export const server = {
   setRetired: (id: string, retired: boolean) =>
     call<{ retired: boolean }>('PUT', `/api/library/compressors/${id}/retired`, { retired }),
   duplicateCompressor: (id: string) => call<LibraryItem>('POST', `/api/library/compressors/${id}/duplicate`),
+  setItemBinned: (id: string, binned: boolean) =>
+    call<{ binned: boolean }>('PUT', `/api/library/compressors/${id}/bin`, { binned }),
+  removeItem: (id: string) => call<{ removed: true }>('DELETE', `/api/library/compressors/${id}`),
+  removeJob: (id: string) => call<{ removed: true }>('DELETE', `/api/jobs/${id}`),
+  revisions: (id: string) => call<{ revisions: RevisionLine[] }>('GET', `/api/jobs/${id}/revisions`),
+  revision: (id: string, revision: number) =>
+    call<{ revision: number; job: Job }>('GET', `/api/jobs/${id}/revisions/${revision}`),
+  nameRevision: (id: string, revision: number, name: string) =>
+    call<{ name: string | null }>('PUT', `/api/jobs/${id}/revisions/${revision}`, { name }),
+  finder: () => call<FinderIndex>('GET', '/api/finder'),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };
 

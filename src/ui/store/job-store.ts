@@ -5,16 +5,20 @@ import { server, type StoredJob } from '../server/client';
 import { outbox } from './outbox';
 import { writeAt } from './path';
 
-/** Where the commits stand: all stored, on their way, waiting for the server, refused, or met by another's change. */
+/** Where the commits stand: all stored, on their way, waiting for the server, refused, met by another's change,
+ * or left without a job that was deleted elsewhere. */
 type Sync =
   | { kind: 'saved' | 'saving' | 'waiting' }
   | { kind: 'refused'; message: string }
-  | { kind: 'conflict'; theirs: StoredJob };
+  | { kind: 'conflict'; theirs: StoredJob }
+  | { kind: 'gone'; how: 'binned' | 'missing' };
 
 export type JobState = {
   id: string;
   /** Revision the server last confirmed. */
   revision: number;
+  /** As the server last confirmed it: what two people's changes are measured from. */
+  stored: Job;
   /** As of the last commit. */
   committed: Job;
   /** What the benches show and the solver reads: changes with every keystroke. */
@@ -28,12 +32,16 @@ export type JobState = {
   /** Changes the live draft; nothing is stored yet. */
   edit: (change: (draft: Job) => void) => void;
   write: (path: string, value: unknown) => void;
+  /** Puts another document in the draft's place and stores it: a revision brought back. */
+  replace: (job: Job) => void;
   /** Stores the draft as one revision, if it differs. */
   commit: () => void;
   undo: () => void;
   redo: () => void;
   /** Answers a conflict: mine becomes the newest revision, or theirs is taken. */
   settle: (choice: 'mine' | 'theirs') => void;
+  /** The job is there again: what waited goes out. */
+  returned: () => void;
   /** Picks up commits left from an earlier visit and starts sending. */
   resume: () => Promise<void>;
   flush: () => Promise<void>;
@@ -71,6 +79,7 @@ export function createJobStore(stored: StoredJob): JobStore {
     return {
       id: stored.id,
       revision: stored.revision,
+      stored: stored.job,
       committed: stored.job,
       draft: stored.job,
       past: [],
@@ -86,20 +95,36 @@ export function createJobStore(stored: StoredJob): JobStore {
         set((s) => ({ past: [...s.past, committed].slice(-DEEPEST_UNDO), future: [] }));
         enqueue(draft);
       },
+      replace: (job) => {
+        get().commit();
+        set({ draft: job });
+        get().commit();
+      },
       undo: () => step('past'),
       redo: () => step('future'),
       settle: (choice) => {
         const { sync, draft } = get();
         if (sync.kind !== 'conflict') return;
         const { theirs } = sync;
-        set({ revision: theirs.revision, committed: theirs.job, queue: [], sync: { kind: 'saved' } });
+        set({
+          revision: theirs.revision,
+          stored: theirs.job,
+          committed: theirs.job,
+          queue: [],
+          sync: { kind: 'saved' },
+        });
         if (choice === 'theirs') {
-          set({ draft: theirs.job, past: [], future: [] });
+          // Undo brings mine back: nothing typed is lost by the choice.
+          set((s) => ({ draft: theirs.job, past: [...s.past, draft].slice(-DEEPEST_UNDO), future: [] }));
           remember();
         } else {
           set((s) => ({ past: [...s.past, theirs.job] }));
           enqueue(draft);
         }
+      },
+      returned: () => {
+        set({ sync: { kind: 'saving' } });
+        void get().flush();
       },
       resume: async () => {
         const waiting = outbox.read(get().id);
@@ -119,13 +144,15 @@ export function createJobStore(stored: StoredJob): JobStore {
         if (sending) return;
         sending = true;
         clearTimeout(retry);
-        while (get().queue.length && get().sync.kind !== 'conflict') {
+        const stands = () => get().sync.kind !== 'conflict' && get().sync.kind !== 'gone';
+        while (get().queue.length && stands()) {
           const { id, revision, queue } = get();
           if (get().sync.kind !== 'waiting') set({ sync: { kind: 'saving' } });
           const answer = await server.saveJob(id, revision, queue[0]!);
           if (answer.kind === 'ok') {
             set((s) => ({
               revision: answer.data.revision,
+              stored: s.queue[0] ?? s.stored,
               queue: s.queue.slice(1),
               sync: { kind: 'saving' },
             }));
@@ -134,6 +161,8 @@ export function createJobStore(stored: StoredJob): JobStore {
             set({ sync: { kind: 'waiting' } });
             retry = setTimeout(() => void get().flush(), RETRY_AFTER);
             break;
+          } else if (answer.gone) {
+            set({ sync: { kind: 'gone', how: answer.gone } });
           } else if (answer.status === 409 && answer.current) {
             set({ sync: { kind: 'conflict', theirs: answer.current } });
           } else {
@@ -141,7 +170,7 @@ export function createJobStore(stored: StoredJob): JobStore {
             break;
           }
         }
-        if (!get().queue.length && get().sync.kind !== 'conflict') set({ sync: { kind: 'saved' } });
+        if (!get().queue.length && stands()) set({ sync: { kind: 'saved' } });
         sending = false;
       },
     };

@@ -1,20 +1,20 @@
 'use client';
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
-import { compileBuild, type Build, type Problem } from '@/core/forecast/build';
+import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { solveSweep, type Sweep } from '@/core/forecast/sweep';
 import { factsOf } from '@/core/decisions/facts';
 import { standings, withMark, type Standing } from '@/core/decisions/standing';
 import type { Bounds } from '@/core/job/bound-at';
-import type { Ref } from '@/core/job/document';
+import type { Job, Ref, Setup } from '@/core/job/document';
 import type { SettleableBench } from '@/core/job/settled';
 import { libraryOf, type LibraryHead, type LibraryItem } from '@/formats/library-items';
 import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
 
 /** The answer to the live draft. While the draft has problems, the last good answer stands and `problems` says why. */
-type Answer = { build: Build; sweep: Sweep; stale: boolean };
+export type Answer = { build: Build; sweep: Sweep; stale: boolean };
 
 /** The answer with the selected speed, solved exactly. */
 export type Solved = Answer & { point: OperatingPoint };
@@ -31,6 +31,12 @@ type JobContext = {
   fetchHeads: () => Promise<void>;
   setupIndex: number;
   setSetup: (index: number) => void;
+  /** The setups that are drawn, at most three, by letter; the selected one is always among them. */
+  drawn: Drawn[];
+  /** Draws a setup beside the selected one, or no longer. */
+  toggleDrawn: (index: number) => void;
+  /** The answer to any setup as it stands; null while it contradicts itself. Solved when it is asked for, and kept. */
+  answerOf: (index: number) => Pick<Answer, 'build' | 'sweep'> | null;
   answer: Answer | null;
   problems: Problem[];
   /** Where every bench stands, in the order of the work. */
@@ -38,6 +44,17 @@ type JobContext = {
   /** Settles a bench on what stands now, or opens it again. One commit. */
   settle: (bench: SettleableBench, settled: boolean) => void;
 };
+
+/** A setup that is drawn: its place in the job, its line style (0 solid, 1 dashed, 2 dotted) and its answer. */
+export type Drawn = {
+  index: number;
+  setup: Setup;
+  slot: number;
+  answer: Pick<Answer, 'build' | 'sweep'> | null;
+};
+
+/** At most so many setups are drawn at once. */
+export const MOST_DRAWN = 3;
 
 const Context = createContext<JobContext | null>(null);
 
@@ -75,12 +92,23 @@ type Props = {
   store: JobStore;
   bounds: Bounds;
   items: LibraryItem[];
-  setupIndex: number;
-  setSetup: (index: number) => void;
+  /** What the address asks for: the selected setup's index and the letters drawn beside it. */
+  firstSetup: number;
+  firstDrawn: string[] | null;
+  /** Told of every change of the view: the address follows. Must be stable. */
+  onSetups: (selected: string, drawn: string[]) => void;
   children: ReactNode;
 };
 
-export function JobProvider({ store, bounds, items: first, setupIndex: asked, setSetup, children }: Props) {
+export function JobProvider({
+  store,
+  bounds,
+  items: first,
+  firstSetup,
+  firstDrawn,
+  onSetups,
+  children,
+}: Props) {
   const draft = useStore(store, (s) => s.draft);
   const [items, setItems] = useState(first);
   const [heads, setHeads] = useState<LibraryHead[] | null>(null);
@@ -102,16 +130,37 @@ export function JobProvider({ store, bounds, items: first, setupIndex: asked, se
     const answer = await server.compressors();
     if (answer.kind === 'ok') setHeads(answer.data.compressors.filter((c) => !c.retired));
   }, []);
-  const setupIndex = Math.min(asked, draft.setups.length - 1);
-  const setup = draft.setups[setupIndex]!;
   const library = useMemo(() => libraryOf(items), [items]);
-  const result = useMemo(() => compileBuild(draft, setup.id, library), [draft, setup, library]);
-  const fresh = useMemo(
-    () => ('build' in result ? { build: result.build, sweep: solveSweep(result.build) } : null),
-    [result],
+  const [solver] = useState(createSolver);
+  const { setupIndex, drawnIds, setSetup, toggleDrawn } = useView(
+    store,
+    draft.setups,
+    firstSetup,
+    firstDrawn,
+    onSetups,
   );
-  const lastGood = useLastGood(fresh);
-  const problems = useMemo(() => ('problems' in result ? result.problems : []), [result]);
+  const setup = draft.setups[setupIndex]!;
+  const result = useMemo(
+    () => solver(draft, setupIndex, library),
+    // Another setup's change is none of this one.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [solver, draft.brief, draft.engine, setup, setupIndex, library],
+  );
+  const fresh = result.answer;
+  const lastGood = useLastGood(setup.id, fresh);
+  const problems = result.problems;
+  const answerOf = useCallback(
+    (index: number) => solver(draft, index, library).answer,
+    [solver, draft, library],
+  );
+  const drawn = useMemo<Drawn[]>(
+    () =>
+      draft.setups
+        .map((s, index) => ({ setup: s, index }))
+        .filter(({ setup: s }) => drawnIds.includes(s.id))
+        .map((one, slot) => ({ ...one, slot, answer: answerOf(one.index) })),
+    [draft.setups, drawnIds, answerOf],
+  );
   const newest = useCallback(
     (id: string) => {
       const known = [...items, ...(heads ?? [])].filter((i) => i.id === id).map((i) => i.revision);
@@ -143,6 +192,9 @@ export function JobProvider({ store, bounds, items: first, setupIndex: asked, se
       fetchHeads,
       setupIndex,
       setSetup,
+      drawn,
+      toggleDrawn,
+      answerOf,
       answer: lastGood && { ...lastGood, stale: lastGood !== fresh },
       problems,
       standings: stands,
@@ -157,6 +209,9 @@ export function JobProvider({ store, bounds, items: first, setupIndex: asked, se
       fetchHeads,
       setupIndex,
       setSetup,
+      drawn,
+      toggleDrawn,
+      answerOf,
       lastGood,
       fresh,
       problems,
@@ -205,12 +260,92 @@ export function pointAt({ build, sweep }: Pick<Answer, 'build' | 'sweep'>, asked
   return sweep.points.find((p) => p.speedRpm === speed) ?? solvePoint(build, speed, planLevel(build));
 }
 
-/** The newest value that was there: a bench keeps its last good picture while an input contradicts another. */
-function useLastGood<T>(value: T | null): T | null {
-  const last = useRef<T | null>(null);
+/** The newest answer of each setup: a bench keeps its last good picture while an input contradicts another. */
+function useLastGood<T>(key: string, value: T | null): T | null {
+  const last = useRef(new Map<string, T>());
   // A derived cache of a pure computation: reading it during render can only return what an earlier render had.
   /* eslint-disable react-hooks/refs */
-  if (value) last.current = value;
-  return last.current;
+  if (value) last.current.set(key, value);
+  return last.current.get(key) ?? null;
   /* eslint-enable react-hooks/refs */
+}
+
+type SolvedSetup = { answer: { build: Build; sweep: Sweep } | null; problems: Problem[] };
+
+/** Solves setups and keeps each answer until something that it rests on changes: Brief, Engine, the setup, the library. */
+function createSolver(): (job: Job, index: number, library: Library) => SolvedSetup {
+  const kept = new Map<string, { on: unknown[]; solved: SolvedSetup }>();
+  return (job, index, library) => {
+    const setup = job.setups[index]!;
+    const on = [job.brief, job.engine, setup, index, library];
+    const known = kept.get(setup.id);
+    if (known?.on.every((one, i) => one === on[i])) return known.solved;
+    const result = compileBuild(job, setup.id, library);
+    const solved: SolvedSetup =
+      'build' in result
+        ? { answer: { build: result.build, sweep: solveSweep(result.build) }, problems: [] }
+        : { answer: null, problems: result.problems };
+    kept.set(setup.id, { on, solved });
+    return solved;
+  };
+}
+
+/** Which setup is selected and which are drawn with it: the ones looked at last, three at most. */
+function useView(
+  store: JobStore,
+  setups: Setup[],
+  firstSetup: number,
+  firstDrawn: string[] | null,
+  onSetups: (selected: string, drawn: string[]) => void,
+) {
+  const [recent, setRecent] = useState<string[]>(() => {
+    const selected = setups[firstSetup]!;
+    const asked = firstDrawn ? setups.filter((s) => firstDrawn.includes(s.letter.toLowerCase())) : setups;
+    return [selected, ...asked.filter((s) => s !== selected)].slice(0, MOST_DRAWN).map((s) => s.id);
+  });
+  // A selected setup that was deleted or undone gives way to its neighbour.
+  const [place, setPlace] = useState(firstSetup);
+  const found = setups.findIndex((s) => s.id === recent[0]);
+  const setupIndex = found >= 0 ? found : Math.min(place, setups.length - 1);
+  const selectedId = setups[setupIndex]!.id;
+  const drawnIds = useMemo(
+    () =>
+      [selectedId, ...recent.filter((id) => id !== selectedId && setups.some((s) => s.id === id))].slice(
+        0,
+        MOST_DRAWN,
+      ),
+    [recent, selectedId, setups],
+  );
+  const show = useCallback(
+    (ids: string[]) => {
+      setRecent(ids);
+      const now = store.getState().draft.setups;
+      const letterOf = (id: string) => now.find((s) => s.id === id)?.letter.toLowerCase() ?? '';
+      onSetups(letterOf(ids[0]!), ids.slice(1).map(letterOf).sort());
+    },
+    [store, onSetups],
+  );
+  const setSetup = useCallback(
+    (index: number) => {
+      // As the job stands now: a setup that was added a moment ago can be selected at once.
+      const id = store.getState().draft.setups[index]?.id;
+      if (!id) return;
+      setPlace(index);
+      show([id, ...drawnIds.filter((other) => other !== id)].slice(0, MOST_DRAWN));
+    },
+    [store, drawnIds, show],
+  );
+  const toggleDrawn = useCallback(
+    (index: number) => {
+      const id = setups[index]?.id;
+      if (!id || id === selectedId) return;
+      show(
+        drawnIds.includes(id)
+          ? drawnIds.filter((other) => other !== id)
+          : [selectedId, id, ...drawnIds.slice(1)].slice(0, MOST_DRAWN),
+      );
+    },
+    [setups, drawnIds, selectedId, show],
+  );
+  return { setupIndex, drawnIds, setSetup, toggleDrawn };
 }

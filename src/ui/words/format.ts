@@ -48,7 +48,13 @@ export function formatIn(displayUnit: (quantity: Quantity) => Unit) {
     const text = figure(value, quantity);
     return text.startsWith(MINUS) ? text : `+${text}`;
   };
+  /** A difference of two figures: of temperatures in degrees, of shares in points: '+19 °C', '−10 points'. */
+  const difference = (value: number, quantity: Quantity): string =>
+    quantity === 'share'
+      ? `${signedFigure(value, quantity).split(NO_BREAK)[0]}${NO_BREAK}points`
+      : signedFigure(value, quantity === 'temperature' ? 'temperatureRise' : quantity);
   return {
+    difference,
     /** The unit a quantity is shown in. */
     displayUnit,
     figureNumber,

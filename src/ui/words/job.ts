@@ -1,4 +1,5 @@
 import { fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { countWord } from './count';
 import type { Format } from './format';
 
 /** 'Petrol 98 RON' as it stands in a sentence: '98 RON'. */
@@ -12,20 +13,5 @@ export const goalSentenceIn = ({ figure }: Format, goal: Goal, fuel: FuelId, alt
 
 /** '1,341 cc, four cylinders'. */
 export function engineWordsIn({ figure }: Format, displacement: number, cylinders: number): string {
-  const names = [
-    '',
-    'one',
-    'two',
-    'three',
-    'four',
-    'five',
-    'six',
-    'seven',
-    'eight',
-    'nine',
-    'ten',
-    'eleven',
-    'twelve',
-  ];
-  return `${figure(displacement, 'volume')}, ${names[cylinders] ?? cylinders} cylinder${cylinders === 1 ? '' : 's'}`;
+  return `${figure(displacement, 'volume')}, ${countWord(cylinders)} cylinder${cylinders === 1 ? '' : 's'}`;
 }

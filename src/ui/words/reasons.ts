@@ -133,7 +133,7 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
 };
 
 export type Form = 'short' | 'row' | 'long';
-export type Phrase = { text: string; strong: boolean }[];
+export type Phrase = { text: string; strong: boolean; key?: string }[];
 
 /** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
 export function phraseIn({ figure }: Format, reason: Reason, form: Form = 'long'): Phrase {
@@ -148,7 +148,7 @@ export function phraseIn({ figure }: Format, reason: Reason, form: Form = 'long'
     const key = /^\{(\w+)\}$/.exec(piece)?.[1];
     if (!key) return piece ? [{ text: piece, strong: false }] : [];
     const known = reason.figures[key];
-    if (known) return [{ text: figure(known.value, known.quantity), strong: true }];
+    if (known) return [{ text: figure(known.value, known.quantity), strong: true, key }];
     return [{ text: reason.names?.[key] ?? key, strong: false }];
   });
 }

@@ -86,7 +86,7 @@ describe('reasons', () => {
 
 it('changes and goals are said with their units', () => {
   expect(plain(changeSentence({ path: 'engine.redLineRpm.value', from: 9200, to: 9500 }))).toBe(
-    'red line 9,200 rpm → 9,500 rpm',
+    'red line 9,200 → 9,500 rpm',
   );
   expect(changeSentence({ path: 'engine.bore.confidence', from: 'guess', to: 'measured' })).toBe(
     'bore: guess → measured',

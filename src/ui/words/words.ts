@@ -3,7 +3,7 @@ import type { FuelId } from '@/core/fuel/fuels';
 import type { Change } from '@/core/job/changes';
 import { mixOf, unitsUnder, type UnitChoice } from '@/core/units/systems';
 import type { Reason } from '@/core/working/range';
-import { changeSentenceIn } from './changes';
+import { changeSentenceIn, changesLineIn, changesListIn } from './changes';
 import { compressorChangesIn } from './compressor';
 import { formatIn } from './format';
 import { engineWordsIn, goalSentenceIn, type Goal } from './job';
@@ -20,6 +20,8 @@ export function wordsIn(choice: UnitChoice) {
       goalSentenceIn(format, goal, fuel, altitude),
     engineWords: (displacement: number, cylinders: number) => engineWordsIn(format, displacement, cylinders),
     changeSentence: (change: Change) => changeSentenceIn(format, change),
+    changesLine: (changes: Change[], count?: number) => changesLineIn(format, changes, count),
+    changesList: (changes: Change[]) => changesListIn(format, changes),
     compressorChanges: (from: Compressor, to: Compressor) => compressorChangesIn(format, from, to),
   };
 }

@@ -1,8 +1,9 @@
 import { shopDatabase } from '@/data/connection';
+import { removeJob } from '@/data/repositories/bin';
 import { findJob, saveJob } from '@/data/repositories/jobs';
 import { saveJobSchema } from '@/formats/api';
 import { handler, Refusal } from '../../handler';
-import { jobParams, noSuchJob } from '../../job-params';
+import { jobInBin, jobParams, noSuchJob } from '../../job-params';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,7 +17,15 @@ export const PUT = handler({ params: jobParams, body: saveJobSchema }, async ({ 
   const saved = await saveJob(await shopDatabase(), params.id, body.baseRevision, body.job);
   if (saved.ok) return { revision: saved.revision };
   if (saved.reason === 'missing') throw noSuchJob();
+  if (saved.reason === 'binned') throw jobInBin();
   throw new Refusal(409, 'This job was changed elsewhere since it was opened here.', {
     current: saved.current,
   });
+});
+
+/** For good, and from the bin only. */
+export const DELETE = handler({ params: jobParams }, async ({ params }) => {
+  if (!(await removeJob(await shopDatabase(), params.id)))
+    throw new Refusal(404, 'No such job lies in the bin: only a deleted job can be removed for good.');
+  return { removed: true };
 });

@@ -44,7 +44,7 @@ export default async function Page({ params, searchParams }: Props) {
   if (bench.length > 1) notFound();
   // A stale link still opens the job: the page says what it could not find and shows the nearest.
   const named = bench[0];
-  const { rpm, setup } = await searchParams;
+  const { rpm, setup, with: drawn } = await searchParams;
   const found = await load(id);
   if ('reason' in found) return <ShopAway message={found.reason} />;
   if (!found.data) notFound();
@@ -54,7 +54,7 @@ export default async function Page({ params, searchParams }: Props) {
       {...found.data}
       bounds={jobBounds()}
       bench={isBench(named) ? named : 'brief'}
-      asked={{ rpm: one(rpm), setup: one(setup) }}
+      asked={{ rpm: one(rpm), setup: one(setup), with: one(drawn) }}
     />
   );
 }

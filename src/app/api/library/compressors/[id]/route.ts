@@ -1,4 +1,5 @@
 import { shopDatabase } from '@/data/connection';
+import { removeItem } from '@/data/repositories/bin';
 import { findCompressor, saveCompressor } from '@/data/repositories/library';
 import { revisionQuerySchema, saveCompressorSchema } from '@/formats/api';
 import { handler, Refusal } from '../../../handler';
@@ -21,5 +22,17 @@ export const PUT = handler({ params: itemParams, body: saveCompressorSchema }, a
   throw new Refusal(
     409,
     `This compressor was changed elsewhere: revision ${saved.newest} is newer than the one you edited. Yours was not stored.`,
+  );
+});
+
+/** For good, from the bin only, and only what no job and no revision of one has on it. */
+export const DELETE = handler({ params: itemParams }, async ({ params }) => {
+  const removed = await removeItem(await shopDatabase(), params.id);
+  if (removed.ok) return { removed: true };
+  if (removed.reason === 'missing')
+    throw new Refusal(404, 'No such compressor lies in the bin: only a deleted one can be removed for good.');
+  throw new Refusal(
+    409,
+    `It stays in the bin: ${removed.jobs.slice(0, 3).join(', ')}${removed.jobs.length > 3 ? ' and others' : ''} may still need it.`,
   );
 });

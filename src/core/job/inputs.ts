@@ -1,0 +1,158 @@
+import type { Quantity } from '../units/quantities';
+import type { Job, Setup } from './document';
+import type { Confidence, Input } from './input';
+
+/**
+ * What every input of a job is measured in, by its path with '*' for numbers. One place for fields, sentences and spreads;
+ * a test holds it to the schema.
+ */
+export const inputQuantities = {
+  'brief.goal.power': 'power',
+  'brief.goal.speedRpm': 'engineSpeed',
+  'brief.drivetrain.lossShare': 'share',
+  'brief.drivetrain.fixedLoss': 'shaftPower',
+  'brief.fuel.lambda': 'ratio',
+  'brief.fuel.bsfc': 'fuelPerEnergy',
+  'brief.fuel.bsfcLambda': 'ratio',
+  'brief.venue.altitude': 'altitude',
+  'brief.venue.barometer.pressure': 'airPressure',
+  'brief.venue.temperature': 'temperature',
+  'brief.venue.humidity.relative': 'share',
+  'brief.venue.humidity.dewPoint': 'temperature',
+  'engine.bore': 'bore',
+  'engine.stroke': 'bore',
+  'engine.cylinders': 'count',
+  'engine.compressionRatio': 'ratio',
+  'engine.redLineRpm': 'engineSpeed',
+  'engine.idleRpm': 'engineSpeed',
+  'engine.trappingEfficiency': 'share',
+  'engine.evaporatedShare': 'share',
+  'engine.breathing.shape.peak': 'share',
+  'engine.breathing.shape.peakRpm': 'engineSpeed',
+  'engine.breathing.reference.temperature': 'temperature',
+  'engine.breathing.reference.backPressureRatio': 'ratio',
+  'engine.breathing.reference.lambda': 'ratio',
+  'engine.breathing.temperatureExponent': 'ratio',
+  'setups.*.efficiencyGuess': 'share',
+  'setups.*.plumbing.*.drop': 'pressureDrop',
+  'setups.*.plumbing.*.massFlow': 'massFlow',
+  'setups.*.plumbing.*.pressure': 'pressure',
+  'setups.*.plumbing.*.temperature': 'temperature',
+  'setups.*.plumbing.*.diameter': 'bore',
+  'setups.*.cooler.effectiveness': 'share',
+  'setups.*.cooler.coolantRise': 'temperatureRise',
+  'setups.*.boost.levelGauge': 'boost',
+  'setups.*.boost.onsetRpm': 'engineSpeed',
+  'setups.*.boost.fullRpm': 'engineSpeed',
+  'setups.*.backPressureRatio': 'ratio',
+} as const satisfies Record<string, Quantity>;
+
+export type InputPattern = keyof typeof inputQuantities;
+
+/** The pattern of a path: 'setups.0.boost.onsetRpm' → 'setups.*.boost.onsetRpm'. */
+export const patternOf = (path: string): string => path.replace(/(^|\.)\d+(?=\.|$)/g, '$1*');
+
+/** What an input is measured in; undefined for a path that is no input. */
+export const quantityOf = (path: string): Quantity | undefined =>
+  (inputQuantities as Record<string, Quantity>)[patternOf(path)];
+
+/** The whole breathing table counts as one input: its points were taken together. */
+export const BREATHING_TABLE = 'engine.breathing.table';
+
+export type JobInput = { path: string; input: Pick<Input, 'value' | 'confidence'> };
+
+function walk(at: unknown, path: string, found: JobInput[]): void {
+  if (!at || typeof at !== 'object') return;
+  if ('confidence' in at && 'value' in at) {
+    found.push({ path, input: at as Input });
+    return;
+  }
+  for (const [key, child] of Object.entries(at)) walk(child, `${path}.${key}`, found);
+}
+
+/** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
+function counts(job: Job, setup: Setup, path: string): boolean {
+  const { brief, engine } = job;
+  const charged = setup.induction.kind === 'turbo';
+  switch (patternOf(path)) {
+    case 'brief.drivetrain.fixedLoss':
+      return brief.drivetrain.school === 'fixed-and-share';
+    case 'brief.venue.barometer.pressure':
+      return brief.venue.barometer.kind !== 'standard';
+    case 'brief.venue.humidity.relative':
+      return brief.venue.humidity.kind === 'relative';
+    case 'brief.venue.humidity.dewPoint':
+      return brief.venue.humidity.kind === 'dewPoint';
+    case 'engine.trappingEfficiency':
+      return engine.cycle === 'two-stroke';
+    case 'engine.breathing.shape.peak':
+    case 'engine.breathing.shape.peakRpm':
+      return engine.breathing.source === 'shape';
+    case 'setups.*.efficiencyGuess':
+      return charged && setup.induction.kind === 'turbo' && !setup.induction.stages[0]?.compressor;
+    case 'setups.*.boost.levelGauge':
+      return charged && setup.boost.kind === 'level';
+    case 'setups.*.cooler.effectiveness':
+    case 'setups.*.cooler.coolantRise':
+      return charged && setup.cooler.kind !== 'none';
+    case 'setups.*.boost.onsetRpm':
+    case 'setups.*.boost.fullRpm':
+    case 'setups.*.backPressureRatio':
+      return charged;
+    default:
+      // The condition at which a loss was stated belongs to its drop; a bore is a dimension for the Mach number alone.
+      return !/plumbing\.\d+\.(massFlow|pressure|temperature|diameter)$/.test(path);
+  }
+}
+
+/** Every input that has a say in one setup of a job, in the order of the work, the breathing table as one of them. */
+export function inputsOf(job: Job, setupIndex: number): JobInput[] {
+  const setup = job.setups[setupIndex]!;
+  const found: JobInput[] = [];
+  walk(job.brief, 'brief', found);
+  walk(job.engine, 'engine', found);
+  walk(setup, `setups.${setupIndex}`, found);
+  const { breathing } = job.engine;
+  if (breathing.source === 'table')
+    found.push({ path: BREATHING_TABLE, input: { value: 1, confidence: breathing.table.confidence } });
+  return found.filter(({ path }) => counts(job, setup, path));
+}
+
+/** How far off an input may be, by how sure we are of it: one side, SI or as a share of the value. */
+type Spread = { share: Record<Confidence, number> } | { by: Record<Confidence, number> };
+
+const by = (measured: number, maker: number, reported: number, guess: number) => ({
+  measured,
+  maker,
+  reported,
+  guess,
+});
+
+/**
+ * Spreads of the inputs: our own judgement from common practice, no source. A length is known better than a pressure drop,
+ * a temperature is off by kelvins, a share by hundredths. What is not named is off by a share of its value.
+ */
+const spreads: Partial<Record<Quantity, Spread>> = {
+  bore: { share: by(0.0005, 0.001, 0.005, 0.02) },
+  count: { by: by(0, 0, 0, 0) },
+  engineSpeed: { share: by(0.005, 0.01, 0.02, 0.05) },
+  temperature: { by: by(1, 2, 3, 8) },
+  temperatureRise: { by: by(1, 2, 4, 8) },
+  altitude: { by: by(5, 20, 50, 150) },
+  airPressure: { share: by(0.001, 0.003, 0.005, 0.02) },
+  share: { by: by(0.01, 0.02, 0.04, 0.08) },
+  pressureDrop: { share: by(0.05, 0.1, 0.2, 0.4) },
+};
+const usual: Spread = { share: by(0.01, 0.02, 0.04, 0.08) };
+
+/** How far off an input may be, one side, SI; never negative. In: its path and value with confidence. */
+export function spreadOf({ path, input }: JobInput): number {
+  const quantity = quantityOf(path);
+  const spread: Spread =
+    path === BREATHING_TABLE
+      ? { share: by(0.015, 0.025, 0.04, 0.08) }
+      : (quantity && spreads[quantity]) || usual;
+  return 'by' in spread
+    ? spread.by[input.confidence]
+    : Math.abs(input.value) * spread.share[input.confidence];
+}

@@ -1,0 +1,101 @@
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Setup } from '@/core/job/document';
+import type { Bin } from '@/formats/history';
+import type { Database } from '../connection';
+import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
+
+const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
+const jobName = sql<string>`${jobRevisions.document}->>'name'`;
+
+/** Names of the jobs, also binned ones, of which any revision has the item on it. */
+async function usersOf(db: Database, itemId: string): Promise<string[]> {
+  const users = db
+    .selectDistinct({ id: jobRevisions.jobId })
+    .from(jobRevisions)
+    .where(
+      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].induction.stages[*].compressor ? (@.id == $id)', jsonb_build_object('id', ${itemId}::text))`,
+    );
+  const rows = await db
+    .select({ name: jobName })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead)
+    .where(sql`${jobs.id} in (${users.getSQL()})`);
+  return rows.map((row) => row.name).sort();
+}
+
+/** Everything that was deleted and not yet removed for good. */
+export async function listBin(db: Database): Promise<Bin> {
+  const binnedJobs = await db
+    .select({ id: jobs.id, name: jobName, binnedAt: jobs.binnedAt })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead)
+    .where(isNotNull(jobs.binnedAt))
+    .orderBy(desc(jobs.binnedAt));
+  const withBin = await db
+    .select({ id: jobs.id, name: jobName, bin: sql<Setup[]>`${jobRevisions.document}->'bin'` })
+    .from(jobs)
+    .innerJoin(jobRevisions, onHead)
+    .where(
+      and(
+        isNull(jobs.binnedAt),
+        sql`jsonb_array_length(coalesce(${jobRevisions.document}->'bin', '[]')) > 0`,
+      ),
+    );
+  const items = await db
+    .select({
+      id: libraryItems.id,
+      name: sql<string>`${libraryRevisions.document}->>'name'`,
+      binnedAt: libraryItems.binnedAt,
+    })
+    .from(libraryItems)
+    .innerJoin(
+      libraryRevisions,
+      and(eq(libraryRevisions.itemId, libraryItems.id), eq(libraryRevisions.revision, libraryItems.revision)),
+    )
+    .where(isNotNull(libraryItems.binnedAt))
+    .orderBy(desc(libraryItems.binnedAt));
+  const kept: Bin['items'] = [];
+  for (const item of items)
+    kept.push({ ...item, binnedAt: item.binnedAt!.toISOString(), jobs: await usersOf(db, item.id) });
+  return {
+    jobs: binnedJobs.map((job) => ({ ...job, binnedAt: job.binnedAt!.toISOString() })),
+    setups: withBin.flatMap(({ id, name, bin }) =>
+      bin.map((s) => ({ jobId: id, jobName: name, id: s.id, letter: s.letter, name: s.name })).reverse(),
+    ),
+    items: kept,
+  };
+}
+
+/** Removes a binned job with all its revisions, for good. Out: whether there was one in the bin. */
+export function removeJob(db: Database, id: string): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    const [job] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.id, id), isNotNull(jobs.binnedAt)));
+    if (!job) return false;
+    await tx.delete(jobRevisions).where(eq(jobRevisions.jobId, id));
+    await tx.delete(jobs).where(eq(jobs.id, id));
+    return true;
+  });
+}
+
+export type RemovedItem =
+  { ok: true } | { ok: false; reason: 'missing' } | { ok: false; reason: 'in-use'; jobs: string[] };
+
+/** Removes a binned library item with all its revisions, for good, unless a job or one of its revisions has it. */
+export function removeItem(db: Database, id: string): Promise<RemovedItem> {
+  return db.transaction(async (transaction): Promise<RemovedItem> => {
+    const tx = transaction as unknown as Database;
+    const [item] = await tx
+      .select({ id: libraryItems.id })
+      .from(libraryItems)
+      .where(and(eq(libraryItems.id, id), isNotNull(libraryItems.binnedAt)));
+    if (!item) return { ok: false, reason: 'missing' };
+    const users = await usersOf(tx, id);
+    if (users.length) return { ok: false, reason: 'in-use', jobs: users };
+    await tx.delete(libraryRevisions).where(eq(libraryRevisions.itemId, id));
+    await tx.delete(libraryItems).where(eq(libraryItems.id, id));
+    return { ok: true };
+  });
+}

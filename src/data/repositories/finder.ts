@@ -1,0 +1,30 @@
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import type { FinderIndex } from '@/formats/history';
+import type { Database } from '../connection';
+import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
+
+/** Names of every job and library item in the shop, without their documents. */
+export async function finderIndex(db: Database): Promise<FinderIndex> {
+  const foundJobs = await db
+    .select({
+      id: jobs.id,
+      name: sql<string>`${jobRevisions.document}->>'name'`,
+      words: sql<string>`coalesce(${jobRevisions.summary}->'charger'->>'name', '')`,
+    })
+    .from(jobs)
+    .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
+    .where(isNull(jobs.binnedAt));
+  const items = await db
+    .select({
+      id: libraryItems.id,
+      name: sql<string>`${libraryRevisions.head}->>'name'`,
+      note: sql<string>`coalesce(${libraryRevisions.head}->>'note', '')`,
+    })
+    .from(libraryItems)
+    .innerJoin(
+      libraryRevisions,
+      and(eq(libraryRevisions.itemId, libraryItems.id), eq(libraryRevisions.revision, libraryItems.revision)),
+    )
+    .where(and(isNull(libraryItems.binnedAt), sql`${libraryRevisions.head} is not null`));
+  return { jobs: foundJobs, items };
+}

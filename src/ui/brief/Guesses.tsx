@@ -1,0 +1,77 @@
+'use client';
+import { useMemo } from 'react';
+import { figures } from '@/core/forecast/figures';
+import { inputsOf, quantityOf, type JobInput } from '@/core/job/inputs';
+import { Group } from '../fields/Group';
+import { useDialogs } from '../frame/dialogs';
+import { useJob, useJobState, type Answer } from '../store/solved';
+import { CountWord } from '../words/count';
+import { figureNames } from '../words/figures';
+import { inputName } from '../words/inputs';
+import { useWords } from '../words/useWords';
+import { printInfluences } from '../words/working';
+import { useInfluences } from '../working/useInfluences';
+import styles from './brief.module.css';
+
+const isGuess = ({ input }: JobInput) => input.confidence === 'guess';
+
+/** Every guess the answer rests on, the one that matters most first; each leads to its field. */
+export function Guesses({ answer }: { answer: Pick<Answer, 'build' | 'sweep'> }) {
+  const words = useWords();
+  const { goToInput } = useDialogs();
+  const { setupIndex } = useJob();
+  const job = useJobState((s) => s.draft);
+  const { build, sweep } = answer;
+  // What the job is after: the pressure ratio that meets the goal, or the power that a level makes.
+  const figure = build.boost.kind === 'goal' && sweep.goalPoint.boosting ? 'pressure-ratio' : 'power';
+  const influences = useInfluences(figure, build.goal.speedRpm, isGuess);
+  const guesses = useMemo(() => inputsOf(job, setupIndex).filter(isGuess), [job, setupIndex]);
+  const lines = useMemo(() => {
+    const moving = printInfluences(words, job, influences ?? [], figures[figure].quantity);
+    const still = guesses.filter((g) => !moving.some((m) => m.path === g.path));
+    return [
+      ...moving.map((m) => ({ path: m.path, name: m.name, value: m.value, effect: m.effect })),
+      ...still.map(({ path, input }) => {
+        const quantity = quantityOf(path);
+        return {
+          path,
+          name: inputName(path, job) ?? path,
+          value: quantity ? words.figure(input.value, quantity) : '',
+          effect: influences ? 'none here' : '…',
+        };
+      }),
+    ];
+  }, [words, job, influences, guesses, figure]);
+  if (guesses.length === 0)
+    return (
+      <Group title="No guesses">
+        <p className={styles.guessLead}>
+          Every figure this answer rests on is measured, a maker’s or reported.
+        </p>
+      </Group>
+    );
+  const most = influences?.[0];
+  return (
+    <Group title={`${CountWord(guesses.length)} ${guesses.length === 1 ? 'guess' : 'guesses'}`}>
+      <p className={styles.guessLead}>
+        {most ? `The ${inputName(most.path, job)} matters most` : 'Which matters most is being worked out'}:
+        what each may be off moves the {figureNames[figure].name.toLowerCase()} at the goal by
+      </p>
+      <table className={styles.guesses}>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.path}>
+              <th scope="row">
+                <button type="button" onClick={() => goToInput(line.path)}>
+                  {line.name}
+                </button>
+              </th>
+              <td>{line.value}</td>
+              <td>{line.effect}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Group>
+  );
+}

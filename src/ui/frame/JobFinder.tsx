@@ -1,0 +1,81 @@
+'use client';
+import { useCallback } from 'react';
+import { figureAt, figureIds, figures } from '@/core/forecast/figures';
+import { Finder } from '../finder/Finder';
+import { benchWords, type Entry } from '../finder/entries';
+import { useJob, useJobState, useSpeed } from '../store/solved';
+import { figureNames } from '../words/figures';
+import { useWords } from '../words/useWords';
+import { benches, type BenchId } from './benches';
+import { deviceEntries } from './device-entries';
+import { useDialogs } from './dialogs';
+import { useJobItems } from './useJobItems';
+
+/** What an open job offers to the finder: its benches, every figure at the selected speed, setups, and what can be done. */
+export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
+  const { figure } = useWords();
+  const { solved, speedRpm, setSpeed } = useSpeed();
+  const { setSetup, standings, settle } = useJob();
+  const { open } = useDialogs();
+  const setups = useJobState((s) => s.draft.setups);
+  const items = useJobItems();
+  const own = useCallback((): Entry[] => {
+    const act = (id: string, title: string, words: string, run: () => void, detail = 'action'): Entry => ({
+      id,
+      kind: 'action',
+      title,
+      detail,
+      words,
+      run,
+    });
+    return [
+      ...items.flatMap((item): Entry[] =>
+        item.act && !item.disabled ? [act(item.label, item.label, 'do', item.act)] : [],
+      ),
+      ...benches.map((bench): Entry => ({
+        id: `here ${bench.id}`,
+        kind: 'figure',
+        title: `${bench.name} bench`,
+        detail: `this job, key ${bench.key}`,
+        words: `bench ${benchWords[bench.id]}`,
+        run: () => goTo(bench.id),
+      })),
+      ...figureIds.map((id): Entry => {
+        const value = solved ? figureAt(solved.build, solved.point, id) : null;
+        return {
+          id,
+          kind: 'figure',
+          title: figureNames[id].name,
+          detail:
+            value === null
+              ? 'none at this speed'
+              : `${figure(value, figures[id].quantity)} at ${figure(speedRpm, 'engineSpeed')}`,
+          words: `figure working ${figureNames[id].also ?? ''}`,
+          run: () => open({ kind: 'working', figure: id, speedRpm }),
+        };
+      }),
+      ...setups.map((setup, i) =>
+        act(
+          `setup ${setup.id}`,
+          `Setup ${setup.letter}: ${setup.name}`,
+          'select setup',
+          () => setSetup(i),
+          `key ${setup.letter.toLowerCase()}`,
+        ),
+      ),
+      ...standings.flatMap(({ bench, state, canSettle }) => {
+        const { name } = benches.find((b) => b.id === bench)!;
+        if (state === 'settled')
+          return [act(`open ${bench}`, `Open ${name} again`, 'settled', () => settle(bench, false))];
+        return canSettle ? [act(`settle ${bench}`, `Settle ${name}`, 'tick', () => settle(bench, true))] : [];
+      }),
+      ...(solved
+        ? [act('goal', 'Go to the goal’s speed', 'rpm', () => setSpeed(solved.build.goal.speedRpm), 'key g')]
+        : []),
+      act('keys', 'List of keys', 'help shortcuts keyboard', () => open({ kind: 'keys' }), 'key ?'),
+      act('print', 'Print this bench', 'paper pdf sheet', () => window.print()),
+      ...deviceEntries,
+    ];
+  }, [items, solved, speedRpm, figure, setups, standings, goTo, open, setSetup, settle, setSpeed]);
+  return <Finder own={own} />;
+}

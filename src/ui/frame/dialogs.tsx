@@ -1,0 +1,57 @@
+'use client';
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import type { FigureId } from '@/core/forecast/figures';
+import { benchOfInput } from '../words/inputs';
+import type { BenchId } from './benches';
+
+/** What may lie over a job's page, one at a time. */
+export type OpenDialog =
+  | { kind: 'working'; figure: FigureId; speedRpm: number }
+  | { kind: 'setups' }
+  | { kind: 'history' }
+  | { kind: 'keys' };
+
+type Dialogs = {
+  dialog: OpenDialog | null;
+  open: (dialog: OpenDialog) => void;
+  close: () => void;
+  goTo: (bench: BenchId) => void;
+  /** Opens the bench of an input and puts the focus into its field. */
+  goToInput: (path: string) => void;
+};
+
+const Context = createContext<Dialogs | null>(null);
+
+/** Where a job's page stands: which dialog is open, and the way to a bench or a field. */
+export function DialogsProvider({ goTo, children }: { goTo: (bench: BenchId) => void; children: ReactNode }) {
+  const [dialog, setDialog] = useState<OpenDialog | null>(null);
+  const value = useMemo<Dialogs>(
+    () => ({
+      dialog,
+      open: setDialog,
+      close: () => setDialog(null),
+      goTo,
+      goToInput: (path) => {
+        goTo(benchOfInput(path));
+        focusField(path);
+      },
+    }),
+    [dialog, goTo],
+  );
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+/** A bench is drawn a moment after it was asked for: its field is looked for a while. */
+function focusField(path: string, tries = 60): void {
+  const field = document.querySelector<HTMLInputElement>(`input[name="${CSS.escape(path)}"]`);
+  if (field) {
+    field.focus();
+    field.scrollIntoView({ block: 'center' });
+  } else if (tries > 0) requestAnimationFrame(() => focusField(path, tries - 1));
+}
+
+export function useDialogs(): Dialogs {
+  const context = useContext(Context);
+  if (!context) throw new Error('useDialogs needs a DialogsProvider above it.');
+  return context;
+}

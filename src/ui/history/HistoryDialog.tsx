@@ -1,0 +1,278 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { changesBetween } from '@/core/job/changes';
+import type { Job } from '@/core/job/document';
+import { refsOf } from '@/core/job/summary';
+import type { RevisionLine } from '@/formats/history';
+import { server } from '../server/client';
+import { useJob, useJobState } from '../store/solved';
+import { useWords } from '../words/useWords';
+import styles from './history.module.css';
+
+/** Lines shown at first, and with every 'older'. */
+const PAGE = 100;
+
+/** Every revision of the job: what changed when; two compared; one brought back or named. */
+export default function HistoryDialog({ onClose }: { onClose: () => void }) {
+  const id = useJobState((s) => s.id);
+  const stored = useJobState((s) => s.revision);
+  const [lines, setLines] = useState<RevisionLine[] | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [shown, setShown] = useState(PAGE);
+  const [pair, setPair] = useState<{ from: number; to: number } | null>(null);
+  const load = useCallback(async () => {
+    const answer = await server.revisions(id);
+    if (answer.kind === 'ok') {
+      setLines(answer.data.revisions);
+      setFailure(null);
+    } else
+      setFailure(
+        answer.kind === 'away'
+          ? 'The server is away: the history is kept there. Undo and redo work meanwhile.'
+          : answer.error,
+      );
+  }, [id]);
+  useEffect(() => {
+    // The list is the server's: it is asked when the dialog opens and whenever a commit was stored.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    void load();
+  }, [load, stored]);
+  const newest = lines?.[0]?.revision ?? 1;
+  const { from, to } = pair ?? { from: Math.max(1, newest - 1), to: newest };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      maxWidth="lg"
+      fullWidth
+      transitionDuration={0}
+      aria-labelledby="history-title"
+    >
+      <DialogContent className={styles.sheet}>
+        <h2 id="history-title" className={styles.title}>
+          History
+          <small>{lines ? `${lines.length} revisions, the newest first; every commit is one` : ''}</small>
+        </h2>
+        {failure && (
+          <p role="alert" className={styles.bad}>
+            {failure}
+          </p>
+        )}
+        {lines && (
+          <div className={styles.columns}>
+            <div className={styles.list}>
+              <table className={styles.table}>
+                <thead>
+                  <tr>
+                    <th scope="col">from</th>
+                    <th scope="col">to</th>
+                    <th scope="col">revision</th>
+                    <th scope="col">stored</th>
+                    <th scope="col">what changed</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {lines.slice(0, shown).map((line, i) => (
+                    <Line
+                      key={line.revision}
+                      line={line}
+                      isFirst={line.revision === 1}
+                      ranBack={isEarlier(line, lines[i + 1])}
+                      from={from}
+                      to={to}
+                      onPick={(next) => setPair({ from, to, ...next })}
+                    />
+                  ))}
+                </tbody>
+              </table>
+              {lines.length > shown && (
+                <Button size="small" variant="outlined" onClick={() => setShown(shown + PAGE)}>
+                  {Math.min(PAGE, lines.length - shown)} older
+                </Button>
+              )}
+            </div>
+            <Compared
+              from={from}
+              to={to}
+              newest={newest}
+              name={lines.find((l) => l.revision === from)?.name ?? ''}
+              onNamed={() => void load()}
+              onClose={onClose}
+            />
+          </div>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="contained" onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/** Whether a revision bears an earlier time than the one before it: the clock was set back between them. */
+const isEarlier = (line: RevisionLine, before: RevisionLine | undefined): boolean =>
+  before !== undefined && line.savedAt < before.savedAt;
+
+const timeOf = (savedAt: string): string =>
+  new Date(savedAt).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  });
+
+type LineProps = {
+  line: RevisionLine;
+  isFirst: boolean;
+  ranBack: boolean;
+  from: number;
+  to: number;
+  onPick: (next: { from: number } | { to: number }) => void;
+};
+
+function Line({ line, isFirst, ranBack, from, to, onPick }: LineProps) {
+  const { changesLine } = useWords();
+  const { revision, name, changes, count, savedAt } = line;
+  return (
+    <tr data-picked={revision === from || revision === to || undefined}>
+      <td>
+        <input
+          type="radio"
+          name="compare-from"
+          aria-label={`Compare from revision ${revision}`}
+          checked={revision === from}
+          onChange={() => onPick({ from: revision })}
+        />
+      </td>
+      <td>
+        <input
+          type="radio"
+          name="compare-to"
+          aria-label={`Compare to revision ${revision}`}
+          checked={revision === to}
+          onChange={() => onPick({ to: revision })}
+        />
+      </td>
+      <td className={styles.number}>{revision}</td>
+      <td className={styles.time}>
+        {timeOf(savedAt)}
+        {ranBack && <small>the clock was set back before this</small>}
+      </td>
+      <td>
+        {name && <b className={styles.named}>{name}</b>}
+        {isFirst ? 'made' : changesLine(changes, count) || 'nothing that is said'}
+      </td>
+    </tr>
+  );
+}
+
+type ComparedProps = {
+  from: number;
+  to: number;
+  newest: number;
+  name: string;
+  onNamed: () => void;
+  onClose: () => void;
+};
+
+/** Two revisions against each other, and what can be done with the first. */
+function Compared({ from, to, newest, name, onNamed, onClose }: ComparedProps) {
+  const { changesList } = useWords();
+  const { store, fetchItem } = useJob();
+  const id = useJobState((s) => s.id);
+  const [jobs, setJobs] = useState<Record<number, Job>>({});
+  const [failure, setFailure] = useState<string | null>(null);
+  useEffect(() => {
+    let live = true;
+    for (const revision of new Set([from, to]))
+      if (!jobs[revision])
+        void server.revision(id, revision).then((answer) => {
+          if (!live) return;
+          if (answer.kind === 'ok') setJobs((known) => ({ ...known, [revision]: answer.data.job }));
+          else setFailure(answer.kind === 'away' ? 'The server is away.' : answer.error);
+        });
+    return () => {
+      live = false;
+    };
+  }, [id, from, to, jobs]);
+  const [before, after] = [jobs[from], jobs[to]];
+  const changes = useMemo(
+    () => (before && after ? changesList(changesBetween(before, after)) : null),
+    [before, after, changesList],
+  );
+  const bringBack = async () => {
+    const job = jobs[from];
+    if (!job) return;
+    for (const ref of refsOf(job)) await fetchItem(ref);
+    store.getState().replace(job);
+    onClose();
+  };
+  return (
+    <section className={styles.compared} aria-label="Two revisions compared">
+      <h3>
+        {from === to ? `Revision ${from} with itself` : `From revision ${from} to ${to}`}
+        {to === newest && from !== to ? ', which stands now' : ''}
+      </h3>
+      {failure && (
+        <p role="alert" className={styles.bad}>
+          {failure}
+        </p>
+      )}
+      {changes && (
+        <ul>
+          {changes.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+          {changes.length === 0 && <li>no difference</li>}
+        </ul>
+      )}
+      <NameField key={`${from} ${name}`} id={id} revision={from} name={name} onNamed={onNamed} />
+      <Button variant="outlined" disabled={from === newest || !before} onClick={() => void bringBack()}>
+        {from === newest ? 'Revision now' : `Bring revision ${from} back`}
+      </Button>
+      <p className={styles.hint}>
+        It becomes the newest revision; nothing in between is lost, and undo takes it back.
+      </p>
+    </section>
+  );
+}
+
+type NameProps = { id: string; revision: number; name: string; onNamed: () => void };
+
+function NameField({ id, revision, name, onNamed }: NameProps) {
+  const [text, setText] = useState(name);
+  const [failure, setFailure] = useState<string | null>(null);
+  const save = async () => {
+    if (text.trim() === name) return;
+    const answer = await server.nameRevision(id, revision, text);
+    if (answer.kind === 'ok') onNamed();
+    else setFailure(answer.kind === 'away' ? 'Not named: the server is away.' : answer.error);
+  };
+  return (
+    <p className={styles.name}>
+      <label>
+        Name of revision {revision}
+        <input
+          value={text}
+          maxLength={60}
+          placeholder="as promised to the customer"
+          onChange={(e) => setText(e.currentTarget.value)}
+          onBlur={() => void save()}
+          onKeyDown={(e) => e.key === 'Enter' && void save()}
+        />
+      </label>
+      {failure && (
+        <span role="alert" className={styles.bad}>
+          {failure}
+        </span>
+      )}
+    </p>
+  );
+}

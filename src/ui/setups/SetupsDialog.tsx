@@ -1,0 +1,384 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import { useMemo, useState } from 'react';
+import { comparedFigure, peakOf, type Where } from '@/core/forecast/compare';
+import { figures, type FigureId } from '@/core/forecast/figures';
+import { MOST_SETUPS } from '@/core/job/setups';
+import type { Setup } from '@/core/job/document';
+import { Cross, Tick } from '../frame/icons';
+import { QuantityInput } from '../fields/QuantityInput';
+import { MOST_DRAWN, useJob, useJobState, type Answer } from '../store/solved';
+import { figureNames } from '../words/figures';
+import { Say } from '../words/Say';
+import { differingInputs } from '../words/setups';
+import { useWords } from '../words/useWords';
+import { LineSample } from './dashes';
+import { useSetups } from './useSetups';
+import styles from './setups.module.css';
+
+type Solved = Pick<Answer, 'build' | 'sweep'> | null;
+type Column = { setup: Setup; index: number; slot: number | null; answer: Solved };
+
+const atGoal: FigureId[] = [
+  'power',
+  'torque',
+  'air-flow',
+  'manifold-pressure',
+  'boost',
+  'pressure-ratio',
+  'outlet-temperature',
+  'charge-temperature',
+  'compressor-power',
+  'efficiency',
+  'surge-margin',
+  'edge-room',
+];
+const atPeak: FigureId[] = ['power', 'boost', 'pressure-ratio', 'efficiency'];
+const atRedLine: FigureId[] = [
+  'power',
+  'torque',
+  'boost',
+  'pressure-ratio',
+  'outlet-temperature',
+  'speed-share',
+  'edge-room',
+];
+const averaged: FigureId[] = ['power', 'torque', 'boost', 'air-flow'];
+
+/** Every setup of the job side by side: what differs in it, and what that comes to. */
+export default function SetupsDialog({ onClose }: { onClose: () => void }) {
+  const { setupIndex, setSetup, drawn, answerOf, toggleDrawn } = useJob();
+  const job = useJobState((s) => s.draft);
+  const { refusal, add, remove, restore, drop } = useSetups();
+  const columns = useMemo<Column[]>(
+    () =>
+      job.setups.map((setup, index) => ({
+        setup,
+        index,
+        slot: drawn.find((d) => d.setup.id === setup.id)?.slot ?? null,
+        answer: answerOf(index),
+      })),
+    [job.setups, drawn, answerOf],
+  );
+  const selected = job.setups[setupIndex]!;
+  const isFull = job.setups.length >= MOST_SETUPS;
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      maxWidth="xl"
+      fullWidth
+      transitionDuration={0}
+      aria-labelledby="setups-title"
+    >
+      <DialogContent className={styles.sheet}>
+        <h2 id="setups-title" className={styles.title}>
+          Setups side by side
+          <small>
+            differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
+          </small>
+        </h2>
+        {refusal && (
+          <p role="alert" className={styles.bad}>
+            {refusal}
+          </p>
+        )}
+        <div className={styles.scroll}>
+          <table className={styles.table}>
+            <thead>
+              <tr>
+                <td />
+                {columns.map((c) => (
+                  <Head
+                    key={c.setup.id}
+                    column={c}
+                    isSelected={c.index === setupIndex}
+                    isOnly={columns.length === 1}
+                    onSelect={() => setSetup(c.index)}
+                    onDraw={() => toggleDrawn(c.index)}
+                    onDelete={() => remove(c.setup.id)}
+                  />
+                ))}
+              </tr>
+            </thead>
+            <Inputs columns={columns} />
+            <Figures columns={columns} setupIndex={setupIndex} />
+          </table>
+        </div>
+        {job.bin.length > 0 && (
+          <section className={styles.bin} aria-label="Deleted setups">
+            <h3>In this job’s bin</h3>
+            <ul>
+              {[...job.bin].reverse().map((setup) => (
+                <li key={setup.id}>
+                  {setup.letter} {setup.name}{' '}
+                  <button type="button" className={styles.link} onClick={() => restore(setup.id)}>
+                    bring it back
+                  </button>{' '}
+                  <button type="button" className={styles.link} onClick={() => drop(setup.id)}>
+                    remove from the bin
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button
+          variant="outlined"
+          disabled={isFull}
+          onClick={() => {
+            const index = add(selected.id);
+            if (index >= 0) setSetup(index);
+          }}
+        >
+          {isFull ? 'Six setups: no more' : `Add a setup from ${selected.letter}`}
+        </Button>
+        <Button variant="contained" onClick={onClose}>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+type HeadProps = {
+  column: Column;
+  isSelected: boolean;
+  isOnly: boolean;
+  onSelect: () => void;
+  onDraw: () => void;
+  onDelete: () => void;
+};
+
+/** A setup's name, line, verdict and what can be done with it. */
+function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...act }: HeadProps) {
+  const { store } = useJob();
+  const [typed, setTyped] = useState<string | null>(null);
+  const verdict = answer?.sweep.goal;
+  const leave = () => {
+    const name = typed?.trim();
+    setTyped(null);
+    if (!name || name === setup.name) return;
+    store.getState().write(`setups.${index}.name`, name);
+    store.getState().commit();
+  };
+  return (
+    <th scope="col" aria-current={isSelected || undefined} className={styles.head}>
+      <div className={styles.line}>
+        <LineSample slot={slot} />
+        <b>{setup.letter}</b>
+        <input
+          className={styles.name}
+          aria-label={`Name of setup ${setup.letter}`}
+          maxLength={60}
+          value={typed ?? setup.name}
+          onChange={(e) => setTyped(e.currentTarget.value)}
+          onBlur={leave}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') leave();
+            if (e.key === 'Escape') {
+              e.stopPropagation();
+              setTyped(null);
+            }
+          }}
+        />
+      </div>
+      <p className={verdict?.holds ? styles.holds : styles.bad}>
+        {verdict?.holds ? <Tick size={11} /> : <Cross size={11} />}{' '}
+        {verdict ? <Say reason={verdict.short} form="short" /> : 'contradicts itself'}
+      </p>
+      <div className={styles.acts}>
+        <label>
+          <input
+            type="radio"
+            name="selected-setup"
+            checked={isSelected}
+            onChange={act.onSelect}
+            aria-label={`Select setup ${setup.letter}`}
+          />
+          selected
+        </label>
+        <label>
+          <input
+            type="checkbox"
+            checked={slot !== null}
+            disabled={isSelected}
+            onChange={act.onDraw}
+            aria-label={`Draw setup ${setup.letter}`}
+          />
+          drawn
+        </label>
+        <button
+          type="button"
+          className={styles.link}
+          disabled={isOnly}
+          aria-label={`Delete setup ${setup.letter}, to the bin`}
+          onClick={act.onDelete}
+        >
+          delete
+        </button>
+      </div>
+    </th>
+  );
+}
+
+function Inputs({ columns }: { columns: Column[] }) {
+  const words = useWords();
+  const { items, heads } = useJob();
+  const lines = useMemo(
+    () =>
+      differingInputs(
+        words,
+        columns.map((c) => c.setup),
+        (id, revision) => {
+          const name =
+            items.find((i) => i.id === id && i.revision === revision)?.document.name ??
+            heads?.find((h) => h.id === id)?.name ??
+            id;
+          return revision > 1 ? `${name}, revision ${revision}` : name;
+        },
+      ),
+    [words, columns, items, heads],
+  );
+  return (
+    <tbody>
+      <tr className={styles.group}>
+        <th scope="rowgroup" colSpan={columns.length + 1}>
+          Inputs that differ
+        </th>
+      </tr>
+      {lines.map((line) => (
+        <tr key={line.key}>
+          <th scope="row">{line.name}</th>
+          {line.texts.map((text, i) => (
+            <td key={columns[i]!.setup.id}>{text}</td>
+          ))}
+        </tr>
+      ))}
+      {lines.length === 0 && (
+        <tr>
+          <td colSpan={columns.length + 1} className={styles.none}>
+            {columns.length === 1
+              ? 'One setup so far: add another from it, change what it should do better, and both stand here.'
+              : 'None: these setups are alike.'}
+          </td>
+        </tr>
+      )}
+    </tbody>
+  );
+}
+
+function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: number }) {
+  const { figure } = useWords();
+  const own = columns[setupIndex]?.answer ?? null;
+  const build = own?.build;
+  const [from, setFrom] = useState<number | null>(null);
+  const [to, setTo] = useState<number | null>(null);
+  if (!build) return null;
+  const { idleRpm, redLineRpm, boost, goal } = build;
+  const fromRpm = from ?? boost.fullRpm;
+  const toRpm = to ?? redLineRpm;
+  const speeds = { min: idleRpm, max: redLineRpm };
+  const rows = (where: Where, ids: FigureId[]) =>
+    ids.map((id) => <Row key={id} id={id} where={where} columns={columns} setupIndex={setupIndex} />);
+  const heading = (title: React.ReactNode) => (
+    <tr className={styles.group}>
+      <th scope="rowgroup" colSpan={columns.length + 1}>
+        {title}
+      </th>
+    </tr>
+  );
+  return (
+    <>
+      <tbody>
+        {heading(`At the goal’s speed, ${figure(goal.speedRpm, 'engineSpeed')}`)}
+        {rows({ kind: 'goal' }, atGoal)}
+      </tbody>
+      <tbody>
+        {heading('At each one’s own peak of power')}
+        <tr>
+          <th scope="row">Speed of the peak</th>
+          {columns.map((c) => (
+            <td key={c.setup.id}>
+              {figure(c.answer ? peakOf(c.answer, 'power')?.speedRpm : null, 'engineSpeed')}
+            </td>
+          ))}
+        </tr>
+        {rows({ kind: 'peak' }, atPeak)}
+        <tr>
+          <th scope="row">Peak torque</th>
+          {columns.map((c) => {
+            const peak = c.answer && peakOf(c.answer, 'torque');
+            return (
+              <td key={c.setup.id}>
+                {figure(peak?.torque, 'torque')}
+                {peak && <small>at {figure(peak.speedRpm, 'engineSpeed')}</small>}
+              </td>
+            );
+          })}
+        </tr>
+      </tbody>
+      <tbody>
+        {heading(`At the red line, ${figure(redLineRpm, 'engineSpeed')}`)}
+        {rows({ kind: 'red-line' }, atRedLine)}
+      </tbody>
+      <tbody>
+        {heading(
+          <div className={styles.between}>
+            <span>Averaged between two speeds</span>
+            <QuantityInput
+              label="from"
+              quantity="engineSpeed"
+              bound={speeds}
+              value={fromRpm}
+              onType={setFrom}
+            />
+            <QuantityInput label="to" quantity="engineSpeed" bound={speeds} value={toRpm} onType={setTo} />
+            {fromRpm > toRpm && (
+              <span role="alert" className={styles.bad}>
+                The first speed is above the second: no average.
+              </span>
+            )}
+          </div>,
+        )}
+        {rows({ kind: 'average', fromRpm, toRpm }, averaged)}
+      </tbody>
+    </>
+  );
+}
+
+type RowProps = { id: FigureId; where: Where; columns: Column[]; setupIndex: number };
+
+/** One figure of every setup, with its difference against the selected one. */
+function Row({ id, where, columns, setupIndex }: RowProps) {
+  const { figure, difference } = useWords();
+  const { quantity } = figures[id];
+  const values = columns.map((c) => c.answer && comparedFigure(c.answer, where, id));
+  if (values.every((v) => v === null)) return null;
+  const base = values[setupIndex] ?? null;
+  return (
+    <tr>
+      <th scope="row">{figureNames[id].name}</th>
+      {columns.map((c, i) => {
+        const value = values[i] ?? null;
+        return (
+          <td key={c.setup.id}>
+            {figure(value, quantity)}
+            {i !== setupIndex && value !== null && base !== null && (
+              <small>
+                {figure(value, quantity) === figure(base, quantity)
+                  ? 'the same'
+                  : difference(value - base, quantity)}
+              </small>
+            )}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}

@@ -1,0 +1,26 @@
+import type { FigureId } from '@/core/forecast/figures';
+import type { BenchId } from '../frame/benches';
+
+/** What each headline figure is called, and the bench that shows it. `also`: other words somebody may look for. */
+export const figureNames: Record<FigureId, { name: string; bench: BenchId; also?: string }> = {
+  power: { name: 'Power, fuel flow', bench: 'demand', also: 'horsepower flywheel' },
+  'thumb-power': { name: 'Power, rule of thumb', bench: 'demand', also: 'lb/min horsepower' },
+  'wheel-power': { name: 'Power at the wheels', bench: 'demand', also: 'hub' },
+  'alone-power': { name: 'Power on the day’s air alone', bench: 'demand', also: 'naturally aspirated' },
+  torque: { name: 'Torque', bench: 'demand' },
+  'air-flow': { name: 'Air flow', bench: 'demand', also: 'mass flow' },
+  breathing: { name: 'Volumetric efficiency', bench: 'engine', also: 'breathing VE' },
+  'manifold-pressure': { name: 'Manifold pressure, abs', bench: 'demand', also: 'MAP' },
+  boost: { name: 'Boost, gauge', bench: 'demand' },
+  'pressure-ratio': { name: 'Pressure ratio', bench: 'demand', also: 'PR' },
+  'corrected-flow': { name: 'Corrected flow', bench: 'charger' },
+  'outlet-temperature': { name: 'Compressor outlet', bench: 'charger', also: 'temperature discharge T2' },
+  'charge-temperature': { name: 'Charge temperature', bench: 'demand', also: 'intake IAT' },
+  'compressor-power': { name: 'Power the compressor takes', bench: 'charger', also: 'shaft' },
+  efficiency: { name: 'Compressor efficiency', bench: 'charger' },
+  'shaft-speed': { name: 'Shaft speed', bench: 'charger', also: 'turbo rpm' },
+  'speed-share': { name: 'Share of the wheel’s limit', bench: 'charger', also: 'shaft speed' },
+  'surge-margin': { name: 'Surge margin', bench: 'charger' },
+  'choke-margin': { name: 'Choke margin', bench: 'charger' },
+  'edge-room': { name: 'Room to the edge', bench: 'charger' },
+};

@@ -1,0 +1,30 @@
+'use client';
+import type { ReactNode } from 'react';
+import type { FigureId } from '@/core/forecast/figures';
+import { useDialogs } from '../frame/dialogs';
+import { useSpeed } from '../store/solved';
+import { figureNames } from '../words/figures';
+import styles from './fig.module.css';
+
+type Props = {
+  id: FigureId;
+  speedRpm?: number | undefined;
+  className?: string | undefined;
+  children: ReactNode;
+};
+
+/** A headline figure: opens its working, at the selected speed unless another is named. */
+export function Fig({ id, speedRpm, className = '', children }: Props) {
+  const { open } = useDialogs();
+  const { speedRpm: selected } = useSpeed();
+  return (
+    <button
+      type="button"
+      className={`${styles.fig} ${className}`}
+      title={`${figureNames[id].name}: how it comes about`}
+      onClick={() => open({ kind: 'working', figure: id, speedRpm: speedRpm ?? selected })}
+    >
+      {children}
+    </button>
+  );
+}

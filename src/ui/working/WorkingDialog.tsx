@@ -1,0 +1,214 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import { useMemo, useState } from 'react';
+import type { FigureId } from '@/core/forecast/figures';
+import { workingOf } from '@/core/forecast/workings';
+import { benches } from '../frame/benches';
+import { pointAt, useJob, useJobState } from '../store/solved';
+import { figureNames } from '../words/figures';
+import { useWords } from '../words/useWords';
+import {
+  printInfluences,
+  printWorking,
+  workingText,
+  type PrintedInfluence,
+  type PrintedStep,
+} from '../words/working';
+import { Symbols } from './Symbols';
+import { useInfluences } from './useInfluences';
+import styles from './working.module.css';
+
+type Props = { figure: FigureId; speedRpm: number; onClose: () => void };
+
+/** Inputs listed by name; those that move the figure less come together in one line. */
+const LISTED = 8;
+
+/** How a figure came about: formula, numbers, sources, how sure each input is, and which of them matters most. */
+export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
+  const words = useWords();
+  const { answer, setupIndex } = useJob();
+  const job = useJobState((s) => s.draft);
+  const setup = job.setups[setupIndex]!;
+  const working = useMemo(
+    () => answer && workingOf(answer.build, pointAt(answer, speedRpm), figure, setupIndex),
+    [answer, speedRpm, figure, setupIndex],
+  );
+  const influences = useInfluences(figure, speedRpm);
+  const printed = useMemo(() => working && printWorking(words, job, working), [words, job, working]);
+  const moves = useMemo(
+    () => influences && working && printInfluences(words, job, influences, working.quantity),
+    [influences, working, words, job],
+  );
+  const last = printed?.steps.at(-1);
+  const before = printed?.steps.slice(0, -1) ?? [];
+  const bench = benches.find((b) => b.id === figureNames[figure].bench)!;
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      maxWidth="md"
+      fullWidth
+      transitionDuration={0}
+      aria-labelledby="working-title"
+    >
+      <DialogContent className={styles.sheet}>
+        <h2 id="working-title" className={styles.title}>
+          {figureNames[figure].name}
+          <small>
+            at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}
+            {answer?.stale ? ', from the last good values' : ''}
+          </small>
+        </h2>
+        {printed ? (
+          <>
+            <p className={styles.value}>{printed.value}</p>
+            {last && (
+              <div className={styles.main}>
+                <StepView step={last} />
+              </div>
+            )}
+            {printed.byHand && (
+              <section className={styles.hand}>
+                <h3>By hand</h3>
+                <StepView step={printed.byHand.step} />
+                <p>
+                  <b>{printed.byHand.value}</b> by hand, {printed.byHand.difference} against the full sum.
+                </p>
+              </section>
+            )}
+            <section className={styles.moves}>
+              <h3>What moves it most</h3>
+              <Moves moves={moves} />
+            </section>
+            {before.length > 0 && (
+              <>
+                <h3 className={styles.rests}>What its numbers rest on, in order</h3>
+                <ol className={styles.steps}>
+                  {before.map((step, i) => (
+                    <li key={i}>
+                      <StepView step={step} />
+                    </li>
+                  ))}
+                </ol>
+              </>
+            )}
+          </>
+        ) : (
+          <p>
+            There is no such figure at this speed: no boost here, no map chosen, or no answer. See{' '}
+            {bench.name}.
+          </p>
+        )}
+      </DialogContent>
+      <DialogActions>
+        {printed && <CopyKey text={() => workingText(printed, job, moves ?? [])} />}
+        <Button variant="contained" onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function StepView({ step }: { step: PrintedStep }) {
+  if (step.kind === 'read')
+    return (
+      <p className={styles.formula}>
+        <span>
+          <Symbols text={step.symbols} /> = <b>{step.result}</b>
+        </span>
+        <small>{step.source}</small>
+      </p>
+    );
+  return (
+    <>
+      <div className={styles.formula}>
+        <span>
+          <Symbols text={step.symbols} />
+        </span>
+        <span>
+          = <Symbols text={step.numbers} /> = <b>{step.result}</b>
+        </span>
+        <small>
+          {step.title}
+          {step.note && `; ${step.note}`}. {step.source}.
+        </small>
+      </div>
+      <table className={styles.numbers}>
+        <tbody>
+          {step.variables.map((v) => (
+            <tr key={v.name}>
+              <th scope="row">
+                <Symbols text={v.symbol} />
+              </th>
+              <td>{v.meaning}</td>
+              <td>{v.value}</td>
+              <td className={/guess$/.test(v.origin) ? styles.guess : undefined}>{v.origin}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Moves({ moves }: { moves: PrintedInfluence[] | null }) {
+  if (!moves) return <p role="status">Moving each input by its spread …</p>;
+  if (moves.length === 0) return <p>Nothing that is given moves it: the plan holds it where it is.</p>;
+  const rest = moves.length - LISTED;
+  return (
+    <table className={styles.influences}>
+      <caption>
+        Each input moved up by what it may be off; the goal stays met where the plan is to meet it
+      </caption>
+      <tbody>
+        {moves.slice(0, LISTED).map((m) => (
+          <tr key={m.path}>
+            <th scope="row">{m.name}</th>
+            <td>
+              {m.value} {m.spread}
+            </td>
+            <td className={m.sure === 'guess' ? styles.guess : undefined}>{m.sure}</td>
+            <td>
+              <span className={styles.bar} style={{ width: `${Math.max(2, m.share * 100)}%` }} />
+            </td>
+            <td>{m.effect}</td>
+          </tr>
+        ))}
+        {rest > 0 && (
+          <tr>
+            <td colSpan={5}>
+              {rest} more, each less than {moves[LISTED - 1]!.name}
+            </td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+function CopyKey({ text }: { text: () => string }) {
+  const [done, setDone] = useState<'copied' | 'failed' | null>(null);
+  return (
+    <>
+      <span role="status" className={styles.copied}>
+        {done === 'copied' && 'Copied.'}
+        {done === 'failed' && 'This browser does not let a page copy: select the text by hand.'}
+      </span>
+      <Button
+        variant="outlined"
+        onClick={() =>
+          void navigator.clipboard.writeText(text()).then(
+            () => setDone('copied'),
+            () => setDone('failed'),
+          )
+        }
+      >
+        Copy as text
+      </Button>
+    </>
+  );
+}
