@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, fill, isSaved, makeJob, open, truck } from '../support/job';
+import { choose, makeJob, open, truck } from '../support/job';
 
 async function seriousFindings(page: Page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
@@ -10,7 +10,15 @@ async function seriousFindings(page: Page) {
 }
 
 const pages = {
-  jobs: ['/', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`, '/jobs/none/brief'],
+  jobs: [
+    '/',
+    '/bin',
+    `${truck}/brief`,
+    `${truck}/engine`,
+    `${truck}/demand`,
+    `${truck}/charger`,
+    '/jobs/none/brief',
+  ],
   library: [
     '/library/compressors',
     '/library/compressors/birch-50',
@@ -122,22 +130,6 @@ test('a station leads to its bench by keyboard, and the Rev bar is dragged', asy
   expect(speed).toBeGreaterThan(2200);
   expect(speed).toBeLessThan(3000);
   await expect(page.getByRole('link', { name: /^Weather:/ })).toHaveAccessibleName(/89\skPa/);
-});
-
-test('the second of two tabs is told what changed and chooses', async ({ context, page, request }) => {
-  const id = await makeJob(request, 'Two tabs');
-  const other = await context.newPage();
-  await open(page, `/jobs/${id}/engine`);
-  await open(other, `/jobs/${id}/engine`);
-  await fill(page, 'Bore', '80');
-  await isSaved(page);
-  await fill(other, 'Bore', '81');
-  const dialog = other.getByRole('dialog');
-  await expect(dialog).toContainText(/bore 80\smm → 81\smm/);
-  await dialog.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(other.getByLabel('Bore', { exact: true })).toHaveValue('80');
-  await fill(other, 'Bore', '82');
-  await isSaved(other);
 });
 
 test('an unknown job or page gets a friendly page', async ({ page }) => {

@@ -1,5 +1,5 @@
 /**
- * `npm run bench`: prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
+ * `npm run bench [part …]`: prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
  * Sums: median of warm runs on one thread. Pages: JavaScript named by the page, gzip, before anything is touched.
  */
 import { spawn, spawnSync } from 'node:child_process';
@@ -20,6 +20,7 @@ import { makeMap } from '../../src/formats/map-import';
 import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
 import { address, median, PORT, print, serving } from './lib';
+import { work } from './work';
 
 function time(runs: number, work: () => void): number {
   for (let i = 0; i < runs; i++) work();
@@ -285,11 +286,8 @@ async function scripts(): Promise<void> {
   await browser.close();
 }
 
-sums();
-importing();
-await dragging();
-await ranking();
-await list();
-await pages();
+const parts = { sums, importing, dragging, work, ranking, list, pages };
+const asked = process.argv.slice(2);
+for (const [name, run] of Object.entries(parts)) if (!asked.length || asked.includes(name)) await run();
 // The embedded database of the shops made above would keep the process alive.
 process.exit(0);

@@ -119,6 +119,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Pro
           reference={map.reference}
           taken={taken}
           each={build.compressorCount > 1}
+          isShared={others.length > 0}
         />
         <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
         <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />

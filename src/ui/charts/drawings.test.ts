@@ -1,3 +1,5 @@
+import fc from 'fast-check';
+import { pushApart } from './push-apart';
 import { compileMap } from '@/core/compressor/map';
 import { sampleCompressors } from '@/data/demo/sample';
 import { parseQuantity } from '@/core/units/parse';
@@ -92,4 +94,24 @@ it('what a field shows can be typed back: same value in every unit', () => {
 
 it('speed axes carry round figures inside their range', () => {
   expect(speedTicks(1500, 9500).every((t) => t % 500 === 0 && t >= 1500 && t <= 9500)).toBe(true);
+});
+
+describe('labels pushed apart', () => {
+  it('stand at least the gap apart, in order, inside their ends, and stay where there is room', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 100, noNaN: true }), { minLength: 1, maxLength: 3 }),
+        (wanted) => {
+          const places = pushApart(wanted, 13, 0, 100);
+          const order = wanted.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
+          order.forEach(({ i }, k) => {
+            expect(places[i]).toBeGreaterThanOrEqual(-1e-9);
+            expect(places[i]).toBeLessThanOrEqual(100 + 1e-9);
+            if (k) expect(places[i]! - places[order[k - 1]!.i]!).toBeGreaterThanOrEqual(13 - 1e-9);
+          });
+        },
+      ),
+    );
+    expect(pushApart([80, 10, 40], 13, 0, 100)).toEqual([80, 10, 40]);
+  });
 });

@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
-import { useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
@@ -17,10 +17,20 @@ import { SayFigures } from '../working/SayFigures';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
 
-const Plot = dynamic(() => import('./DemandPlot'), {
+const PlotLoaded = dynamic(() => import('./DemandPlot'), {
   ssr: false,
   loading: () => <div className={styles.chart} />,
 });
+
+/** Drawn anew only when its curves or its speed change, not with every figure beside it. */
+const Plot = memo(PlotLoaded);
+
+const curves = {
+  manifold: [{ key: 'manifold' }, { key: 'ambient', thin: true }],
+  air: [{ key: 'flow' }, { key: 'corrected', thin: true }],
+  temperature: [{ key: 'charge' }, { key: 'outlet', thin: true }],
+  power: [{ key: 'power' }, { key: 'alone', thin: true }],
+};
 
 /** What the goal needs of air, pressure and temperature over the revs, before any part is chosen. */
 export default function DemandBench() {
@@ -237,13 +247,24 @@ function Pictures({ solved }: { solved: Solved }) {
       return row;
     });
   }, [sweep, build, inUnit, others]);
-  const common = {
-    rows,
-    selected: point.speedRpm,
-    goal: build.goal.speedRpm,
-    own: { slot: own?.slot ?? 0, letter: own?.setup.letter ?? 'A' },
-    others,
-  };
+  const slot = own?.slot ?? 0;
+  const letter = own?.setup.letter ?? 'A';
+  const level = inUnit(build.goal.power, 'power');
+  const wanted = useMemo(
+    () => ({
+      common: {
+        rows,
+        selected: point.speedRpm,
+        goal: build.goal.speedRpm,
+        own: { slot, letter },
+        others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
+      },
+      level,
+    }),
+    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others, level],
+  );
+  // Figures and fields answer at once; the four charts follow in the next frames, as fast as they can be drawn.
+  const { common, level: shownLevel } = useDeferredValue(wanted);
   const each = build.compressorCount > 1 ? ', each of two' : '';
   const reads = (...ids: [FigureId, string][]): Read[] =>
     ids.map(([id, name]) => ({
@@ -263,7 +284,7 @@ function Pictures({ solved }: { solved: Solved }) {
       <Panel
         title="Manifold pressure"
         unit={`${symbol('pressure')} abs; thin: the day’s air`}
-        plot={<Plot {...common} series={[{ key: 'manifold' }, { key: 'ambient', thin: true }]} />}
+        plot={<Plot {...common} series={curves.manifold} />}
         reads={reads(
           ['manifold-pressure', 'manifold, abs'],
           ['boost', 'boost, gauge'],
@@ -273,25 +294,19 @@ function Pictures({ solved }: { solved: Solved }) {
       <Panel
         title="Air"
         unit={`${symbol('massFlow')}; thin: corrected at the compressor${each}`}
-        plot={<Plot {...common} series={[{ key: 'flow' }, { key: 'corrected', thin: true }]} />}
+        plot={<Plot {...common} series={curves.air} />}
         reads={reads(['air-flow', 'into the engine'], ['corrected-flow', `corrected${each}`])}
       />
       <Panel
         title="Temperature"
         unit={`${symbol('temperature')}; thin: out of the compressor`}
-        plot={<Plot {...common} series={[{ key: 'charge' }, { key: 'outlet', thin: true }]} />}
+        plot={<Plot {...common} series={curves.temperature} />}
         reads={reads(['charge-temperature', 'charge'], ['outlet-temperature', 'compressor out'])}
       />
       <Panel
         title="Power at the flywheel"
         unit={`${symbol('power')}, by fuel flow; thin: the day’s air alone`}
-        plot={
-          <Plot
-            {...common}
-            series={[{ key: 'power' }, { key: 'alone', thin: true }]}
-            level={inUnit(build.goal.power, 'power')}
-          />
-        }
+        plot={<Plot {...common} series={curves.power} level={shownLevel} />}
         reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'air alone'])}
       />
       <SweepTable solved={solved} />

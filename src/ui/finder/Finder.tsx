@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { isBusyKey, isTyping } from '../frame/typing';
 import type { Entry } from './entries';
 
@@ -12,43 +12,55 @@ const FinderDialog = dynamic(load);
 const FINDER_EVENT = 'fierce-lung-find';
 export const openFinder = () => window.dispatchEvent(new Event(FINDER_EVENT));
 
+/** A key for the finder before its field has the focus. */
+export type TakeKey = (key: string) => void;
+
 /** '/' finds anything. In: what the page itself offers, made when the finder opens. Must be stable. */
 export function Finder({ own }: { own: () => Entry[] }) {
   const [entries, setEntries] = useState<Entry[] | null>(null);
-  const typed = useRef('');
-  const isOpen = entries !== null;
+  const isOpen = useRef(false);
+  const early = useRef<string[]>([]);
+  const taker = useRef<TakeKey | null>(null);
+  const close = useCallback(() => {
+    isOpen.current = false;
+    taker.current = null;
+    setEntries(null);
+  }, []);
+  /** The dialog is there: it gets what was typed so far, and what goes on being typed beside its field. */
+  const receive = useCallback((take: TakeKey) => {
+    for (const key of early.current) take(key);
+    early.current = [];
+    taker.current = take;
+  }, []);
   useEffect(() => {
     const open = () => {
-      typed.current = '';
+      isOpen.current = true;
+      early.current = [];
       setEntries(own());
     };
     const press = (e: KeyboardEvent) => {
-      if (e.key !== '/' || isBusyKey(e) || document.querySelector('[role=dialog]')) return;
+      if (isOpen.current) {
+        // Until its field has the focus, what is typed belongs to the finder all the same, and to no key of the page.
+        if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+        e.stopImmediatePropagation();
+        if (e.key === 'Escape') return close();
+        if (e.key.length !== 1 && e.key !== 'Enter') return;
+        e.preventDefault();
+        if (taker.current) taker.current(e.key);
+        else early.current.push(e.key);
+        return;
+      }
+      if (e.key !== '/' || isBusyKey(e) || document.querySelector('[role=dialog], dialog[open]')) return;
       e.preventDefault();
+      e.stopImmediatePropagation();
       open();
     };
-    window.addEventListener('keydown', press);
+    window.addEventListener('keydown', press, { capture: true });
     window.addEventListener(FINDER_EVENT, open);
     return () => {
-      window.removeEventListener('keydown', press);
+      window.removeEventListener('keydown', press, { capture: true });
       window.removeEventListener(FINDER_EVENT, open);
     };
-  }, [own]);
-  useEffect(() => {
-    if (!isOpen) return;
-    // Until its field is there, what is typed belongs to the finder all the same, and to no key of the page.
-    const keep = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
-      e.stopImmediatePropagation();
-      if (e.key === 'Escape') return setEntries(null);
-      if (e.key.length !== 1) return;
-      e.preventDefault();
-      typed.current += e.key;
-    };
-    window.addEventListener('keydown', keep, { capture: true });
-    return () => window.removeEventListener('keydown', keep, { capture: true });
-  }, [isOpen]);
-  return (
-    entries && <FinderDialog own={entries} typed={() => typed.current} onClose={() => setEntries(null)} />
-  );
+  }, [own, close]);
+  return entries && <FinderDialog own={entries} receive={receive} onClose={close} />;
 }

@@ -5,6 +5,7 @@ import { useEffect, useId, useMemo, useState } from 'react';
 import type { FinderIndex } from '@/formats/history';
 import { server } from '../server/client';
 import { pageEntries, type Entry } from './entries';
+import type { TakeKey } from './Finder';
 import { makeIndex, searchAll, shopEntries, type Index } from './search';
 import styles from './finder.module.css';
 
@@ -34,16 +35,17 @@ const kinds: Record<Entry['kind'], string> = {
 
 type Props = {
   own: Entry[];
-  /** What was typed before the field was there. */
-  typed: () => string;
+  /** Gives the dialog the keys that were struck before its field had the focus. Stable. */
+  receive: (take: TakeKey) => void;
   onClose: () => void;
 };
 
 /** One field over everything: jobs, benches, parts, figures, actions. Arrows choose, Enter goes. */
-export default function FinderDialog({ own, typed, onClose }: Props) {
+export default function FinderDialog({ own, receive, onClose }: Props) {
   const router = useRouter();
   const id = useId();
-  const [text, setText] = useState(typed);
+  const [text, setText] = useState('');
+  const [isAsked, setAsked] = useState(false);
   const [at, setAt] = useState(0);
   const [shop, setShop] = useState<Index | null>(kept?.index ?? null);
   const [away, setAway] = useState(false);
@@ -63,6 +65,7 @@ export default function FinderDialog({ own, typed, onClose }: Props) {
   const shown = text.trim() ? found : own.filter((e) => e.kind === 'action').slice(0, 8);
   const chosen = Math.min(at, shown.length - 1);
   const go = (entry: Entry | undefined) => {
+    setAsked(false);
     if (!entry) return;
     onClose();
     // After the dialog has let go of the focus: what is opened may want it.
@@ -71,6 +74,15 @@ export default function FinderDialog({ own, typed, onClose }: Props) {
       0,
     );
   };
+  useEffect(
+    () => receive((key) => (key === 'Enter' ? setAsked(true) : setText((now) => now + key))),
+    [receive],
+  );
+  // Enter came before the answer did: it goes to the first as soon as there is one.
+  useEffect(() => {
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    if (isAsked && text && shown[0]) go(shown[0]);
+  });
   return (
     <Dialog
       open
@@ -78,8 +90,7 @@ export default function FinderDialog({ own, typed, onClose }: Props) {
       maxWidth="sm"
       fullWidth
       transitionDuration={0}
-      aria-label="Find anything"
-      slotProps={{ paper: { className: styles.paper as string } }}
+      slotProps={{ paper: { className: styles.paper as string, 'aria-label': 'Find anything' } }}
     >
       <input
         className={styles.input}

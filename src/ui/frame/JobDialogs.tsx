@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useJobState } from '../store/solved';
-import { useDialogs } from './dialogs';
+import { useDialogs, useOpenDialog } from './dialogs';
 
 const loaders = {
   keys: () => import('./KeysDialog'),
@@ -24,7 +24,8 @@ export const loadDialogs = () => Promise.allSettled(Object.values(loaders).map((
 
 /** The dialogs of a job's page, each fetched when it is opened first. */
 export function JobDialogs() {
-  const { dialog, close } = useDialogs();
+  const { close } = useDialogs();
+  const dialog = useOpenDialog();
   const sync = useJobState((s) => s.sync);
   return (
     <>

@@ -3,7 +3,7 @@ import { useCallback } from 'react';
 import { figureAt, figureIds, figures } from '@/core/forecast/figures';
 import { Finder } from '../finder/Finder';
 import { benchWords, type Entry } from '../finder/entries';
-import { useJob, useJobState, useSpeed } from '../store/solved';
+import { useJob, useJobState, useSpeedNow } from '../store/solved';
 import { figureNames } from '../words/figures';
 import { useWords } from '../words/useWords';
 import { benches, type BenchId } from './benches';
@@ -14,12 +14,13 @@ import { useJobItems } from './useJobItems';
 /** What an open job offers to the finder: its benches, every figure at the selected speed, setups, and what can be done. */
 export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
   const { figure } = useWords();
-  const { solved, speedRpm, setSpeed } = useSpeed();
+  const now = useSpeedNow();
   const { setSetup, standings, settle } = useJob();
   const { open } = useDialogs();
   const setups = useJobState((s) => s.draft.setups);
   const items = useJobItems();
   const own = useCallback((): Entry[] => {
+    const { solved, speedRpm, setSpeed } = now();
     const act = (id: string, title: string, words: string, run: () => void, detail = 'action'): Entry => ({
       id,
       kind: 'action',
@@ -76,6 +77,6 @@ export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
       act('print', 'Print this bench', 'paper pdf sheet', () => window.print()),
       ...deviceEntries,
     ];
-  }, [items, solved, speedRpm, figure, setups, standings, goTo, open, setSetup, settle, setSpeed]);
+  }, [items, now, figure, setups, standings, goTo, open, setSetup, settle]);
   return <Finder own={own} />;
 }

@@ -15,7 +15,7 @@ import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
 import { loadFinder } from '../finder/Finder';
-import { DialogsProvider, useDialogs, type OpenDialog } from './dialogs';
+import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
 import { JobDialogs, loadDialogs } from './JobDialogs';
 import { JobFinder } from './JobFinder';
 import { RevBar } from './RevBar';
@@ -206,7 +206,8 @@ type KeysProps = { store: JobStore; bench: BenchId; goTo: (bench: BenchId) => vo
 /** Single keys of the frame; they rest while a field has the focus. */
 function Keys({ store, bench: current, goTo }: KeysProps) {
   const { setSetup, toggleDrawn, standings, settle } = useJob();
-  const { dialog, open, close } = useDialogs();
+  const { open, close } = useDialogs();
+  const dialog = useOpenDialog();
   const { solved, speedRpm, setSpeed } = useSpeed();
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
@@ -239,8 +240,9 @@ function Keys({ store, bench: current, goTo }: KeysProps) {
       const { build } = solved;
       const step = (by: number) =>
         setSpeed(clampSpeed(build, (Math.round(speedRpm / build.stepRpm) + by) * build.stepRpm));
-      if (event.key === ',') step(-1);
-      if (event.key === '.') step(1);
+      // Shift makes another sign of them on most keyboards, not on all.
+      if (event.key === ',') step(event.shiftKey ? -5 : -1);
+      if (event.key === '.') step(event.shiftKey ? 5 : 1);
       if (event.key === '<' || event.key === ';') step(-5);
       if (event.key === '>' || event.key === ':') step(5);
       if (event.key === 'g') setSpeed(build.goal.speedRpm);

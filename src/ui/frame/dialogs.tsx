@@ -12,7 +12,6 @@ export type OpenDialog =
   | { kind: 'keys' };
 
 type Dialogs = {
-  dialog: OpenDialog | null;
   open: (dialog: OpenDialog) => void;
   close: () => void;
   goTo: (bench: BenchId) => void;
@@ -21,13 +20,14 @@ type Dialogs = {
 };
 
 const Context = createContext<Dialogs | null>(null);
+/** Apart from what opens them: opening one draws nothing anew but the dialog. */
+const Open = createContext<OpenDialog | null>(null);
 
 /** Where a job's page stands: which dialog is open, and the way to a bench or a field. */
 export function DialogsProvider({ goTo, children }: { goTo: (bench: BenchId) => void; children: ReactNode }) {
   const [dialog, setDialog] = useState<OpenDialog | null>(null);
   const value = useMemo<Dialogs>(
     () => ({
-      dialog,
       open: setDialog,
       close: () => setDialog(null),
       goTo,
@@ -36,10 +36,17 @@ export function DialogsProvider({ goTo, children }: { goTo: (bench: BenchId) => 
         focusField(path);
       },
     }),
-    [dialog, goTo],
+    [goTo],
   );
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={value}>
+      <Open.Provider value={dialog}>{children}</Open.Provider>
+    </Context.Provider>
+  );
 }
+
+/** The dialog that is open, if one is. */
+export const useOpenDialog = (): OpenDialog | null => useContext(Open);
 
 /** A bench is drawn a moment after it was asked for: its field is looked for a while. */
 function focusField(path: string, tries = 60): void {

@@ -1,8 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { changesBetween } from '@/core/job/changes';
 import type { Job } from '@/core/job/document';
@@ -11,6 +8,7 @@ import type { RevisionLine } from '@/formats/history';
 import { server } from '../server/client';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
+import { Sheet } from '../frame/Sheet';
 import styles from './history.module.css';
 
 /** Lines shown at first, and with every 'older'. */
@@ -44,74 +42,71 @@ export default function HistoryDialog({ onClose }: { onClose: () => void }) {
   const newest = lines?.[0]?.revision ?? 1;
   const { from, to } = pair ?? { from: Math.max(1, newest - 1), to: newest };
   return (
-    <Dialog
-      open
+    <Sheet
+      labelledBy="history-title"
+      width="wide"
       onClose={onClose}
-      maxWidth="lg"
-      fullWidth
-      transitionDuration={0}
-      aria-labelledby="history-title"
+      actions={
+        <>
+          <Button variant="contained" onClick={onClose} autoFocus>
+            Close
+          </Button>
+        </>
+      }
     >
-      <DialogContent className={styles.sheet}>
-        <h2 id="history-title" className={styles.title}>
-          History
-          <small>{lines ? `${lines.length} revisions, the newest first; every commit is one` : ''}</small>
-        </h2>
-        {failure && (
-          <p role="alert" className={styles.bad}>
-            {failure}
-          </p>
-        )}
-        {lines && (
-          <div className={styles.columns}>
-            <div className={styles.list}>
-              <table className={styles.table}>
-                <thead>
-                  <tr>
-                    <th scope="col">from</th>
-                    <th scope="col">to</th>
-                    <th scope="col">revision</th>
-                    <th scope="col">stored</th>
-                    <th scope="col">what changed</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {lines.slice(0, shown).map((line, i) => (
-                    <Line
-                      key={line.revision}
-                      line={line}
-                      isFirst={line.revision === 1}
-                      ranBack={isEarlier(line, lines[i + 1])}
-                      from={from}
-                      to={to}
-                      onPick={(next) => setPair({ from, to, ...next })}
-                    />
-                  ))}
-                </tbody>
-              </table>
-              {lines.length > shown && (
-                <Button size="small" variant="outlined" onClick={() => setShown(shown + PAGE)}>
-                  {Math.min(PAGE, lines.length - shown)} older
-                </Button>
-              )}
-            </div>
-            <Compared
-              from={from}
-              to={to}
-              newest={newest}
-              name={lines.find((l) => l.revision === from)?.name ?? ''}
-              onNamed={() => void load()}
-              onClose={onClose}
-            />
+      <h2 id="history-title" className={styles.title}>
+        History{' '}
+        <small>{lines ? `${lines.length} revisions, the newest first; every commit is one` : ''}</small>
+      </h2>
+      {failure && (
+        <p role="alert" className={styles.bad}>
+          {failure}
+        </p>
+      )}
+      {lines && (
+        <div className={styles.columns}>
+          <div className={styles.list}>
+            <table className={styles.table}>
+              <thead>
+                <tr>
+                  <th scope="col">from</th>
+                  <th scope="col">to</th>
+                  <th scope="col">revision</th>
+                  <th scope="col">stored</th>
+                  <th scope="col">what changed</th>
+                </tr>
+              </thead>
+              <tbody>
+                {lines.slice(0, shown).map((line, i) => (
+                  <Line
+                    key={line.revision}
+                    line={line}
+                    isFirst={line.revision === 1}
+                    ranBack={isEarlier(line, lines[i + 1])}
+                    from={from}
+                    to={to}
+                    onPick={(next) => setPair({ from, to, ...next })}
+                  />
+                ))}
+              </tbody>
+            </table>
+            {lines.length > shown && (
+              <Button size="small" variant="outlined" onClick={() => setShown(shown + PAGE)}>
+                {Math.min(PAGE, lines.length - shown)} older
+              </Button>
+            )}
           </div>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button variant="contained" onClick={onClose} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+          <Compared
+            from={from}
+            to={to}
+            newest={newest}
+            name={lines.find((l) => l.revision === from)?.name ?? ''}
+            onNamed={() => void load()}
+            onClose={onClose}
+          />
+        </div>
+      )}
+    </Sheet>
   );
 }
 

@@ -53,6 +53,8 @@ type Props = {
   /** Places that words must leave free. */
   taken?: Place[];
   each?: boolean;
+  /** Other lines are drawn over it: what explains the bank makes way. */
+  isShared?: boolean;
   /** A small picture: no words inside the map. */
   plain?: boolean;
 };
@@ -65,6 +67,7 @@ export const MapGround = memo(function MapGround({
   reference,
   taken = [],
   each = false,
+  isShared = false,
   plain = false,
 }: Props) {
   const { figure, symbol } = useWords();
@@ -119,7 +122,7 @@ export const MapGround = memo(function MapGround({
         />
         <path d={path(shapes.top) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
       </g>
-      {!plain && <Labels shapes={shapes} scales={scales} taken={taken} limit={limit} />}
+      {!plain && <Labels shapes={shapes} scales={scales} taken={taken} limit={limit} isShared={isShared} />}
       <text x={width - PAD.right} y={height - 4} fontSize="12" textAnchor="end">
         {`corrected flow${each ? ' of each' : ''}, ${symbol('massFlow')} (to ${figure(reference.pressure, 'airPressure')} abs, ${figure(reference.temperature, 'temperature')})`}
       </text>
@@ -219,11 +222,13 @@ function Labels({
   scales,
   taken,
   limit,
+  isShared,
 }: {
   shapes: MapShapes;
   scales: Scales;
   taken: Place[];
   limit: number;
+  isShared: boolean;
 }) {
   const { figure } = useWords();
   const { x, y } = scales;
@@ -261,7 +266,7 @@ function Labels({
       <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio)} weight={750} size={15} anchor="end">
         surge
       </Halo>
-      {x(surgeAt.flow) > 260 && (
+      {x(surgeAt.flow) > 260 && !isShared && (
         <Halo x={x(surgeAt.flow) - 34} y={y(surgeAt.ratio) + 15} anchor="end" colour="var(--mute)">
           keep to the right of the bank
         </Halo>

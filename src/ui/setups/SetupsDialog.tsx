@@ -1,8 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
 import { useMemo, useState } from 'react';
 import { comparedFigure, peakOf, type Where } from '@/core/forecast/compare';
 import { figures, type FigureId } from '@/core/forecast/figures';
@@ -17,6 +14,7 @@ import { differingInputs } from '../words/setups';
 import { useWords } from '../words/useWords';
 import { LineSample } from './dashes';
 import { useSetups } from './useSetups';
+import { Sheet } from '../frame/Sheet';
 import styles from './setups.module.css';
 
 type Solved = Pick<Answer, 'build' | 'sweep'> | null;
@@ -66,83 +64,80 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
   const selected = job.setups[setupIndex]!;
   const isFull = job.setups.length >= MOST_SETUPS;
   return (
-    <Dialog
-      open
+    <Sheet
+      labelledBy="setups-title"
+      width="wide"
       onClose={onClose}
-      maxWidth="xl"
-      fullWidth
-      transitionDuration={0}
-      aria-labelledby="setups-title"
+      actions={
+        <>
+          <Button
+            variant="outlined"
+            disabled={isFull}
+            onClick={() => {
+              const index = add(selected.id);
+              if (index >= 0) setSetup(index);
+            }}
+          >
+            {isFull ? 'Six setups: no more' : `Add a setup from ${selected.letter}`}
+          </Button>
+          <Button variant="contained" onClick={onClose}>
+            Close
+          </Button>
+        </>
+      }
     >
-      <DialogContent className={styles.sheet}>
-        <h2 id="setups-title" className={styles.title}>
-          Setups side by side
-          <small>
-            differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
-          </small>
-        </h2>
-        {refusal && (
-          <p role="alert" className={styles.bad}>
-            {refusal}
-          </p>
-        )}
-        <div className={styles.scroll}>
-          <table className={styles.table}>
-            <thead>
-              <tr>
-                <td />
-                {columns.map((c) => (
-                  <Head
-                    key={c.setup.id}
-                    column={c}
-                    isSelected={c.index === setupIndex}
-                    isOnly={columns.length === 1}
-                    onSelect={() => setSetup(c.index)}
-                    onDraw={() => toggleDrawn(c.index)}
-                    onDelete={() => remove(c.setup.id)}
-                  />
-                ))}
-              </tr>
-            </thead>
-            <Inputs columns={columns} />
-            <Figures columns={columns} setupIndex={setupIndex} />
-          </table>
-        </div>
-        {job.bin.length > 0 && (
-          <section className={styles.bin} aria-label="Deleted setups">
-            <h3>In this job’s bin</h3>
-            <ul>
-              {[...job.bin].reverse().map((setup) => (
-                <li key={setup.id}>
-                  {setup.letter} {setup.name}{' '}
-                  <button type="button" className={styles.link} onClick={() => restore(setup.id)}>
-                    bring it back
-                  </button>{' '}
-                  <button type="button" className={styles.link} onClick={() => drop(setup.id)}>
-                    remove from the bin
-                  </button>
-                </li>
+      <h2 id="setups-title" className={styles.title}>
+        Setups side by side{' '}
+        <small>
+          differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
+        </small>
+      </h2>
+      {refusal && (
+        <p role="alert" className={styles.bad}>
+          {refusal}
+        </p>
+      )}
+      <div className={styles.scroll}>
+        <table className={styles.table}>
+          <thead>
+            <tr>
+              <td />
+              {columns.map((c) => (
+                <Head
+                  key={c.setup.id}
+                  column={c}
+                  isSelected={c.index === setupIndex}
+                  isOnly={columns.length === 1}
+                  onSelect={() => setSetup(c.index)}
+                  onDraw={() => toggleDrawn(c.index)}
+                  onDelete={() => remove(c.setup.id)}
+                />
               ))}
-            </ul>
-          </section>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button
-          variant="outlined"
-          disabled={isFull}
-          onClick={() => {
-            const index = add(selected.id);
-            if (index >= 0) setSetup(index);
-          }}
-        >
-          {isFull ? 'Six setups: no more' : `Add a setup from ${selected.letter}`}
-        </Button>
-        <Button variant="contained" onClick={onClose}>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+            </tr>
+          </thead>
+          <Inputs columns={columns} />
+          <Figures columns={columns} setupIndex={setupIndex} />
+        </table>
+      </div>
+      {job.bin.length > 0 && (
+        <section className={styles.bin} aria-label="Deleted setups">
+          <h3>In this job’s bin</h3>
+          <ul>
+            {[...job.bin].reverse().map((setup) => (
+              <li key={setup.id}>
+                {setup.letter} {setup.name}{' '}
+                <button type="button" className={styles.link} onClick={() => restore(setup.id)}>
+                  bring it back
+                </button>{' '}
+                <button type="button" className={styles.link} onClick={() => drop(setup.id)}>
+                  remove from the bin
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </Sheet>
   );
 }
 
@@ -368,7 +363,7 @@ function Row({ id, where, columns, setupIndex }: RowProps) {
         const value = values[i] ?? null;
         return (
           <td key={c.setup.id}>
-            {figure(value, quantity)}
+            {figure(value, quantity)}{' '}
             {i !== setupIndex && value !== null && base !== null && (
               <small>
                 {figure(value, quantity) === figure(base, quantity)

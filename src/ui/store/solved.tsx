@@ -1,5 +1,14 @@
 'use client';
-import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { useStore } from 'zustand';
 import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
@@ -65,6 +74,7 @@ type SpeedContext = {
 };
 
 const AtSpeed = createContext<SpeedContext | null>(null);
+const SpeedNow = createContext<(() => SpeedContext) | null>(null);
 
 /**
  * The selected speed and everything at it. Kept apart from the job: while the Rev bar is dragged only what shows a figure
@@ -74,6 +84,13 @@ export function useSpeed(): SpeedContext {
   const context = useContext(AtSpeed);
   if (!context) throw new Error('useSpeed needs a SpeedProvider above it.');
   return context;
+}
+
+/** The selected speed when it is asked for: for what acts on it without showing it. */
+export function useSpeedNow(): () => SpeedContext {
+  const now = useContext(SpeedNow);
+  if (!now) throw new Error('useSpeedNow needs a SpeedProvider above it.');
+  return now;
 }
 
 export function useJob(): JobContext {
@@ -251,7 +268,16 @@ export function SpeedProvider({
     }),
     [answer, point, asked, setSpeed],
   );
-  return <AtSpeed.Provider value={value}>{children}</AtSpeed.Provider>;
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+  }, [value]);
+  const now = useCallback(() => latest.current, []);
+  return (
+    <SpeedNow.Provider value={now}>
+      <AtSpeed.Provider value={value}>{children}</AtSpeed.Provider>
+    </SpeedNow.Provider>
+  );
 }
 
 /** One speed of a solved job: from the sweep where it has it, otherwise solved exactly. */

@@ -16,12 +16,19 @@ const settled = () => new Promise((done) => setTimeout(done, 0));
 
 /** A server of one job, with the same rule as the real one. */
 function fakeServer(first: StoredJob) {
-  const state = { revision: first.revision, job: first.job, away: false, calls: 0 };
+  const state = {
+    revision: first.revision,
+    job: first.job,
+    away: false,
+    gone: null as 'binned' | 'missing' | null,
+    calls: 0,
+  };
   jest
     .spyOn(server, 'saveJob')
     .mockImplementation(async (_, base, job): Promise<Answer<{ revision: number }>> => {
       state.calls++;
       if (state.away) return { kind: 'away' };
+      if (state.gone) return { kind: 'refused', status: 404, error: 'gone', problems: [], gone: state.gone };
       if (base !== state.revision)
         return {
           kind: 'refused',
@@ -117,6 +124,42 @@ describe('an open job', () => {
       expect(far.job.name).toBe(choice === 'mine' ? 'Mine' : 'Theirs');
       expect(store.getState()).toMatchObject({ sync: { kind: 'saved' }, draft: { name: far.job.name } });
     }
+  });
+
+  it('a job deleted elsewhere stops the sending, keeps what was typed, and goes on once it is back', async () => {
+    const first = stored();
+    const far = fakeServer(first);
+    far.gone = 'binned';
+    const store = createJobStore(first);
+    store.getState().write('name', 'Typed after');
+    store.getState().commit();
+    await settled();
+    expect(store.getState()).toMatchObject({
+      sync: { kind: 'gone', how: 'binned' },
+      draft: { name: 'Typed after' },
+    });
+    expect(store.getState().queue).toHaveLength(1);
+    far.gone = null;
+    store.getState().returned();
+    await settled();
+    expect(far.job.name).toBe('Typed after');
+    expect(store.getState().sync.kind).toBe('saved');
+  });
+
+  it('theirs taken, undo brings mine back as the newest', async () => {
+    const first = stored();
+    const far = fakeServer(first);
+    far.revision = 5;
+    far.job = { ...first.job, name: 'Theirs' };
+    const store = createJobStore(first);
+    store.getState().write('name', 'Mine');
+    store.getState().commit();
+    await settled();
+    store.getState().settle('theirs');
+    store.getState().undo();
+    await settled();
+    expect(far.job.name).toBe('Mine');
+    expect(store.getState().stored.name).toBe('Mine');
   });
 });
 

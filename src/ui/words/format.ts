@@ -4,16 +4,21 @@ const MINUS = '−';
 /** A figure and its unit stay on one line. */
 const NO_BREAK = '\u00a0';
 
+/** Kept by their digits: to make one costs far more than to use it, and a page shows hundreds of figures. */
+const kept: Intl.NumberFormat[] = [];
+const formatWith = (digits: number): Intl.NumberFormat =>
+  (kept[digits] ??= new Intl.NumberFormat('en-GB', {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }));
+
 /** A number in a unit: thousands with commas, a true minus, the unit's digits; small losses keep a decimal. */
 export function formatNumber(value: number, digits: number): string {
   if (!Number.isFinite(value)) return '–';
   const scale = digits < 0 ? 10 ** -digits : 1;
   const rounded = Math.round(value / scale) * scale;
   const shown = digits < 0 ? rounded : value;
-  const text = Math.abs(shown).toLocaleString('en-GB', {
-    minimumFractionDigits: Math.max(0, digits),
-    maximumFractionDigits: Math.max(0, digits),
-  });
+  const text = formatWith(Math.max(0, digits)).format(Math.abs(shown));
   const isZero = /^[0.,]*$/.test(text);
   return shown < 0 && !isZero ? `${MINUS}${text}` : text;
 }

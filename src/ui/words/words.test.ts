@@ -6,6 +6,9 @@ import { fromUnit, quantities, toUnit, unitsOf, type Quantity } from '@/core/uni
 import { reason } from '@/core/working/range';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { rules } from '@/core/decisions/rules';
+import { changesBetween } from '@/core/job/changes';
+import { fuelDefaults } from '@/core/job/defaults';
+import { binSetup } from '@/core/job/setups';
 import { summarise } from '@/core/job/summary';
 import { fieldText, formatNumber } from './format';
 import { knownCodes } from './reasons';
@@ -94,6 +97,43 @@ it('changes and goals are said with their units', () => {
   expect(
     plain(goalSentence({ power: 285 * 745.69987, basis: 'flywheel', speedRpm: 8600 }, 'petrol-98', 1650)),
   ).toBe('285 hp at the flywheel by 8,600 rpm on 98 RON at 1,650 m');
+});
+
+describe('what changed, in a line', () => {
+  const { changesLine, changesList } = houseWords;
+  it('whole things first said as such, units once, and no more than two of them', () => {
+    const job = sampleJob(0);
+    const gone = binSetup(job, 'b');
+    if (!gone.ok) throw new Error(gone.why);
+    expect(changesLine(changesBetween(job, gone.job))).toBe('setup B deleted, to the bin');
+    const edited = structuredClone(job);
+    edited.brief.fuel = fuelDefaults('e85');
+    edited.setups[1]!.boost.fullRpm.value = 5_800;
+    edited.setups[2]!.cooler.kind = 'water';
+    edited.engine.bore.confidence = 'guess';
+    edited.engine.breathing.source = 'table';
+    const list = changesList(changesBetween(job, edited)).map(plain);
+    expect(list).toEqual([
+      'fuel 98 RON → E85',
+      'bore: measured → guess',
+      'breathing from a shape → table',
+      'B: boost is full from 6,000 → 5,800 rpm',
+      'C: cooler air to air → air to water',
+    ]);
+    expect(plain(changesLine(changesBetween(job, edited)))).toBe(
+      'fuel 98 RON → E85; bore: measured → guess; and 3 more',
+    );
+  });
+
+  it('a history of an older version, told apart by numbers, is still said', () => {
+    expect(plain(changeSentence({ path: 'setups.0.boost.onsetRpm.value', from: 3000, to: 3200 }))).toBe(
+      'boost begins at 3,000 → 3,200 rpm',
+    );
+    expect(changeSentence({ path: 'settled.0.facts.fuel', from: 'e85', to: 'diesel' })).toBe(
+      'which benches are settled',
+    );
+    expect(changeSentence({ path: 'brief.somethingNew', from: 1, to: 2 })).toBe('brief somethingNew 1 → 2');
+  });
 });
 
 describe('words in other units', () => {

@@ -198,12 +198,12 @@ const curvePath = (job: Job) =>
 
 /** Where a number comes from and how sure we are of it, in a few words. */
 function originOf(job: Job, origin: Origin | undefined): string {
-  if (!origin) return 'from above';
+  if (!origin) return 'worked out below';
   const path = 'input' in origin ? origin.input : origin.read === 'curve' ? curvePath(job) : null;
   if (path === null) return originWords[(origin as { read: keyof typeof originWords }).read];
   const sure = confidenceAt(job, path);
   const words = [inputName(path, job), sure && confidenceWords[sure]].filter(Boolean).join(', ');
-  return words || 'from above';
+  return words || 'worked out below';
 }
 
 export type PrintedStep =

@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { useDialogs } from '../frame/dialogs';
-import { useSpeed } from '../store/solved';
+import { useSpeedNow } from '../store/solved';
 import { figureNames } from '../words/figures';
 import styles from './fig.module.css';
 
@@ -16,13 +16,13 @@ type Props = {
 /** A headline figure: opens its working, at the selected speed unless another is named. */
 export function Fig({ id, speedRpm, className = '', children }: Props) {
   const { open } = useDialogs();
-  const { speedRpm: selected } = useSpeed();
+  const now = useSpeedNow();
   return (
     <button
       type="button"
       className={`${styles.fig} ${className}`}
       title={`${figureNames[id].name}: how it comes about`}
-      onClick={() => open({ kind: 'working', figure: id, speedRpm: speedRpm ?? selected })}
+      onClick={() => open({ kind: 'working', figure: id, speedRpm: speedRpm ?? now().speedRpm })}
     >
       {children}
     </button>

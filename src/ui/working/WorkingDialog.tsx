@@ -1,8 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
 import { useMemo, useState } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { workingOf } from '@/core/forecast/workings';
@@ -19,6 +16,7 @@ import {
 } from '../words/working';
 import { Symbols } from './Symbols';
 import { useInfluences } from './useInfluences';
+import { Sheet } from '../frame/Sheet';
 import styles from './working.module.css';
 
 type Props = { figure: FigureId; speedRpm: number; onClose: () => void };
@@ -46,70 +44,66 @@ export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
   const before = printed?.steps.slice(0, -1) ?? [];
   const bench = benches.find((b) => b.id === figureNames[figure].bench)!;
   return (
-    <Dialog
-      open
+    <Sheet
+      labelledBy="working-title"
+      width="middle"
       onClose={onClose}
-      maxWidth="md"
-      fullWidth
-      transitionDuration={0}
-      aria-labelledby="working-title"
+      actions={
+        <>
+          {printed && <CopyKey text={() => workingText(printed, job, moves ?? [])} />}
+          <Button variant="contained" onClick={onClose} autoFocus>
+            Close
+          </Button>
+        </>
+      }
     >
-      <DialogContent className={styles.sheet}>
-        <h2 id="working-title" className={styles.title}>
-          {figureNames[figure].name}
-          <small>
-            at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}
-            {answer?.stale ? ', from the last good values' : ''}
-          </small>
-        </h2>
-        {printed ? (
-          <>
-            <p className={styles.value}>{printed.value}</p>
-            {last && (
-              <div className={styles.main}>
-                <StepView step={last} />
-              </div>
-            )}
-            {printed.byHand && (
-              <section className={styles.hand}>
-                <h3>By hand</h3>
-                <StepView step={printed.byHand.step} />
-                <p>
-                  <b>{printed.byHand.value}</b> by hand, {printed.byHand.difference} against the full sum.
-                </p>
-              </section>
-            )}
-            <section className={styles.moves}>
-              <h3>What moves it most</h3>
-              <Moves moves={moves} />
+      <h2 id="working-title" className={styles.title}>
+        {figureNames[figure].name}{' '}
+        <small>
+          at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}
+          {answer?.stale ? ', from the last good values' : ''}
+        </small>
+      </h2>
+      {printed ? (
+        <>
+          <p className={styles.value}>{printed.value}</p>
+          {last && (
+            <div className={styles.main}>
+              <StepView step={last} />
+            </div>
+          )}
+          {printed.byHand && (
+            <section className={styles.hand}>
+              <h3>By hand</h3>
+              <StepView step={printed.byHand.step} />
+              <p>
+                <b>{printed.byHand.value}</b> by hand, {printed.byHand.difference} against the full sum.
+              </p>
             </section>
-            {before.length > 0 && (
-              <>
-                <h3 className={styles.rests}>What its numbers rest on, in order</h3>
-                <ol className={styles.steps}>
-                  {before.map((step, i) => (
-                    <li key={i}>
-                      <StepView step={step} />
-                    </li>
-                  ))}
-                </ol>
-              </>
-            )}
-          </>
-        ) : (
-          <p>
-            There is no such figure at this speed: no boost here, no map chosen, or no answer. See{' '}
-            {bench.name}.
-          </p>
-        )}
-      </DialogContent>
-      <DialogActions>
-        {printed && <CopyKey text={() => workingText(printed, job, moves ?? [])} />}
-        <Button variant="contained" onClick={onClose} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+          )}
+          <section className={styles.moves}>
+            <h3>What moves it most</h3>
+            <Moves moves={moves} />
+          </section>
+          {before.length > 0 && (
+            <>
+              <h3 className={styles.rests}>What its numbers rest on, in order</h3>
+              <ol className={styles.steps}>
+                {before.map((step, i) => (
+                  <li key={i}>
+                    <StepView step={step} />
+                  </li>
+                ))}
+              </ol>
+            </>
+          )}
+        </>
+      ) : (
+        <p>
+          There is no such figure at this speed: no boost here, no map chosen, or no answer. See {bench.name}.
+        </p>
+      )}
+    </Sheet>
   );
 }
 

@@ -7,6 +7,8 @@ import { useJob, useJobState } from '../store/solved';
 
 /** Work in slices of this length, so that the page answers meanwhile, ms. */
 const SLICE = 12;
+/** And leave the page alone this long before the first, ms. */
+const FIRST = 80;
 
 /**
  * What each input's spread does to a figure, most telling first; null until it is known. Some hundred points are solved
@@ -42,7 +44,8 @@ export function useInfluences(
       }
       timer = setTimeout(slice, 0);
     };
-    timer = setTimeout(slice, 0);
+    // The page is painted first: what opens must open at once.
+    timer = setTimeout(slice, FIRST);
     return () => clearTimeout(timer);
   }, [job, setupIndex, library, speedRpm, figure, bounds, among]);
   return found;

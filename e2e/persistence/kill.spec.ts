@@ -1,0 +1,54 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { expect, test } from '@playwright/test';
+import { single } from '../support/job';
+import { prepare, startServer } from '../support/server';
+
+const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-kill-'));
+test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+type Stored = { revision: number; job: { engine: { redLineRpm: { value: number } } } };
+
+test('killed twenty times while commits arrive: every acknowledged revision is there', async () => {
+  test.setTimeout(300_000);
+  expect(prepare(folder, 'demo').code).toBe(0);
+  /** Revision → the red line that was acknowledged with it. */
+  const acknowledged = new Map<number, number>();
+  for (let round = 0; round < 20; round++) {
+    const server = await startServer(folder, 3315);
+    const stored = (await (await fetch(`${server.address}/api${single}`)).json()) as Stored;
+    // The last one may have been stored without its answer arriving; what was answered must all be there.
+    for (const [revision, redLine] of acknowledged) {
+      if (revision < stored.revision - 40) continue;
+      const at = await fetch(`${server.address}/api${single}/revisions/${revision}`);
+      expect(at.status, `revision ${revision} after kill ${round}`).toBe(200);
+      const { job } = (await at.json()) as Stored;
+      expect(job.engine.redLineRpm.value).toBe(redLine);
+    }
+    const kill = new Promise<void>((done) =>
+      setTimeout(() => void server.kill('SIGKILL').then(done), 400 + 41 * round),
+    );
+    let { revision, job } = stored;
+    try {
+      for (let i = 0; ; i++) {
+        job = structuredClone(job);
+        job.engine.redLineRpm.value = 9_000 + ((round * 131 + i) % 500);
+        const answer = await fetch(`${server.address}/api${single}`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ baseRevision: revision, job }),
+        });
+        expect(answer.status).toBe(200);
+        ({ revision } = (await answer.json()) as { revision: number });
+        acknowledged.set(revision, job.engine.redLineRpm.value);
+      }
+    } catch (error) {
+      // Only the connection may fail: the server was killed under it.
+      if (!(error instanceof TypeError)) throw error;
+    }
+    await kill;
+  }
+  // Enough commits for the kills to have fallen into their midst.
+  expect(acknowledged.size).toBeGreaterThan(40);
+});

@@ -1,0 +1,85 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { isSaved, makeJob, open, single } from '../support/job';
+
+test('a headline figure opens its working: formula, numbers, source, by hand, what moves it; copied as text', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await open(page, `${single}/demand`);
+  const figure = page.getByRole('complementary').getByRole('button', { name: '2.62' });
+  await figure.focus();
+  await page.keyboard.press('Enter');
+  const sheet = page.getByRole('dialog', { name: /^Pressure ratio/ });
+  await expect(sheet).toContainText('PR = p02 / p01');
+  await expect(sheet).toContainText('= 212.87 / 81.204 = 2.621');
+  await expect(sheet).toContainText('throttle loss, guess');
+  await expect(sheet).toContainText(/2\.48 by hand, −0\.14, −5\s% against the full sum/);
+  const moves = sheet.getByRole('table', { name: /Each input moved up/ });
+  await expect(moves.getByRole('row').first()).toContainText(/^BSFC304\sg\/kWh ± 24\sg\/kWhguess\+0\.24/);
+  const found = await new AxeBuilder({ page }).include('dialog').analyze();
+  expect(found.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')).toEqual([]);
+  await sheet.getByRole('button', { name: 'Copy as text' }).click();
+  await expect(sheet.getByText('Copied.')).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  expect(text).toContain('Pressure ratio at 8,600 rpm: 2.62 (Hill-climb single-seater)');
+  expect(text).toContain('What moves it most, each input by its own spread:\n  BSFC 304 g/kWh (guess)');
+  await page.keyboard.press('Escape');
+  await expect(sheet).toHaveCount(0);
+  await expect(figure).toBeFocused();
+});
+
+test('workings follow the units and the speed; a figure that is not there says why', async ({
+  page,
+  context,
+  baseURL,
+}) => {
+  await context.addCookies([{ name: 'fierce-lung-units', value: 'us', url: baseURL! }]);
+  await open(page, `${single}/charger?rpm=8000`);
+  await page
+    .getByRole('row', { name: /^Outlet temperature/ })
+    .getByRole('button')
+    .click();
+  const sheet = page.getByRole('dialog', { name: /^Compressor outlet at 8,000\srpm, setup A/ });
+  await expect(sheet).toContainText('°F');
+  await expect(sheet).toContainText('T2 = T1 + T1 · (PR0.286 − 1) / η');
+  await expect(sheet).toContainText(/°F by hand, [+−]\d+\s°F against the full sum/);
+  await expect(sheet).toContainText('read from the map of Birch 50');
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  await page.keyboard.press('/');
+  await page.keyboard.type('surge margin');
+  await page.keyboard.press('Escape');
+  for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+,');
+  await page.keyboard.press('/');
+  await page.keyboard.type('surge margin');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: /^Surge margin/ })).toContainText(
+    'There is no such figure at this speed',
+  );
+});
+
+test('how sure we are changes with a click or a key; guesses are listed on the Brief and lead to their fields', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Guesses');
+  await open(page, `/jobs/${id}/brief`);
+  const list = page.getByRole('complementary');
+  await expect(list.getByRole('heading', { name: '13 guesses' })).toBeVisible();
+  await expect(list).toContainText('The BSFC matters most');
+  const field = page.getByLabel('BSFC for air and power', { exact: true });
+  await field.focus();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(
+    page.getByRole('button', { name: 'BSFC for air and power: reported. Change how sure we are' }),
+  ).toBeVisible();
+  await expect(list.getByRole('heading', { name: 'Twelve guesses' })).toBeVisible();
+  await expect(list).toContainText('The λ of the BSFC matters most');
+  await page.getByRole('button', { name: /^λ that BSFC belongs to: guess/ }).click();
+  await expect(list.getByRole('heading', { name: 'Eleven guesses' })).toBeVisible();
+  await isSaved(page);
+  await list.getByRole('button', { name: 'back pressure over manifold pressure' }).click();
+  await expect(page.getByRole('main', { name: 'Demand bench' })).toBeVisible();
+  await expect(page.getByLabel('Back pressure over manifold pressure', { exact: true })).toBeFocused();
+});

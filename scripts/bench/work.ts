@@ -1,0 +1,160 @@
+/** What an open job does by hand: history, undo, workings, the finder; how soon each answers, in Chromium. */
+import { mkdtempSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { launch } from '../../e2e/support/browser';
+import { createDatabase } from '../../src/data/connection';
+import { sampleCompressors, sampleJob } from '../../src/data/demo/sample';
+import { createJob, saveJob } from '../../src/data/repositories/jobs';
+import { addCompressor } from '../../src/data/repositories/library';
+import { seedDemo } from '../../src/data/seed';
+import { address, median, print, quantile, serving } from './lib';
+
+const JOB = '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
+
+/** A shop of this many jobs and parts, whose first job has this many revisions. */
+async function grownShop(folder: string, jobs: number, parts: number, revisions: number): Promise<void> {
+  await createDatabase(folder, async (db) => {
+    await seedDemo(db);
+    for (let i = sampleCompressors.length; i < parts; i++) {
+      const { document } = sampleCompressors[i % sampleCompressors.length]!;
+      await addCompressor(db, { ...document, name: `${document.name} no. ${i}` });
+    }
+    for (let i = 2; i < jobs; i++) await createJob(db, { ...sampleJob(1), name: `Job no. ${i}` });
+    let job = sampleJob(0);
+    for (let i = 1; i < revisions; i++) {
+      job = structuredClone(job);
+      job.engine.redLineRpm.value = 9_000 + (i % 500);
+      job.setups[0]!.boost.onsetRpm.value = 2_500 + (i % 400);
+      await saveJob(db, JOB, i, job);
+    }
+  });
+}
+
+/** From a keystroke to the frame painted after something shows in the page, ms. */
+async function untilShown(page: Page, key: string, selector: string): Promise<number> {
+  await page.evaluate((shown) => {
+    const state = { start: 0, end: 0 };
+    Object.assign(window, { measured: state });
+    window.addEventListener('keydown', (e) => (state.start ||= e.timeStamp), { capture: true, once: true });
+    const look = () => {
+      if (state.start && document.querySelector(shown)) {
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => (state.end = performance.now());
+          channel.port2.postMessage(0);
+        });
+      } else requestAnimationFrame(look);
+    };
+    look();
+  }, selector);
+  await page.keyboard.press(key);
+  await page.waitForFunction(() => (window as unknown as { measured: { end: number } }).measured.end > 0);
+  return page.evaluate(() => {
+    const { start, end } = (window as unknown as { measured: { start: number; end: number } }).measured;
+    return end - start;
+  });
+}
+
+/** From each keystroke to the frame painted after the page has answered it, ms. */
+async function strokes(page: Page, keys: string[], rest: number): Promise<number[]> {
+  await page.evaluate(() => {
+    const waits: number[] = [];
+    Object.assign(window, { waits });
+    window.addEventListener(
+      'keydown',
+      (e) => {
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => waits.push(performance.now() - e.timeStamp);
+          channel.port2.postMessage(0);
+        });
+      },
+      { capture: true },
+    );
+  });
+  for (const key of keys) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(rest);
+  }
+  return page.evaluate(() => (window as unknown as { waits: number[] }).waits);
+}
+
+export async function work(): Promise<void> {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-work-'));
+  await grownShop(folder, 1_000, 2_000, 500);
+  await serving(folder, async () => {
+    const browser = await chromium.launch(launch);
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    // The compiler names functions through a helper that the page does not have.
+    await page.addInitScript('globalThis.__name = (f) => f');
+    await page.goto(`${address}/jobs/${JOB}/engine`);
+    await page.locator('html[data-ahead]').waitFor();
+    await page.waitForTimeout(4_000);
+    const times: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      times.push(await untilShown(page, 'h', 'dialog[open] tbody tr'));
+      await page.keyboard.press('Escape');
+      await page.waitForTimeout(400);
+    }
+    print('history of 500 revisions, shown', `${median(times).toFixed(0)} ms`, '300 ms');
+
+    await page.keyboard.press('/');
+    await page.locator('[role=combobox]').waitFor();
+    await page.waitForTimeout(3_000);
+    const typed = await strokes(
+      page,
+      [...'surge margin', ...Array(12).fill('Backspace'), ...'job 77 charger'],
+      120,
+    );
+    print(
+      'finder over 1,000 jobs and 2,000 parts, a keystroke',
+      `${median([...typed]).toFixed(0)} ms, 95 % ${quantile(typed, 0.95).toFixed(0)} ms`,
+      '50 ms',
+    );
+    await page.keyboard.press('Escape');
+
+    await page.goto(`${address}/jobs/${JOB}/demand`);
+    await page.locator('html[data-ahead]').waitFor();
+    await page.waitForTimeout(2_000);
+    const opened: number[] = [];
+    for (const name of [/^2\.\d\d$/, /kg\/min$/, /kPa$/]) {
+      const figure = page.getByRole('complementary').getByRole('button', { name }).first();
+      for (let i = 0; i < 4; i++) {
+        await figure.focus();
+        const shown = await untilShown(page, 'Enter', 'dialog[open] h2');
+        // The very first opening fetches nothing, but compiles the dialog.
+        if (i > 0) opened.push(shown);
+        await page.keyboard.press('Escape');
+        await page.waitForTimeout(300);
+      }
+    }
+    print(
+      'a working, opened',
+      `${median(opened).toFixed(0)} ms, slowest ${Math.max(...opened).toFixed(0)} ms`,
+      '50 ms',
+    );
+
+    const field = page.getByLabel('Effectiveness', { exact: true });
+    for (let i = 0; i < 12; i++) {
+      await field.fill(String(70 + i));
+      await field.press('Enter');
+    }
+    await page.getByRole('heading', { name: 'Demand over the revs' }).click();
+    await page.waitForTimeout(2_500);
+    const undone = await strokes(
+      page,
+      [...Array(12).fill('Control+z'), ...Array(12).fill('Control+Shift+Z')],
+      200,
+    );
+    // A modifier is a stroke of its own that changes nothing.
+    const steps = [...undone].sort((a, b) => b - a).slice(0, 24);
+    print(
+      'undo or redo of a step, three setups drawn',
+      `${median(steps).toFixed(0)} ms, slowest ${Math.max(...steps).toFixed(0)} ms`,
+      '50 ms',
+    );
+    await browser.close();
+  });
+}
