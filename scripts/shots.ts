@@ -39,6 +39,53 @@ const shots: Shot[] = [
       await page.locator('aside').evaluate((aside) => (aside.scrollTop = 330));
     },
   },
+  {
+    name: 'setups',
+    at: `${single}/charger`,
+    before: async (page) => {
+      await ranked(page);
+      await page.keyboard.press('v');
+      await page.getByRole('dialog').waitFor();
+    },
+  },
+  {
+    name: 'working',
+    at: `${single}/demand`,
+    before: async (page) => {
+      await page.getByRole('complementary').getByRole('button', { name: '2.62' }).click();
+      await page.getByText(/Each input moved up/).waitFor();
+    },
+  },
+  {
+    name: 'history',
+    at: `${truck}/engine`,
+    before: async (page) => {
+      for (const speed of ['6,900', '7,000', '6,800']) {
+        const field = page.getByLabel('Red line', { exact: true });
+        await field.fill(speed);
+        await field.press('Enter');
+        await page.getByText('saved', { exact: true }).waitFor();
+      }
+      await page.locator('html[data-ahead]').waitFor();
+      await page.getByRole('heading', { level: 2 }).first().click();
+      await page.keyboard.press('h');
+      await page
+        .getByRole('region', { name: 'Two revisions compared' })
+        .getByRole('listitem')
+        .first()
+        .waitFor();
+    },
+  },
+  {
+    name: 'finder',
+    at: `${single}/charger`,
+    before: async (page) => {
+      await ranked(page);
+      await page.locator('html[data-ahead]').waitFor();
+      await page.keyboard.type('/margin');
+      await page.getByRole('option').first().waitFor();
+    },
+  },
   { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, chose: { theme: 'cell' }, before: ranked },
   {
     name: 'charger-large',
@@ -52,7 +99,6 @@ const shots: Shot[] = [
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },
   { name: 'import', at: '/library/compressors/import', before: importing },
-  { name: 'map-sheet', at: '/library/compressors/birch-50/sheet', width: 1280, height: 1000 },
 ];
 
 async function ranked(page: Page): Promise<void> {

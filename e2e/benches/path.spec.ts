@@ -20,9 +20,9 @@ test('a goal goes in at the Brief and every bench follows at once', async ({ pag
   await expect(page.getByLabel('Power', { exact: true })).toHaveValue('281.61');
   await choose(page, 'Barometer', 'reduced to sea level');
   await fill(page, 'Sea-level reading (QNH)', '1030 hPa');
-  await expect(page.getByText(/^84\.\d\skPa$/)).toBeVisible();
+  await expect(page.getByText(/^84\.\d\skPa$/).first()).toBeVisible();
   await fill(page, 'Height above sea level', '0');
-  await expect(page.getByText(/^103\.0\skPa$/)).toBeVisible();
+  await expect(page.getByText(/^103\.0\skPa$/).first()).toBeVisible();
   await choose(page, 'Fuel sold there', 'E85');
   await expect(page.getByText(/on E85 at 0\sm/).first()).toBeVisible();
   await isSaved(page);

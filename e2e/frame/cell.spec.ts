@@ -12,6 +12,8 @@ const small = (page: Page) =>
       if (element.closest('.unseen') || getComputedStyle(element).visibility === 'hidden') continue;
       const label = element.matches('[type=radio], [type=checkbox]') ? element.closest('label') : null;
       const row = element.matches('[type=checkbox]') ? element.parentElement : null;
+      // A figure within a sentence is text (WCAG 2.5.8: inline targets).
+      if (element.matches(':is(p, li) button') && getComputedStyle(element).display === 'inline') continue;
       const box = (label ?? row ?? element).getBoundingClientRect();
       if (!box.width) continue;
       // A name in a line of a table is as wide as it is; its line opens it too.

@@ -43,6 +43,40 @@ test('every commit is a revision in words; two are compared, one is brought back
   await expect(sheet).toHaveCount(0);
 });
 
+test('a clock that was set back is said; a server that is away too, and undo works meanwhile', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Clock');
+  await open(page, `/jobs/${id}/engine`);
+  await page.locator('html[data-ahead]').waitFor();
+  await fill(page, 'Red line', '9,300');
+  await isSaved(page);
+  await page.route('**/revisions', async (route) => {
+    const answer = await route.fetch();
+    const data = (await answer.json()) as { revisions: { savedAt: string }[] };
+    data.revisions[0]!.savedAt = '2001-01-01T00:00:00.000Z';
+    await route.fulfill({ response: answer, json: data });
+  });
+  await page.getByRole('heading', { level: 2 }).first().click();
+  await page.keyboard.press('h');
+  await expect(page.getByRole('dialog')).toContainText('the clock was set back before this');
+  await page.keyboard.press('Escape');
+  await page.unroute('**/revisions');
+  await page.route('**/api/**', (route) => route.abort());
+  await page.keyboard.press('h');
+  await expect(page.getByRole('alert').filter({ hasText: 'The server is away' })).toContainText(
+    'Undo and redo work meanwhile.',
+  );
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,500');
+  await page.keyboard.press('Control+y');
+  await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,300');
+  await page.unroute('**/api/**');
+  await isSaved(page);
+});
+
 test('the bin holds jobs, setups and parts; they come back or go for good', async ({ page, request }) => {
   const id = await makeJob(request, 'Bin host');
   await open(page, `/jobs/${id}/charger`);
@@ -77,16 +111,24 @@ test('the bin holds jobs, setups and parts; they come back or go for good', asyn
   await request.put(`/api/jobs/${doomed}/bin`, { data: { binned: true } });
   await page.reload();
   await page.locator('html[data-live]').waitFor();
-  await page
-    .getByRole('region', { name: 'Library' })
-    .getByRole('button', { name: /^Bring/ })
-    .first()
-    .click();
+  const parts = page.getByRole('region', { name: 'Library' });
+  await parts.getByRole('button', { name: 'Bring Birch 50, copy back' }).click();
+  await expect(parts).toHaveCount(0);
+  const { compressors } = (await (await request.get('/api/library/compressors')).json()) as {
+    compressors: { id: string; name: string }[];
+  };
+  const copy = compressors.find((c) => c.name === 'Birch 50, copy')!;
+  expect(
+    (await request.put(`/api/library/compressors/${copy.id}/bin`, { data: { binned: true } })).status(),
+  ).toBe(200);
+  await page.reload();
+  await page.locator('html[data-live]').waitFor();
   await page.getByRole('button', { name: 'Empty the bin' }).click();
   const ask = page.getByRole('dialog', { name: 'Empty the bin?' });
   await expect(ask).toContainText('This cannot be undone.');
   await ask.getByRole('button', { name: 'Remove for good' }).click();
   await expect(page.getByRole('region', { name: 'Jobs' })).toHaveCount(0);
+  expect((await request.get(`/api/library/compressors/${copy.id}`)).status()).toBe(404);
   expect((await request.delete(`/api/jobs/${doomed}`)).status()).toBe(404);
   const stays = await request.delete(`/api/jobs/${id}`);
   expect(stays.status()).toBe(404);

@@ -138,27 +138,31 @@ const engineSchema = z.strictObject({
   breathing: breathingSchema,
 });
 
-export const jobSchema = z.strictObject({
-  version: z.literal(JOB_VERSION),
-  name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
-  brief: briefSchema,
-  engine: engineSchema,
-  setups: z
-    .array(setupSchema)
-    .min(1)
-    .max(6)
-    .refine((s) => new Set(s.map((x) => x.letter)).size === s.length, 'Two setups have the same letter.')
-    .refine((s) => new Set(s.map((x) => x.id)).size === s.length, 'Two setups have the same id.'),
-  /** Benches somebody has settled, with what each decision rested on. One mark per bench and setup. */
-  settled: z
-    .array(markSchema)
-    .max(80)
-    .refine(
-      (marks) => new Set(marks.map((m) => `${m.bench} ${m.setup ?? ''}`)).size === marks.length,
-      'A bench is settled twice.',
-    ),
-  /** Deleted setups, oldest first, until somebody brings them back or empties the bin. */
-  bin: z.array(setupSchema).max(24),
-});
+export const jobSchema = z
+  .strictObject({
+    version: z.literal(JOB_VERSION),
+    name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
+    brief: briefSchema,
+    engine: engineSchema,
+    setups: z
+      .array(setupSchema)
+      .min(1)
+      .max(6)
+      .refine((s) => new Set(s.map((x) => x.letter)).size === s.length, 'Two setups have the same letter.'),
+    /** Benches somebody has settled, with what each decision rested on. One mark per bench and setup. */
+    settled: z
+      .array(markSchema)
+      .max(80)
+      .refine(
+        (marks) => new Set(marks.map((m) => `${m.bench} ${m.setup ?? ''}`)).size === marks.length,
+        'A bench is settled twice.',
+      ),
+    /** Deleted setups, oldest first, until somebody brings them back or empties the bin. */
+    bin: z.array(setupSchema).max(24),
+  })
+  .refine(({ setups, bin }) => {
+    const ids = [...setups, ...bin].map((s) => s.id);
+    return new Set(ids).size === ids.length;
+  }, 'Two setups have the same id.');
 
 export type Job = z.infer<typeof jobSchema>;

@@ -59,6 +59,8 @@ describe('a job document', () => {
     const broken: ((j: ReturnType<typeof sampleJob>) => void)[] = [
       (j) => Object.assign(j, { extra: 1 }),
       (j) => j.setups.push(structuredClone(j.setups[0]!)),
+      (j) => j.bin.push(structuredClone(j.setups[0]!)),
+      (j) => j.setups.push({ ...structuredClone(j.setups[0]!), letter: 'F' }),
       (j) => j.engine.breathing.table.rows.reverse(),
       (j) => (j.engine.cylinders = guess(4.5)),
       (j) => (j.name = '   '),

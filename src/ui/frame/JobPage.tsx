@@ -211,10 +211,12 @@ function Keys({ store, bench: current, goTo }: KeysProps) {
   const { solved, speedRpm, setSpeed } = useSpeed();
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
+      const letterKey = event.key.toLowerCase();
+      const isRedo = letterKey === 'y' || (letterKey === 'z' && event.shiftKey);
+      if ((event.ctrlKey || event.metaKey) && /^[zy]$/.test(letterKey) && !isTyping(event.target)) {
         event.preventDefault();
         if (store.getState().sync.kind === 'conflict') return;
-        if (event.shiftKey) store.getState().redo();
+        if (isRedo) store.getState().redo();
         else store.getState().undo();
         return;
       }

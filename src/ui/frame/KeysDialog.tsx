@@ -14,7 +14,7 @@ const keys: [string[], string][] = [
   [['g'], 'the goal’s speed'],
   [['Tab'], 'walks the Airway’s stations, then the bench; Enter opens'],
   [['Enter'], 'on an underlined figure: its working'],
-  [['Ctrl Z'], 'undo; with Shift redo'],
+  [['Ctrl Z', 'Ctrl Y'], 'undo, redo; so is Ctrl Z with Shift'],
   [['a', '…', 'f'], 'the setups, as far as the job has them; with Shift drawn beside the selected one'],
   [['v'], 'setups side by side: add, rename, compare, delete'],
   [['h'], 'history: every revision, compared and brought back'],

@@ -32,7 +32,7 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
         <div className={styles.grow} />
         {actions}
         <MoreKey
-          label="More: find, bin, units, theme, size"
+          label="More: bin, units, theme, size"
           items={[
             { label: 'Find … (/)', act: openFinder },
             { label: 'The bin', href: '/bin' },
