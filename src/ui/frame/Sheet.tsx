@@ -17,9 +17,12 @@ type Props = {
  */
 export function Sheet({ labelledBy, width, onClose, actions, children }: Props) {
   const ref = useRef<HTMLDialogElement>(null);
+  const keys = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     const dialog = ref.current!;
     dialog.showModal();
+    // The key that closes it has the focus first: the sheet is read, not filled in.
+    [...keys.current!.querySelectorAll('button')].at(-1)?.focus();
     return () => dialog.close();
   }, []);
   return (
@@ -37,7 +40,9 @@ export function Sheet({ labelledBy, width, onClose, actions, children }: Props) 
         <div className={styles.body} tabIndex={0} role="group" aria-labelledby={labelledBy}>
           {children}
         </div>
-        <div className={styles.actions}>{actions}</div>
+        <div ref={keys} className={styles.actions}>
+          {actions}
+        </div>
       </div>
     </dialog>
   );

@@ -48,7 +48,7 @@ export default function HistoryDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       actions={
         <>
-          <Button variant="contained" onClick={onClose} autoFocus>
+          <Button variant="contained" onClick={onClose}>
             Close
           </Button>
         </>

@@ -51,7 +51,7 @@ export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
       actions={
         <>
           {printed && <CopyKey text={() => workingText(printed, job, moves ?? [])} />}
-          <Button variant="contained" onClick={onClose} autoFocus>
+          <Button variant="contained" onClick={onClose}>
             Close
           </Button>
         </>
