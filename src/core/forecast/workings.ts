@@ -583,26 +583,39 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
 };
 
 /** The form of the trade's pocket calculator beside the full one, where there is such a form. */
-function byHand({ build, point }: Sheet, figure: FigureId): FormulaStep | null {
+function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
+  const { build, point } = sheet;
   const { path } = point;
   const [low, high] = build.fuel.horsepowerPerPound;
   const boosted = { ambient: build.climate.pressure, boost: point.boostGauge };
+  const from = { ambient: read('air'), boost: read('sums') };
   switch (figure) {
     case 'outlet-temperature':
-      return formulaStep(outletByHand, {
-        temperature: build.climate.temperature,
-        pressureRatio: point.pressureRatio,
-        efficiency: path.efficiency.value,
-      });
+      return formulaStep(
+        outletByHand,
+        {
+          temperature: build.climate.temperature,
+          pressureRatio: point.pressureRatio,
+          efficiency: path.efficiency.value,
+        },
+        {
+          temperature: sheet.input('brief.venue.temperature'),
+          pressureRatio: read('sums'),
+          efficiency: path.efficiency.origin === 'guess' ? sheet.own('efficiencyGuess') : read('map'),
+        },
+      );
     case 'pressure-ratio':
-      return formulaStep(pressureRatioByHand, boosted);
+      return formulaStep(pressureRatioByHand, boosted, from);
     case 'air-flow':
-      return formulaStep(airByHand, {
-        power: point.power.fuelFlow,
-        powerPerFlow: powerPerFlow((low + high) / 2),
-      });
+      return formulaStep(
+        airByHand,
+        { power: point.power.fuelFlow, powerPerFlow: powerPerFlow((low + high) / 2) },
+        { power: read('sums'), powerPerFlow: read('band') },
+      );
     case 'power':
-      return point.boosting ? formulaStep(powerByHand, { alone: point.alonePower, ...boosted }) : null;
+      return point.boosting
+        ? formulaStep(powerByHand, { alone: point.alonePower, ...boosted }, { alone: read('sums'), ...from })
+        : null;
     default:
       return null;
   }

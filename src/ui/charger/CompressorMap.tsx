@@ -99,18 +99,13 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Pro
   const goal = sweep.goalPoint.boosting && sweep.goalPoint.status.kind !== 'failed' ? sweep.goalPoint : null;
   return (
     <div ref={ref} className={styles.map}>
+      {/* What does not follow the speed lies on a layer of its own: moving the speed paints only what moves. */}
       <svg
+        className={styles.ground}
         width={width}
         height={height}
         viewBox={`0 0 ${width} ${height}`}
-        role="img"
-        aria-label={mapWords(words, { ...answer, point }, name, overs)}
-        style={{ display: 'block' }}
-        onClick={(e) => {
-          const at = placeIn(e.currentTarget, e);
-          const nearest = nearestPoint(running, scales, at.x, at.y);
-          if (nearest) setSpeed(nearest.speedRpm);
-        }}
+        aria-hidden="true"
       >
         <MapGround
           shapes={shapes}
@@ -121,12 +116,26 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Pro
           each={build.compressorCount > 1}
           isShared={others.length > 0}
         />
-        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
-        <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
         {others.map((other) => (
           <OverlayLines key={other.slot} other={other} frame={frame} />
         ))}
         <path d={runPath} fill="none" {...strokeOf(slot)} strokeWidth={slot === 0 ? 1.5 : 2} />
+      </svg>
+      <svg
+        width={width}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-label={mapWords(words, { ...answer, point }, name, overs)}
+        style={{ display: 'block', position: 'relative' }}
+        onClick={(e) => {
+          const at = placeIn(e.currentTarget, e);
+          const nearest = nearestPoint(running, scales, at.x, at.y);
+          if (nearest) setSpeed(nearest.speedRpm);
+        }}
+      >
+        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
+        <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
         <Beads
           running={running}
           scales={scales}

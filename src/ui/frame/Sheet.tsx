@@ -1,10 +1,11 @@
 'use client';
-import { useLayoutEffect, useRef, type ReactNode } from 'react';
+import { useId, useLayoutEffect, useRef, type ReactNode } from 'react';
 import styles from './sheet.module.css';
 
 type Props = {
-  /** Id of its heading. */
-  labelledBy: string;
+  title: string;
+  /** What stands beside the title, smaller. */
+  note: ReactNode;
   width: 'narrow' | 'middle' | 'wide';
   onClose: () => void;
   actions: ReactNode;
@@ -15,7 +16,8 @@ type Props = {
  * A sheet over the page: the browser's own dialog, which opens in a few milliseconds, keeps the focus inside, closes with
  * Escape or a click beside it, and gives the focus back.
  */
-export function Sheet({ labelledBy, width, onClose, actions, children }: Props) {
+export function Sheet({ title, note, width, onClose, actions, children }: Props) {
+  const id = useId();
   const ref = useRef<HTMLDialogElement>(null);
   const keys = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
@@ -28,7 +30,7 @@ export function Sheet({ labelledBy, width, onClose, actions, children }: Props) 
   return (
     <dialog
       ref={ref}
-      aria-labelledby={labelledBy}
+      aria-labelledby={id}
       className={`${styles.sheet} ${styles[width]}`}
       onCancel={(e) => {
         e.preventDefault();
@@ -37,7 +39,10 @@ export function Sheet({ labelledBy, width, onClose, actions, children }: Props) 
       onMouseDown={(e) => e.target === e.currentTarget && onClose()}
     >
       <div className={styles.frame}>
-        <div className={styles.body} tabIndex={0} role="group" aria-labelledby={labelledBy}>
+        <div className={styles.body} tabIndex={0} role="group" aria-labelledby={id}>
+          <h2 id={id} className={styles.title}>
+            {title} <small>{note}</small>
+          </h2>
           {children}
         </div>
         <div ref={keys} className={styles.actions}>

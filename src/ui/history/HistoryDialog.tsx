@@ -43,7 +43,8 @@ export default function HistoryDialog({ onClose }: { onClose: () => void }) {
   const { from, to } = pair ?? { from: Math.max(1, newest - 1), to: newest };
   return (
     <Sheet
-      labelledBy="history-title"
+      title="History"
+      note={<>{lines ? `${lines.length} revisions, the newest first; every commit is one` : ''}</>}
       width="wide"
       onClose={onClose}
       actions={
@@ -54,10 +55,6 @@ export default function HistoryDialog({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <h2 id="history-title" className={styles.title}>
-        History{' '}
-        <small>{lines ? `${lines.length} revisions, the newest first; every commit is one` : ''}</small>
-      </h2>
       {failure && (
         <p role="alert" className={styles.bad}>
           {failure}

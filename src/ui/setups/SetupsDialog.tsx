@@ -65,7 +65,12 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
   const isFull = job.setups.length >= MOST_SETUPS;
   return (
     <Sheet
-      labelledBy="setups-title"
+      title="Setups side by side"
+      note={
+        <>
+          differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
+        </>
+      }
       width="wide"
       onClose={onClose}
       actions={
@@ -86,12 +91,6 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <h2 id="setups-title" className={styles.title}>
-        Setups side by side{' '}
-        <small>
-          differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
-        </small>
-      </h2>
       {refusal && (
         <p role="alert" className={styles.bad}>
           {refusal}

@@ -198,12 +198,12 @@ const curvePath = (job: Job) =>
 
 /** Where a number comes from and how sure we are of it, in a few words. */
 function originOf(job: Job, origin: Origin | undefined): string {
-  if (!origin) return 'worked out below';
+  if (!origin) return 'a step of this working';
   const path = 'input' in origin ? origin.input : origin.read === 'curve' ? curvePath(job) : null;
   if (path === null) return originWords[(origin as { read: keyof typeof originWords }).read];
   const sure = confidenceAt(job, path);
   const words = [inputName(path, job), sure && confidenceWords[sure]].filter(Boolean).join(', ');
-  return words || 'worked out below';
+  return words || 'a step of this working';
 }
 
 export type PrintedStep =

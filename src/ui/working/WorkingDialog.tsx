@@ -45,7 +45,13 @@ export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
   const bench = benches.find((b) => b.id === figureNames[figure].bench)!;
   return (
     <Sheet
-      labelledBy="working-title"
+      title={figureNames[figure].name}
+      note={
+        <>
+          at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}
+          {answer?.stale ? ', from the last good values' : ''}
+        </>
+      }
       width="middle"
       onClose={onClose}
       actions={
@@ -57,13 +63,6 @@ export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
         </>
       }
     >
-      <h2 id="working-title" className={styles.title}>
-        {figureNames[figure].name}{' '}
-        <small>
-          at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}
-          {answer?.stale ? ', from the last good values' : ''}
-        </small>
-      </h2>
       {printed ? (
         <>
           <p className={styles.value}>{printed.value}</p>
