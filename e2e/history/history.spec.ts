@@ -127,6 +127,8 @@ test('the bin holds jobs, setups and parts; they come back or go for good', asyn
   const ask = page.getByRole('dialog', { name: 'Empty the bin?' });
   await expect(ask).toContainText('This cannot be undone.');
   await ask.getByRole('button', { name: 'Remove for good' }).click();
+  // The question stands until everything is gone.
+  await expect(ask).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'Jobs' })).toHaveCount(0);
   expect((await request.get(`/api/library/compressors/${copy.id}`)).status()).toBe(404);
   expect((await request.delete(`/api/jobs/${doomed}`)).status()).toBe(404);
