@@ -1,7 +1,7 @@
 import type { Build } from './build';
 import { figureAt, type FigureId } from './figures';
-import { planLevel, solvePoint, type OperatingPoint } from './point';
-import type { Sweep } from './sweep';
+import type { OperatingPoint } from './point';
+import { pointAt, type Sweep } from './sweep';
 
 type Answer = { build: Build; sweep: Sweep };
 
@@ -21,9 +21,6 @@ export function peakOf({ build, sweep }: Answer, id: 'power' | 'torque'): Operat
   );
 }
 
-const at = ({ build, sweep }: Answer, speedRpm: number): OperatingPoint =>
-  sweep.points.find((p) => p.speedRpm === speedRpm) ?? solvePoint(build, speedRpm, planLevel(build));
-
 /**
  * A figure of a setup where setups are compared, SI; null where there is none. 'peak' is at the setup's own peak power. An
  * average is over the solved speeds between two, both within; null if any of them lacks the figure, since means over
@@ -39,7 +36,7 @@ export function comparedFigure(answer: Answer, where: Where, id: FigureId): numb
       return peak ? figureAt(build, peak, id) : null;
     }
     case 'red-line':
-      return figureAt(build, at(answer, build.redLineRpm), id);
+      return figureAt(build, pointAt(answer, build.redLineRpm), id);
     case 'average': {
       const between = sweep.points.filter((p) => p.speedRpm >= where.fromRpm && p.speedRpm <= where.toRpm);
       const values = between.map((p) => figureAt(build, p, id));

@@ -204,3 +204,13 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     coreVersion: CORE_VERSION,
   };
 }
+
+/** A speed held between idle and red line, rev/min. */
+export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRpm: number): number =>
+  Math.min(build.redLineRpm, Math.max(build.idleRpm, speedRpm));
+
+/** One speed of a solved setup, held within its range: from the sweep where it has it, otherwise solved exactly. */
+export function pointAt({ build, sweep }: { build: Build; sweep: Sweep }, speedRpm: number): OperatingPoint {
+  const speed = clampSpeed(build, speedRpm);
+  return sweep.points.find((p) => p.speedRpm === speed) ?? solvePoint(build, speed, planLevel(build));
+}

@@ -1,7 +1,9 @@
 'use client';
+import { memo, useDeferredValue, useMemo } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import type { Reason } from '@/core/working/range';
 import { trim } from '@/core/compressor/formulas';
+import type { LibraryHead } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
@@ -23,6 +25,9 @@ import styles from './charger.module.css';
 
 const NONE = 'none';
 
+/** Drawn anew only when its answer or its speed change, not with every figure beside it. */
+const Picture = memo(CompressorMap);
+
 /** Which compressor carries the demand, where its map is left, and what the library would do instead. */
 export default function ChargerBench() {
   const { answer, setupIndex } = useJob();
@@ -31,10 +36,13 @@ export default function ChargerBench() {
   const ranking = useRanking();
   const putOn = usePutOn();
   const picture = usePicture();
+  // Figures and fields answer at once; the map follows in the next frame.
+  const shown = useDeferredValue(picture.shown);
+  const overs = useDeferredValue(picture.overs);
   const compressor = answer?.build.compressor;
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const { shown, over, overs, slot } = picture;
+  const { over, slot } = picture;
   return (
     <>
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
@@ -57,7 +65,7 @@ export default function ChargerBench() {
                 )}
               </small>
             </h2>
-            <CompressorMap
+            <Picture
               answer={shown}
               map={shown.build.compressor!.map}
               name={titleOf(shown.build.compressor!)}
@@ -132,6 +140,16 @@ function Verdict({ findings }: { findings: Reason[] }) {
   );
 }
 
+/** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
+function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {
+  return useMemo(() => {
+    const offered = (heads ?? []).map((h) => ({ value: `${h.id}.${h.revision}`, label: h.name }));
+    const isKnown = key === NONE || offered.some((o) => o.value === key);
+    const kept = { value: key, label: `${keptName}, revision ${key.split('.')[1]}` };
+    return [{ value: NONE, label: 'none yet' }, ...(isKnown ? [] : [kept]), ...offered];
+  }, [heads, key, keptName]);
+}
+
 function Choices() {
   const { figure, figureNumber } = useWords();
   const { store, items, heads, setupIndex } = useJob();
@@ -140,9 +158,8 @@ function Choices() {
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const chosen = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
   const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
-  const offered = (heads ?? []).map((h) => ({ value: `${h.id}.${h.revision}`, label: h.name }));
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
-  const known = offered.some((o) => o.value === key) || key === NONE;
+  const options = useCompressors(heads, key, chosen?.document.name ?? 'missing');
   const choose = (next: string) => {
     const [id, revision] = next.split('.');
     void putOn(next === NONE ? null : { id: id!, revision: Number(revision) }, arrangement);
@@ -160,18 +177,7 @@ function Choices() {
   };
   return (
     <Group title="On the job">
-      <ChoiceField
-        label="Compressor"
-        value={key}
-        onChoose={choose}
-        options={[
-          { value: NONE, label: 'none yet' },
-          ...(known
-            ? []
-            : [{ value: key, label: `${chosen?.document.name ?? 'missing'}, revision ${ref?.revision}` }]),
-          ...offered,
-        ]}
-      />
+      <ChoiceField label="Compressor" value={key} onChoose={choose} options={options} />
       <ChoiceField
         label="Arrangement"
         value={arrangement}

@@ -4,7 +4,7 @@ import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
 import { referenceFactors } from '@/core/compressor/reference';
 import type { OperatingPoint } from '@/core/forecast/point';
-import type { Sweep } from '@/core/forecast/sweep';
+import { pointAt, type Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
 import { strokeOf } from '../setups/dashes';
@@ -19,7 +19,7 @@ import {
   type Scales,
 } from '../map/MapGround';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
-import { pointAt, useSpeed, type Solved } from '../store/solved';
+import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 

@@ -1,5 +1,5 @@
 'use client';
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { useJob, useJobState } from '../store/solved';
 import { valueAt } from '../store/path';
 import styles from './fields.module.css';
@@ -11,6 +11,15 @@ type Props<T extends string> = {
 } & (
   { path: string; value?: never; onChoose?: never } | { path?: never; value: T; onChoose: (value: T) => void }
 );
+
+/** Apart, so that a list of thousands stays as it is while the job around it changes. */
+const Options = memo(function Options({ options }: { options: readonly { value: string; label: string }[] }) {
+  return options.map((o) => (
+    <option key={o.value} value={o.value}>
+      {o.label}
+    </option>
+  ));
+});
 
 /**
  * One of a few: bound to a path of the job, or to a value of its own. Stores at once. The browser's own list: the best one
@@ -33,11 +42,7 @@ export function ChoiceField<T extends string>({ label, hint, options, path, valu
       </span>
       <span className={styles.select}>
         <select id={id} value={value ?? bound ?? ''} onChange={(e) => choose(e.target.value as T)}>
-          {options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ))}
+          <Options options={options} />
         </select>
         <svg width="10" height="6" aria-hidden="true">
           <path d="M0 0h10l-5 6z" fill="var(--mute)" />

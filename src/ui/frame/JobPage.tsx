@@ -5,9 +5,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bounds } from '@/core/job/bound-at';
 import type { LibraryItem } from '@/formats/library-items';
 import { signatureOf } from '@/formats/library-items';
+import { clampSpeed } from '@/core/forecast/sweep';
 import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
-import { clampSpeed, JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';
+import { JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';
 
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';

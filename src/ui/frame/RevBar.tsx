@@ -4,10 +4,11 @@ import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { Span } from '@/core/forecast/sweep';
+import { clampSpeed } from '@/core/forecast/sweep';
 import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
-import { clampSpeed, useSpeed, type Solved } from '../store/solved';
+import { useSpeed, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
 import styles from './frame.module.css';
 

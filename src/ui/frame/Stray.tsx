@@ -1,8 +1,9 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Setup } from '@/core/job/document';
+import { clampSpeed } from '@/core/forecast/sweep';
 import { storageWorks } from '../device/storage';
-import { clampSpeed, useJob, useJobState, useSpeed } from '../store/solved';
+import { useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { isBench } from './benches';
 import styles from './frame.module.css';

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '@/core/job/changes';
 import type { Job } from '@/core/job/document';
 import { refsOf } from '@/core/job/summary';
@@ -181,19 +181,18 @@ function Compared({ from, to, newest, name, onNamed, onClose }: ComparedProps) {
   const id = useJobState((s) => s.id);
   const [jobs, setJobs] = useState<Record<number, Job>>({});
   const [failure, setFailure] = useState<string | null>(null);
+  const asked = useRef(new Set<number>());
   useEffect(() => {
-    let live = true;
-    for (const revision of new Set([from, to]))
-      if (!jobs[revision])
-        void server.revision(id, revision).then((answer) => {
-          if (!live) return;
-          if (answer.kind === 'ok') setJobs((known) => ({ ...known, [revision]: answer.data.job }));
-          else setFailure(answer.kind === 'away' ? 'The server is away.' : answer.error);
-        });
-    return () => {
-      live = false;
-    };
-  }, [id, from, to, jobs]);
+    for (const revision of [from, to]) {
+      if (asked.current.has(revision)) continue;
+      asked.current.add(revision);
+      void server.revision(id, revision).then((answer) => {
+        if (answer.kind === 'ok') return setJobs((known) => ({ ...known, [revision]: answer.data.job }));
+        asked.current.delete(revision);
+        setFailure(answer.kind === 'away' ? 'The server is away.' : answer.error);
+      });
+    }
+  }, [id, from, to]);
   const [before, after] = [jobs[from], jobs[to]];
   const changes = useMemo(
     () => (before && after ? changesList(changesBetween(before, after)) : null),

@@ -30,6 +30,14 @@ const even = (n: number) => Array.from({ length: n }, (_, i) => i / (n - 1));
  * carried over to flow and ratio, so that they end at the map's own edges.
  */
 export function mapShapes(map: CompiledMap): MapShapes {
+  const known = drawn.get(map) ?? shapesOf(map);
+  drawn.set(map, known);
+  return known;
+}
+
+const drawn = new WeakMap<CompiledMap, MapShapes>();
+
+function shapesOf(map: CompiledMap): MapShapes {
   const low = map.speeds[0]!;
   const high = map.speeds.at(-1)!;
   const speedAt = (share: number) => low + (high - low) * share;

@@ -3,6 +3,7 @@ import {
   createContext,
   useCallback,
   useContext,
+  useDeferredValue,
   useEffect,
   useMemo,
   useRef,
@@ -11,8 +12,8 @@ import {
 } from 'react';
 import { useStore } from 'zustand';
 import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
-import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
-import { solveSweep, type Sweep } from '@/core/forecast/sweep';
+import type { OperatingPoint } from '@/core/forecast/point';
+import { pointAt, solveSweep, type Sweep } from '@/core/forecast/sweep';
 import { factsOf } from '@/core/decisions/facts';
 import { standings, withMark, type Standing } from '@/core/decisions/standing';
 import type { Bounds } from '@/core/job/bound-at';
@@ -101,10 +102,6 @@ export function useJob(): JobContext {
 
 export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useJob().store, select);
 
-/** Speed held between idle and red line and, unless dragged freely, on the grid the sweep sits on. */
-export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRpm: number): number =>
-  Math.min(build.redLineRpm, Math.max(build.idleRpm, speedRpm));
-
 type Props = {
   store: JobStore;
   bounds: Bounds;
@@ -170,13 +167,27 @@ export function JobProvider({
     (index: number) => solver(draft, index, library).answer,
     [solver, draft, library],
   );
+  // The selected setup answers an edit at once; those beside it follow in the next frame.
+  const settledDraft = useDeferredValue(draft);
+  const beside = useMemo(() => {
+    const answers = new Map<string, Drawn['answer']>();
+    settledDraft.setups.forEach(({ id }, index) => {
+      if (id !== setup.id && drawnIds.includes(id))
+        answers.set(id, solver(settledDraft, index, library).answer);
+    });
+    return answers;
+  }, [solver, settledDraft, setup.id, drawnIds, library]);
   const drawn = useMemo<Drawn[]>(
     () =>
       draft.setups
         .map((s, index) => ({ setup: s, index }))
         .filter(({ setup: s }) => drawnIds.includes(s.id))
-        .map((one, slot) => ({ ...one, slot, answer: answerOf(one.index) })),
-    [draft.setups, drawnIds, answerOf],
+        .map((one, slot) => ({
+          ...one,
+          slot,
+          answer: one.index === setupIndex ? fresh : (beside.get(one.setup.id) ?? null),
+        })),
+    [draft.setups, drawnIds, setupIndex, fresh, beside],
   );
   const newest = useCallback(
     (id: string) => {
@@ -278,12 +289,6 @@ export function SpeedProvider({
       <AtSpeed.Provider value={value}>{children}</AtSpeed.Provider>
     </SpeedNow.Provider>
   );
-}
-
-/** One speed of a solved job: from the sweep where it has it, otherwise solved exactly. */
-export function pointAt({ build, sweep }: Pick<Answer, 'build' | 'sweep'>, asked: number): OperatingPoint {
-  const speed = clampSpeed(build, asked);
-  return sweep.points.find((p) => p.speedRpm === speed) ?? solvePoint(build, speed, planLevel(build));
 }
 
 /** The newest answer of each setup: a bench keeps its last good picture while an input contradicts another. */

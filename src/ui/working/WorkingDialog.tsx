@@ -3,8 +3,9 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { workingOf } from '@/core/forecast/workings';
+import { pointAt } from '@/core/forecast/sweep';
 import { benches } from '../frame/benches';
-import { pointAt, useJob, useJobState } from '../store/solved';
+import { useJob, useJobState } from '../store/solved';
 import { figureNames } from '../words/figures';
 import { useWords } from '../words/useWords';
 import {
