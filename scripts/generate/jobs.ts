@@ -26,6 +26,7 @@ function singleSeater(): Job {
       goal: { power: given(285 * HP, 'reported'), basis: 'flywheel', speedRpm: given(8600, 'reported') },
       fuel: { ...fuelDefaults('petrol-98'), lambda: given(0.82, 'maker') },
       venue: {
+        name: 'Skarnfell hill climb',
         altitude: given(1650, 'measured'),
         barometer: { kind: 'standard', pressure: guess(83_000) },
         temperature: given(celsius(22), 'reported'),
@@ -105,6 +106,7 @@ function rallyRaid(): Job {
       drivetrain: { school: 'share', lossShare: given(0.17, 'reported'), fixedLoss: guess(6_000) },
       fuel: { ...fuelDefaults('petrol-92'), lambda: given(0.8, 'reported') },
       venue: {
+        name: 'Middle stages',
         altitude: given(1100, 'reported'),
         barometer: { kind: 'seaLevel', pressure: given(101_200, 'reported') },
         temperature: given(celsius(38), 'reported'),

@@ -83,7 +83,7 @@ function plainText(text: string): string {
   }
 }
 
-function readCsv(text: string): TableRead {
+function readCsv(text: string, least: number): TableRead {
   const all = text.replace(/\r\n?/g, '\n').split('\n');
   const facts: MapTable['facts'] = [];
   const isComment = (line: string) => /^\s*"?#/.test(line);
@@ -114,12 +114,13 @@ function readCsv(text: string): TableRead {
   return tableOf(
     rows.filter((row) => row.cells.some((c) => c !== '')),
     facts,
+    least,
   );
 }
 
 /** Finds the header among rows of cells: the text rows right above the first row of numbers. */
-function tableOf(rows: MapTable['rows'], facts: MapTable['facts']): TableRead {
-  const start = rows.findIndex((row) => row.cells.filter((c) => c !== '' && isNumeric(c)).length >= 3);
+function tableOf(rows: MapTable['rows'], facts: MapTable['facts'], least: number): TableRead {
+  const start = rows.findIndex((row) => row.cells.filter((c) => c !== '' && isNumeric(c)).length >= least);
   if (start < 0) return fail(reason('no-number-rows'), rows[0]?.line);
   const data = rows.slice(start);
   if (data.length > MOST_ROWS) return fail(reason('too-many-rows', { most: [MOST_ROWS, 'count'] }));
@@ -127,7 +128,7 @@ function tableOf(rows: MapTable['rows'], facts: MapTable['facts']): TableRead {
   if (width > MOST_COLUMNS) return fail(reason('too-many-columns', { most: [MOST_COLUMNS, 'count'] }));
   // One or two text rows as wide as the data: names, or names and units.
   let first = start;
-  while (first > 0 && start - first < 2 && rows[first - 1]!.cells.filter((c) => c !== '').length >= 3)
+  while (first > 0 && start - first < 2 && rows[first - 1]!.cells.filter((c) => c !== '').length >= least)
     first--;
   const header = rows.slice(first, start);
   for (const row of rows.slice(0, first)) {
@@ -226,9 +227,9 @@ function readJsonTable(text: string): TableRead {
 /**
  * Reads the text of a map file as a table: CSV with comma, semicolon, tab or blanks between the columns, with a header of
  * one or two rows or none, 'key: value' lines above it; or JSON with an object per point, flat or nested by speed line.
- * In: text. Out: the table, or why not and on which line. Never throws.
+ * In: text; how many numbers make a row one of data. Out: the table, or why not and on which line. Never throws.
  */
-export function readMapTable(text: string): TableRead {
+export function readMapTable(text: string, least = 3): TableRead {
   if (text.length > LARGEST_MAP_FILE)
     return fail(
       reason('file-too-large', {
@@ -239,5 +240,5 @@ export function readMapTable(text: string): TableRead {
   const bare = text.replace(/^\uFEFF/, '');
   if (bare.trim() === '') return fail(reason('file-empty'));
   if (bare.includes('\u0000')) return fail(reason('file-not-text'));
-  return /^\s*[[{]/.test(bare) ? readJsonTable(bare) : readCsv(bare);
+  return /^\s*[[{]/.test(bare) ? readJsonTable(bare) : readCsv(bare, least);
 }

@@ -38,3 +38,15 @@ export function stationPressure(seaLevelReading: number, height: number): number
     (seaLevelReading / STANDARD_PRESSURE) ** (1 / EXPONENT) - (LAPSE * height) / STANDARD_TEMPERATURE;
   return STANDARD_PRESSURE * root ** EXPONENT;
 }
+
+/** Reading reduced to sea level from a station's, Pa: `stationPressure` turned round. In: Pa; height m. Same range and source. */
+export function seaLevelReading(station: number, height: number): number {
+  checkHeight(height);
+  const root = (station / STANDARD_PRESSURE) ** (1 / EXPONENT) + (LAPSE * height) / STANDARD_TEMPERATURE;
+  return STANDARD_PRESSURE * root ** EXPONENT;
+}
+
+/** Sea-level readings that weather has ever made, Pa: 870 to 1,085 hPa (world records, from memory). */
+export const recordPressures = { low: 87_000, high: 108_500 } as const;
+/** What a barometer reads on all but the strangest days, Pa at sea level: 950 to 1,050 hPa (common practice, no source). */
+export const usualPressures = { low: 95_000, high: 105_000 } as const;

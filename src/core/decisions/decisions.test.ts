@@ -130,6 +130,10 @@ const cases: Record<string, Case> = {
     breaks: (j) => (j.engine.breathing.table.rows[2]!.value = 0.96),
     leaves: (j) => (j.engine.breathing.table.rows[2]!.value = 0.995),
   },
+  'condition-after-demand': {
+    breaks: (j) => (j.engine.condition.factor.value = 0.93),
+    leaves: (j) => (j.engine.condition.factor.value = 0.995),
+  },
   'air-after-demand': {
     breaks: (j) => (j.brief.venue.altitude.value += 300),
     leaves: (j) => (j.brief.venue.altitude.value += 30),
@@ -250,7 +254,7 @@ describe('an open bench', () => {
     const opened = openJob(old);
     expect(opened).toMatchObject({
       ok: true,
-      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin'],
+      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin', 'nothing-more-said-yet'],
       job: { settled: [], bin: [] },
     });
   });

@@ -2,7 +2,8 @@ import type { Build } from '../forecast/build';
 import type { Sweep } from '../forecast/sweep';
 import type { Job, Setup } from '../job/document';
 import type { Facts } from '../job/settled';
-import { displacement } from '../engine/formulas';
+import { compressionRatioOf } from '../engine/derived';
+import { displacementOf } from '../forecast/job-engine';
 
 /** What the answer adds to the job's own figures; null while the job cannot be solved. */
 export type Answer = { build: Build; sweep: Sweep };
@@ -31,19 +32,20 @@ export function factsOf(
     fuel: brief.fuel.id,
     altitude: brief.venue.altitude.value,
     airTemperature: brief.venue.temperature.value,
-    displacement: displacement.fn({
-      bore: engine.bore.value,
-      stroke: engine.stroke.value,
-      cylinders: engine.cylinders.value,
-    }),
+    displacement: displacementOf(engine),
     cylinders: engine.cylinders.value,
-    compressionRatio: engine.compressionRatio.value,
+    compressionRatio: compressionRatioOf(engine),
     cycle: engine.cycle,
     redLine: engine.redLineRpm.value,
+    condition: engine.condition.factor.value,
     onset: setup.boost.onsetRpm.value,
   };
   if (breathing.source === 'table') {
     const last = breathing.table.rows.at(-1);
+    if (last) facts.breathingEnd = last.speedRpm;
+  }
+  if (breathing.source === 'baseline') {
+    const last = engine.baseline.rows.at(-1);
     if (last) facts.breathingEnd = last.speedRpm;
   }
   if (ref) {

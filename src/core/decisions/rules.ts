@@ -125,6 +125,7 @@ export const rules: Rule[] = [
   onFigure('goal-speed-after-demand', 'demand', 'goalSpeed', 'engineSpeed', moved(0.002)),
   onFigure('size-after-demand', 'demand', 'displacement', 'volume', moved(0.002)),
   onFigure('compression-after-demand', 'demand', 'compressionRatio', 'ratio', moved(0.02)),
+  onFigure('condition-after-demand', 'demand', 'condition', 'share', moved(0.01)),
   onFigure('breathing-after-demand', 'demand', 'breathingAtGoal', 'share', moved(0.01)),
   onFigure('air-after-demand', 'demand', 'airDensity', 'density', moved(0.015)),
   onFigure('ratio-after-demand', 'demand', 'demandRatio', 'ratio', moved(0.02)),

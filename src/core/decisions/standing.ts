@@ -1,4 +1,6 @@
 import type { Problem } from '../forecast/build';
+import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
+import { healthChecks } from '../engine/condition';
 import type { Input } from '../job/input';
 import type { Job, Setup } from '../job/document';
 import { settleable, type Facts, type Mark, type SettleableBench } from '../job/settled';
@@ -7,7 +9,12 @@ import { factsOf, type Answer, type NewestRevision } from './facts';
 import { rules } from './rules';
 
 /** Something a bench still lacks, and the bench where it is given. */
-type Missing = { reason: Reason; bench: SettleableBench };
+type Missing = {
+  reason: Reason;
+  bench: SettleableBench;
+  /** A failed check of the engine: nothing that depends on it may be settled. */
+  blocks?: boolean;
+};
 
 /** Where a bench stands: settled by the user, open, or settled and overtaken by a later change. */
 export type Standing = {
@@ -55,12 +62,38 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
   const { goal, venue } = brief;
   add(isGuess(goal.power, goal.speedRpm), 'brief', reason('guess-goal'));
   add(isGuess(venue.altitude, venue.temperature), 'brief', reason('guess-venue'));
+  const { torque, torqueRpm } = goal;
+  add(!torque !== !torqueRpm, 'brief', reason(torque ? 'torque-needs-speed' : 'speed-needs-torque'));
+  const { barometer, altitude } = venue;
+  if (barometer.kind === 'station') {
+    const reduced = seaLevelReading(barometer.pressure.value, altitude.value);
+    add(
+      reduced < usualPressures.low || reduced > usualPressures.high,
+      'brief',
+      reason('barometer-unlikely', {
+        reading: [barometer.pressure.value, 'airPressure'],
+        altitude: [altitude.value, 'altitude'],
+        reduced: [reduced, 'airPressure'],
+      }),
+    );
+  }
   add(isGuess(brief.fuel.bsfc), 'brief', reason('guess-bsfc'));
   add(isGuess(engine.bore, engine.stroke, engine.cylinders), 'engine', reason('guess-geometry'));
-  add(isGuess(engine.compressionRatio, engine.redLineRpm), 'engine', reason('guess-engine-limits'));
-  const sure = breathing.source === 'table' ? breathing.table.confidence : breathing.shape.peak.confidence;
+  for (const check of healthChecks(engine.condition))
+    if (check.state === 'failed')
+      for (const bench of check.blocks) missing.push({ bench, reason: check.reason, blocks: true });
+  for (const { note, state } of engine.condition.weakPoints)
+    add(state === 'open', 'engine', reason('weak-point-open', {}, { note: note || 'unnamed' }));
+  const ratio = engine.volumes.used ? engine.volumes.chamber : engine.compressionRatio;
+  add(isGuess(ratio, engine.redLineRpm), 'engine', reason('guess-engine-limits'));
+  const sure = {
+    shape: breathing.shape.peak.confidence,
+    table: breathing.table.confidence,
+    baseline: engine.baseline.confidence,
+  }[breathing.source];
   add(sure === 'guess', 'engine', reason('guess-breathing'));
-  const end = breathing.source === 'table' ? breathing.table.rows.at(-1)?.speedRpm : undefined;
+  const rows = { shape: [], table: breathing.table.rows, baseline: engine.baseline.rows }[breathing.source];
+  const end = rows.at(-1)?.speedRpm;
   add(
     end !== undefined && end < engine.redLineRpm.value,
     'engine',
@@ -125,7 +158,7 @@ export function standings(
       state: !mark ? 'open' : why.length ? 'contradicted' : 'settled',
       why,
       missing: own.length ? own : earlier,
-      canSettle: !stopped && !undecided && !unsolved,
+      canSettle: !stopped && !undecided && !unsolved && !own.some((m) => m.blocks),
     };
   });
 }

@@ -1,26 +1,32 @@
 import { makeClimate, type Climate } from '../air/climate';
+import { recordPressures, seaLevelReading } from '../air/standard-atmosphere';
 import type { FlowLoss } from '../charge-air/losses';
 import { compileMap, type CompiledMap } from '../compressor/map';
 import type { Compressor } from '../compressor/document';
-import { breathingCurve, shapePoints, type BreathingCurve } from '../engine/breathing';
-import {
-  backPressureFactor,
-  breathingCorrection,
-  displacement,
-  intakeStrokes,
-  strokeDivisor,
-} from '../engine/formulas';
-import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
+import { breathingCurve, type BreathingCurve } from '../engine/breathing';
+import { compressionRatioOf, statedBreathing } from '../engine/derived';
+import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
+import { fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job, Loss, Ref, Setup } from '../job/document';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
+import type { BaselineRun } from './baseline';
 import { airPerPower } from './formulas';
+import {
+  baselineOf,
+  baselineProblems,
+  displacementOf,
+  drivetrainOf,
+  referenceOf,
+  termsFrom,
+  trappedBy,
+  type Problem,
+} from './job-engine';
+
+export type { Problem };
 
 /** Finds a library item at its revision; undefined if the shop does not have it. */
 export type Library = { compressor: (ref: Ref) => Compressor | undefined };
-
-/** What stops a job from being solved, with the path of the field that says so. */
-export type Problem = { path: string; reason: Reason };
 
 /** A loss with its bore, where known, and its place among the setup's losses. */
 type PlacedLoss = FlowLoss & { index: number; diameter?: number };
@@ -46,6 +52,8 @@ export type Build = {
   evaporatedShare: number;
   lambda: number;
   trapped: number;
+  /** What the engine makes of its air against a sound one. */
+  condition: number;
   backPressureRatio: number;
   /** kg of dry air per joule at the flywheel. */
   airPerPower: number;
@@ -54,7 +62,18 @@ export type Build = {
   /** Actual air-fuel ratio by mass, dry air over fuel. */
   airFuelRatio: number;
   drivetrain: Drivetrain;
-  goal: { power: number; speedRpm: number; basis: 'flywheel' | 'wheels'; stated: number };
+  goal: {
+    power: number;
+    speedRpm: number;
+    basis: 'flywheel' | 'wheels';
+    stated: number;
+    /** The torque that is wanted too, at the flywheel. */
+    torque: { torque: number; speedRpm: number } | null;
+  };
+  /** What hands the torque on and how much it takes, where that is known. */
+  driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number }[];
+  /** A measured run of this engine, as the flywheel made it that day. */
+  run: BaselineRun | null;
   losses: Record<Loss['place'], PlacedLoss[]>;
   cooler: { effectiveness: number; coolant: number } | null;
   charged: boolean;
@@ -138,11 +157,79 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] 
       idle: [engine.idleRpm.value, 'engineSpeed'],
     }),
   );
+  const { torque, torqueRpm } = brief.goal;
+  if (torque && torqueRpm) {
+    const made = (torque.value * 2 * Math.PI * torqueRpm.value) / 60;
+    const isSameSpeed = Math.abs(torqueRpm.value - goalSpeed) < 1;
+    add(
+      isSameSpeed && Math.abs(made / brief.goal.power.value - 1) > 0.02,
+      'brief.goal.torque',
+      reason('torque-against-power', {
+        torque: [torque.value, 'torque'],
+        speed: [torqueRpm.value, 'engineSpeed'],
+        made: [made, 'power'],
+        power: [brief.goal.power.value, 'power'],
+      }),
+    );
+    add(
+      torqueRpm.value > engine.redLineRpm.value || torqueRpm.value < engine.idleRpm.value,
+      'brief.goal.torqueRpm',
+      reason('torque-off-the-revs', {
+        speed: [torqueRpm.value, 'engineSpeed'],
+        idle: [engine.idleRpm.value, 'engineSpeed'],
+        redLine: [engine.redLineRpm.value, 'engineSpeed'],
+      }),
+    );
+  }
+  const { barometer, altitude } = brief.venue;
+  if (barometer.kind !== 'standard') {
+    const reduced =
+      barometer.kind === 'seaLevel'
+        ? barometer.pressure.value
+        : seaLevelReading(barometer.pressure.value, altitude.value);
+    add(
+      reduced < recordPressures.low || reduced > recordPressures.high,
+      'brief.venue.barometer.pressure',
+      reason(`barometer-${barometer.kind}-impossible`, {
+        reading: [barometer.pressure.value, 'airPressure'],
+        altitude: [altitude.value, 'altitude'],
+        reduced: [reduced, 'airPressure'],
+        low: [recordPressures.low, 'airPressure'],
+        high: [recordPressures.high, 'airPressure'],
+      }),
+    );
+  }
+  const fuel = fuelOf(brief.fuel.id);
+  for (const key of ['lambda', 'bsfcLambda'] as const) {
+    const { value } = brief.fuel[key];
+    add(
+      value < fuel.burns[0] || value > fuel.burns[1],
+      `brief.fuel.${key}`,
+      reason(
+        'mixture-cannot-burn',
+        {
+          lambda: [value, 'ratio'],
+          low: [fuel.burns[0], 'ratio'],
+          high: [fuel.burns[1], 'ratio'],
+        },
+        { fuel: fuel.name },
+      ),
+    );
+  }
+  if (engine.volumes.used) {
+    const ratio = compressionRatioOf(engine);
+    add(
+      !(ratio >= 4 && ratio <= 30),
+      'engine.volumes.chamber',
+      reason('volumes-make-no-ratio', { ratio: [Number.isFinite(ratio) ? ratio : 0, 'ratio'] }),
+    );
+  }
   add(
     engine.breathing.source === 'table' && engine.breathing.table.rows.length < 2,
     'engine.breathing.table',
     reason('breathing-table-short'),
   );
+  if (engine.breathing.source === 'baseline') problems.push(...baselineProblems(job));
   const { onsetRpm, fullRpm } = setup.boost;
   add(
     onsetRpm.value >= fullRpm.value,
@@ -228,35 +315,12 @@ export function compileBuild(
 
   const fuel = fuelOf(brief.fuel.id);
   const { breathing } = engine;
-  const points =
-    breathing.source === 'table'
-      ? breathing.table.rows
-      : shapePoints(breathing.shape.id, breathing.shape.peak.value, breathing.shape.peakRpm.value);
-  const reference = breathing.reference;
-  const r = engine.compressionRatio.value;
-  const share = engine.evaporatedShare.value;
-  const ratioFactor = (ratio: number) => backPressureFactor.fn({ compressionRatio: r, pressureRatio: ratio });
-  const evaporation = (f: Fuel, lambda: number, t: number) => evaporationFactor(f, lambda, share, t);
-  const backPressureReference = ratioFactor(reference.backPressureRatio.value);
-  const evaporationReference = evaporation(
-    fuelOf(reference.fuel),
-    reference.lambda.value,
-    reference.temperature.value,
-  );
-  const breathingTerms = (temperature: number, ratio: number) => ({
-    temperature,
-    referenceTemperature: reference.temperature.value,
-    exponent: breathing.temperatureExponent.value,
-    backPressure: ratioFactor(ratio),
-    backPressureReference,
-    evaporation: evaporation(fuel, brief.fuel.lambda.value, temperature),
-    evaporationReference,
-  });
-  const drivetrain: Drivetrain = {
-    school: brief.drivetrain.school,
-    lossShare: brief.drivetrain.lossShare.value,
-    fixedLoss: brief.drivetrain.fixedLoss.value,
-  };
+  const fit = engine.baseline.rows.length > 1 ? baselineOf(job) : null;
+  const points = breathing.source === 'baseline' && fit ? fit.points : statedBreathing(engine);
+  const terms = termsFrom(engine, referenceOf(engine));
+  const breathingTerms = (temperature: number, ratio: number) =>
+    terms(fuel, brief.fuel.lambda.value, temperature, ratio);
+  const drivetrain = drivetrainOf(brief);
   const stated = brief.goal.power.value;
   const airPerPowerTerms = {
     lambda: brief.fuel.lambda.value,
@@ -270,11 +334,7 @@ export function compileBuild(
     build: {
       climate,
       fuel,
-      displacement: displacement.fn({
-        bore: engine.bore.value,
-        stroke: engine.stroke.value,
-        cylinders: engine.cylinders.value,
-      }),
+      displacement: displacementOf(engine),
       cycle: engine.cycle,
       idleRpm: engine.idleRpm.value,
       redLineRpm: engine.redLineRpm.value,
@@ -282,10 +342,11 @@ export function compileBuild(
       breathing: breathingCurve(points),
       breathingFactor: (temperature, ratio) => breathingCorrection.fn(breathingTerms(temperature, ratio)),
       breathingTerms,
-      compressionRatio: r,
-      evaporatedShare: share,
+      compressionRatio: compressionRatioOf(engine),
+      evaporatedShare: engine.evaporatedShare.value,
       lambda: brief.fuel.lambda.value,
-      trapped: engine.cycle === 'two-stroke' ? engine.trappingEfficiency.value : 1,
+      trapped: trappedBy(engine),
+      condition: engine.condition.factor.value,
       backPressureRatio: setup.backPressureRatio.value,
       airPerPower: airPerPower.fn({
         stoichiometric: fuel.stoichiometric,
@@ -300,6 +361,12 @@ export function compileBuild(
         speedRpm: brief.goal.speedRpm.value,
         basis: brief.goal.basis,
         stated,
+        torque: torqueGoal(brief, drivetrain),
+      },
+      driveline: drivelineOf(brief.vehicle),
+      run: fit && {
+        name: engine.baseline.name,
+        rows: fit.rows.map(({ speedRpm, power }) => ({ speedRpm, power })),
       },
       losses: { filter: at('filter'), cooler: at('cooler'), throttle: at('throttle') },
       cooler:
@@ -323,6 +390,24 @@ export function compileBuild(
     },
   };
 }
+
+/** The torque wanted, N·m at the flywheel: both its figures, or none. */
+function torqueGoal({ goal }: Job['brief'], drivetrain: Drivetrain): Build['goal']['torque'] {
+  const { torque, torqueRpm, basis } = goal;
+  if (!torque || !torqueRpm) return null;
+  const omega = (2 * Math.PI * torqueRpm.value) / 60;
+  const power = torque.value * omega;
+  return {
+    torque: (basis === 'wheels' ? flywheelPower(power, drivetrain) : power) / omega,
+    speedRpm: torqueRpm.value,
+  };
+}
+
+const drivelineOf = ({ clutch, gearbox }: Job['brief']['vehicle']): Build['driveline'] =>
+  (['clutch', 'gearbox'] as const).flatMap((part) => {
+    const { name, torque } = part === 'clutch' ? clutch : gearbox;
+    return torque ? [{ part, name, torque: torque.value }] : [];
+  });
 
 /** Intake strokes a second of a build at a speed in rev/min. */
 export const strokesPerSecond = (build: Build, speedRpm: number): number =>

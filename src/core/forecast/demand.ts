@@ -11,6 +11,7 @@ export const powerOf = (build: Build, path: AirPath): number =>
       massFlow: path.massFlow,
       humidityRatio: build.climate.humidityRatio,
       trapped: build.trapped,
+      condition: build.condition,
     }),
     airPerPower: build.airPerPower,
   });

@@ -96,7 +96,7 @@ export const torque = defineFormula({
 
 export const trappedDryAir = defineFormula({
   id: 'trapped-dry-air',
-  form: '{massFlow} / (1 + {humidityRatio}) · {trapped}',
+  form: '{massFlow} / (1 + {humidityRatio}) · {trapped} · {condition}',
   source: 'Oxygen comes with the dry air, and only what stays in the cylinder burns',
   result: { symbol: 'ṁ_dry', quantity: 'massFlow', meaning: 'dry air that is trapped and burnt' },
   variables: {
@@ -112,13 +112,18 @@ export const trappedDryAir = defineFormula({
       quantity: 'share',
       meaning: 'share that stays in the cylinder; all of it in a four-stroke',
     },
+    condition: {
+      symbol: 'k_c',
+      quantity: 'share',
+      meaning: 'condition of the engine: what it makes of its air against a sound one',
+    },
   },
-  fn: (a) => (a.massFlow / (1 + a.humidityRatio)) * a.trapped,
+  fn: (a) => (a.massFlow / (1 + a.humidityRatio)) * a.trapped * a.condition,
 });
 
 export const airForPower = defineFormula({
   id: 'air-for-power',
-  form: '{power} · {airPerPower} · (1 + {humidityRatio}) / {trapped}',
+  form: '{power} · {airPerPower} · (1 + {humidityRatio}) / ({trapped} · {condition})',
   source: 'Fuel-flow school, turned round',
   result: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'moist air the power needs' },
   variables: {
@@ -126,8 +131,9 @@ export const airForPower = defineFormula({
     airPerPower: fuelFlowPower.variables.airPerPower,
     humidityRatio: trappedDryAir.variables.humidityRatio,
     trapped: trappedDryAir.variables.trapped,
+    condition: trappedDryAir.variables.condition,
   },
-  fn: (a) => (a.power * a.airPerPower * (1 + a.humidityRatio)) / a.trapped,
+  fn: (a) => (a.power * a.airPerPower * (1 + a.humidityRatio)) / (a.trapped * a.condition),
 });
 
 export const airByHand = defineFormula({

@@ -1,7 +1,7 @@
 import type { Bounds } from '../job/bound-at';
 import { boundsAt } from '../job/bound-at';
 import type { Job } from '../job/document';
-import { BREATHING_TABLE, inputsOf, spreadOf, type JobInput } from '../job/inputs';
+import { BASELINE_ROWS, BREATHING_TABLE, inputsOf, spreadOf, type JobInput } from '../job/inputs';
 import { compileBuild, type Library } from './build';
 import { figureAt, type FigureId } from './figures';
 import { planLevel, solvePoint } from './point';
@@ -17,7 +17,7 @@ export type Influence = JobInput & {
   effect: number;
 };
 
-/** The job with one input at another value; the breathing table is scaled as a whole. Shares what did not change. */
+/** The job with one input at another value; the breathing table and the measured run are scaled as a whole. Shares what did not change. */
 export function withInput(job: Job, path: string, value: number): Job {
   const keys = path.split('.');
   const set = (at: unknown, i: number): unknown => {
@@ -27,8 +27,12 @@ export function withInput(job: Job, path: string, value: number): Job {
     if (Array.isArray(at)) return at.map((x: unknown, j) => (String(j) === key ? child : x));
     return { ...(at as object), [key]: child };
   };
-  if (path !== BREATHING_TABLE) return set(job, 0) as Job;
   const { engine } = job;
+  if (path === BASELINE_ROWS) {
+    const rows = engine.baseline.rows.map((row) => ({ ...row, power: row.power * value }));
+    return { ...job, engine: { ...engine, baseline: { ...engine.baseline, rows } } };
+  }
+  if (path !== BREATHING_TABLE) return set(job, 0) as Job;
   const { table } = engine.breathing;
   const rows = table.rows.map((row) => ({ ...row, value: row.value * value }));
   return { ...job, engine: { ...engine, breathing: { ...engine.breathing, table: { ...table, rows } } } };
@@ -77,7 +81,8 @@ export function* influencesOn({
   for (const one of inputsOf(job, setupIndex).filter(among)) {
     const { path, input } = one;
     const spread = spreadOf(one);
-    const range = path === BREATHING_TABLE ? { min: 0.2, max: 3 } : boundsAt(bounds, path);
+    const range =
+      path === BREATHING_TABLE || path === BASELINE_ROWS ? { min: 0.2, max: 3 } : boundsAt(bounds, path);
     const below = Math.max(range.min, input.value - spread);
     const above = Math.min(range.max, input.value + spread);
     const at = (value: number) =>

@@ -273,7 +273,7 @@ export function solvePoint(
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
     ruleOfThumbPower.fn({
-      massFlow: path.massFlow * build.trapped,
+      massFlow: path.massFlow * build.trapped * build.condition,
       powerPerFlow: powerPerFlow(horsepowerPerPound),
     });
   const troubles = troublesOf(build, path);

@@ -1,12 +1,13 @@
 import { reason, type Reason } from '../working/range';
 import type { Climate } from '../air/climate';
 import type { MapStatus } from '../compressor/lookup';
+import { gainsOver, type Gains } from './baseline';
 import { revGrid, type Build } from './build';
 import type { Level } from './demand';
 import { planLevel, solvePoint, type OperatingPoint } from './point';
 
 /** Raised whenever a change of the core changes its figures: summaries of an older core are stale. */
-export const CORE_VERSION = 1;
+export const CORE_VERSION = 2;
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
 export type Span = {
@@ -183,6 +184,67 @@ function verdictOf(
   };
 }
 
+/** What else there is to say of a forecast: the torque wanted, what hands it on, and what it adds to a measured run. */
+function besides(build: Build, level: Level, points: OperatingPoint[]): Reason[] {
+  const solved = points.filter((p) => p.status.kind !== 'failed');
+  if (level.kind === 'failed' || !solved.length) return [];
+  const said: Reason[] = [];
+  const strongest = solved.reduce((a, b) => (b.torque > a.torque ? b : a));
+  for (const { part, name, torque } of build.driveline) {
+    const over = strongest.torque > torque;
+    said.push(
+      reason(
+        `${part}-${over ? 'gives' : 'holds'}`,
+        {
+          limit: [torque, 'torque'],
+          torque: [strongest.torque, 'torque'],
+          speed: [(over ? solved.find((p) => p.torque > torque)! : strongest).speedRpm, 'engineSpeed'],
+        },
+        { name },
+      ),
+    );
+  }
+  const wanted = build.goal.torque;
+  if (wanted) {
+    const there = solvePoint(build, wanted.speedRpm, level);
+    const short = wanted.torque - there.torque;
+    said.push(
+      reason(short > 0.005 * wanted.torque ? 'torque-short' : 'torque-holds', {
+        wanted: [wanted.torque, 'torque'],
+        torque: [there.torque, 'torque'],
+        short: [Math.abs(short), 'torque'],
+        speed: [wanted.speedRpm, 'engineSpeed'],
+      }),
+    );
+  }
+  const added = addedToRun(build, points);
+  if (build.run && added)
+    said.push(
+      reason(
+        added.most.gain > 0 ? 'adds-to-run' : 'takes-from-run',
+        {
+          from: [added.peak.from, 'power'],
+          to: [added.peak.to, 'power'],
+          peak: [Math.abs(added.peak.to - added.peak.from), 'power'],
+          most: [Math.abs(added.most.gain), 'power'],
+          speed: [added.most.speedRpm, 'engineSpeed'],
+        },
+        { run: build.run.name || 'the measured run' },
+      ),
+    );
+  return said;
+}
+
+/** What a forecast adds to the measured run; null without one. */
+export const addedToRun = (build: Build, points: OperatingPoint[]): Gains | null =>
+  build.run &&
+  gainsOver(
+    build.run,
+    points
+      .filter((p) => p.status.kind !== 'failed')
+      .map((p) => ({ speedRpm: p.speedRpm, power: p.power.fuelFlow })),
+  );
+
 /**
  * The demand line over the revs: multiples of the step from idle to the red line, the goal's own speed exactly, the
  * stretches off the map and the verdict. Total: never throws.
@@ -194,13 +256,20 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   const goalPoint =
     points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
   const spans = spansOf(judgedPoints(build, points));
+  const verdict = verdictOf(build, level, points, goalPoint, spans);
+  // The last finding is the demand itself.
+  const findings = [
+    ...verdict.findings.slice(0, -1),
+    ...besides(build, level, points),
+    ...verdict.findings.slice(-1),
+  ];
   return {
     climate: build.climate,
     level,
     points,
     goalPoint,
     spans,
-    goal: verdictOf(build, level, points, goalPoint, spans),
+    goal: { ...verdict, findings },
     coreVersion: CORE_VERSION,
   };
 }

@@ -1,3 +1,4 @@
+import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/document';
 import { compileBuild, revGrid } from './build';
@@ -92,7 +93,7 @@ describe('the speeds of the sweep', () => {
     expect(grid(1480, 1820, 100)).toEqual([1500, 1600, 1700, 1800]);
     expect(sweepOf(1).points[1]!.speedRpm - sweepOf(1).points[0]!.speedRpm).toBe(100);
     const diesel = sweepOf(0, (job) => {
-      job.brief.fuel.id = 'diesel';
+      job.brief.fuel = fuelDefaults('diesel');
       job.engine.idleRpm.value = 650;
       job.engine.redLineRpm.value = 2200;
       job.brief.goal.speedRpm.value = 1900;

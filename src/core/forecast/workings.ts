@@ -152,8 +152,17 @@ function airPerPowerStep(s: Sheet): number {
 function powerSteps(s: Sheet, path: AirPath): number {
   const dryFlow = s.put(
     trappedDryAir,
-    { massFlow: path.massFlow, humidityRatio: s.build.climate.humidityRatio, trapped: s.build.trapped },
-    { humidityRatio: read('air'), trapped: s.input('engine.trappingEfficiency') },
+    {
+      massFlow: path.massFlow,
+      humidityRatio: s.build.climate.humidityRatio,
+      trapped: s.build.trapped,
+      condition: s.build.condition,
+    },
+    {
+      humidityRatio: read('air'),
+      trapped: s.input('engine.trappingEfficiency'),
+      condition: s.input('engine.condition.factor'),
+    },
   );
   return s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s) });
 }
@@ -260,11 +269,13 @@ function manifoldSteps(s: Sheet): number {
         airPerPower: airPerPowerStep(s),
         humidityRatio: climate.humidityRatio,
         trapped: build.trapped,
+        condition: build.condition,
       },
       {
         power: s.input('brief.goal.power'),
         humidityRatio: read('air'),
         trapped: s.input('engine.trappingEfficiency'),
+        condition: s.input('engine.condition.factor'),
       },
     );
     const breathing = breathingSteps(s, path);
@@ -531,7 +542,7 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
     s.put(
       ruleOfThumbPower,
       {
-        massFlow: s.point.path.massFlow * s.build.trapped,
+        massFlow: s.point.path.massFlow * s.build.trapped * s.build.condition,
         powerPerFlow: powerPerFlow((low + high) / 2),
       },
       { massFlow: read('sums'), powerPerFlow: read('band') },

@@ -30,11 +30,15 @@ export type Fuel = {
   bsfc: number;
   /** λ of best power: richer than this, power follows the air; leaner, the fuel. */
   bestPowerLambda: number;
+  /** λ between which a mixture burns in a running engine. From memory; diesel below 1 is smoke. */
+  burns: [number, number];
   /** Horsepower per lb/min of air, the trade's band: common practice, no source. */
   horsepowerPerPound: [number, number];
   /** Latent heat of evaporation, J/kg, and molar mass of the vapour, kg/mol. From memory, handbook values. */
   latentHeat: number;
   vapourMolarMass: number;
+  /** For sizing injectors: density kg/m³ and BSFC kg/J with the margin of the trade (common practice, no source). */
+  injectors: { density: number; bsfc: number };
 };
 
 const petrolFormula: FuelFormula = { hydrogen: 1.87, oxygen: 0 };
@@ -48,6 +52,8 @@ const E85_SHARE = (0.85 * 0.789) / (0.85 * 0.789 + 0.15 * 0.745);
 
 const gPerKWh = (value: number) => (value * 1e-3) / 3.6e6;
 
+const poundsPerHorsepowerHour = (value: number) => (value * 0.45359237) / (745.6998715822702 * 3600);
+
 const petrol = (name: string): Fuel => ({
   name,
   ignition: 'spark',
@@ -55,9 +61,11 @@ const petrol = (name: string): Fuel => ({
   lambda: 0.82,
   bsfc: gPerKWh(304), // 0.50 lb/hp·h: common practice for boosted petrol at λ 0.80–0.85
   bestPowerLambda: 0.88,
+  burns: [0.55, 1.6],
   horsepowerPerPound: [9.5, 10.5],
   latentHeat: 350e3,
   vapourMolarMass: 0.105,
+  injectors: { density: 720, bsfc: poundsPerHorsepowerHour(0.6) }, // 10.5 cc/min per lb/h
 });
 
 /** The fuels of this version. Defaults are common practice, no source, unless said; each job can change λ and BSFC. */
@@ -73,9 +81,11 @@ export const fuels = {
     lambda: 0.82,
     bsfc: gPerKWh(438), // 0.72 lb/hp·h
     bestPowerLambda: 0.86,
+    burns: [0.5, 1.6],
     horsepowerPerPound: [9.8, 11],
     latentHeat: blend(E85_SHARE, 918e3, 350e3),
     vapourMolarMass: 0.0502,
+    injectors: { density: 785, bsfc: poundsPerHorsepowerHour(0.8) },
   },
   methanol: {
     name: 'Methanol',
@@ -84,9 +94,11 @@ export const fuels = {
     lambda: 0.8,
     bsfc: gPerKWh(669), // 1.10 lb/hp·h
     bestPowerLambda: 0.83,
+    burns: [0.4, 1.7],
     horsepowerPerPound: [9.8, 11.2],
     latentHeat: 1100e3,
     vapourMolarMass: formulaMass(methanol),
+    injectors: { density: 792, bsfc: poundsPerHorsepowerHour(1.2) },
   },
   diesel: {
     name: 'Diesel',
@@ -95,9 +107,11 @@ export const fuels = {
     lambda: 1.35,
     bsfc: gPerKWh(222), // 0.365 lb/hp·h
     bestPowerLambda: 1,
+    burns: [1, 6],
     horsepowerPerPound: [7.5, 8.6],
     latentHeat: 0,
     vapourMolarMass: 0.19,
+    injectors: { density: 835, bsfc: poundsPerHorsepowerHour(0.4) },
   },
 } satisfies Record<string, Fuel>;
 

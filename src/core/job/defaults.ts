@@ -23,6 +23,92 @@ const loss = (
   temperature: guess(temperature),
 });
 
+const degrees = Math.PI / 180;
+
+type BriefRest = Omit<Job['brief'], 'goal' | 'drivetrain' | 'fuel' | 'venue'>;
+
+/** What a Brief holds beside goal, fuel and venue before anybody has said a word. */
+export const emptyBrief = (): BriefRest => ({
+  customer: '',
+  wish: '',
+  use: { kind: 'road' },
+  fuelBest: null,
+  fuelWorst: null,
+  otherVenues: [],
+  budget: { currency: 'EUR' },
+  due: '',
+  fixed: [],
+  local: { place: 'road', answers: [] },
+  vehicle: {
+    kind: 'vehicle',
+    name: '',
+    driven: 'rear',
+    gears: [],
+    propellerExponent: guess(3),
+    load: [],
+    clutch: { name: '' },
+    gearbox: { name: '' },
+  },
+});
+
+type EngineRest = Pick<Job['engine'], 'volumes' | 'cam' | 'valve' | 'condition' | 'baseline'>;
+type Known = Pick<Job['engine'], 'bore' | 'stroke' | 'compressionRatio'>;
+
+/** What an engine holds beside its main figures before anything was measured: nothing of it counts until it is asked for. */
+export function emptyEngine({ bore, stroke, compressionRatio }: Known, fuel: FuelId): EngineRest {
+  const swept = (Math.PI / 4) * bore.value ** 2 * stroke.value;
+  const gasketBore = Math.min(1, bore.value * 1.012);
+  const gasketThickness = 0.001;
+  const gasket = (Math.PI / 4) * gasketBore ** 2 * gasketThickness;
+  // A chamber that gives the ratio as it was stated: choosing volumes first changes nothing.
+  const chamber = Math.max(0, swept / (compressionRatio.value - 1) - gasket);
+  return {
+    volumes: {
+      used: false,
+      chamber: guess(chamber),
+      crown: guess(0),
+      gasketBore: guess(gasketBore),
+      gasketThickness: guess(gasketThickness),
+      deck: guess(0),
+    },
+    cam: {
+      known: false,
+      atLift: guess(0.00127),
+      intake: guess(220 * degrees),
+      exhaust: guess(222 * degrees),
+      intakeLift: guess(0.0105),
+      exhaustLift: guess(0.0105),
+      separation: guess(112 * degrees),
+      intakeCentre: guess(110 * degrees),
+      movesShape: false,
+      shapeDuration: guess(220 * degrees),
+    },
+    valve: {},
+    condition: { compression: [], leakDown: [], belts: 'unchecked', weakPoints: [], factor: guess(1) },
+    baseline: {
+      name: '',
+      on: '',
+      basis: 'wheels',
+      correction: 'none',
+      confidence: 'guess',
+      pressure: guess(101_325),
+      temperature: guess(293.15),
+      humidity: guess(0.5),
+      chargeTemperature: guess(293.15),
+      lambda: guess(fuelOf(fuel).bestPowerLambda),
+      inletDrop: guess(1_500),
+      backPressureRatio: guess(1),
+      fuel,
+      bsfc: guess(fuelOf(fuel).bsfc * UNBOOSTED_BSFC),
+      bsfcLambda: guess(fuelOf(fuel).bestPowerLambda),
+      rows: [],
+    },
+  };
+}
+
+/** An unboosted engine burns a little less for its power: petrol 0.47 against 0.50 lb/hp·h (common practice, no source). */
+const UNBOOSTED_BSFC = 0.94;
+
 /** A first setup for an engine that breathes about `massFlow` kg/s at the goal, all of it guesses. */
 function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number): Setup {
   return {
@@ -51,14 +137,17 @@ function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number): Setup
 /** A new job: a two-litre four on petrol at sea level, every figure a guess to be replaced. */
 export function newJob(name: string, setupId: string): Job {
   const fuel: FuelId = 'petrol-98';
+  const main = { bore: guess(0.086), stroke: guess(0.086), compressionRatio: guess(9) };
   return {
     version: JOB_VERSION,
     name,
     brief: {
+      ...emptyBrief(),
       goal: { power: guess(260 * 745.6998715822702), basis: 'flywheel', speedRpm: guess(6_500) },
       drivetrain: { school: 'share', lossShare: guess(0.15), fixedLoss: guess(5_000) },
       fuel: fuelDefaults(fuel),
       venue: {
+        name: '',
         altitude: guess(0),
         barometer: { kind: 'standard', pressure: guess(101_325) },
         temperature: guess(293.15),
@@ -66,11 +155,10 @@ export function newJob(name: string, setupId: string): Job {
       },
     },
     engine: {
-      bore: guess(0.086),
-      stroke: guess(0.086),
+      ...main,
+      ...emptyEngine(main, fuel),
       cylinders: guess(4),
       cycle: 'four-stroke',
-      compressionRatio: guess(9),
       redLineRpm: guess(7_000),
       idleRpm: guess(900),
       trappingEfficiency: guess(0.8),

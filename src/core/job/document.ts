@@ -1,12 +1,11 @@
 import * as z from 'zod';
-import { breathingShapeIds } from '../engine/breathing';
-import { fuelIds } from '../fuel/fuels';
-import { input, wholeInput } from './input-schema';
+import { briefSchema } from './brief-document';
+import { engineSchema } from './engine-document';
+import { input } from './input-schema';
 import { markSchema } from './mark-schema';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
-const gPerKWh = 1e-3 / 3.6e6;
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
 
 /** A library item at one immutable revision. */
@@ -62,81 +61,6 @@ const setupSchema = z.strictObject({
   backPressureRatio: input(0.5, 4),
 });
 export type Setup = z.infer<typeof setupSchema>;
-
-const briefSchema = z.strictObject({
-  goal: z.strictObject({
-    power: input(1_000, 10_000_000),
-    basis: z.enum(['flywheel', 'wheels']),
-    speedRpm: input(500, 25_000),
-  }),
-  drivetrain: z.strictObject({
-    school: z.enum(['share', 'fixed-and-share']),
-    lossShare: input(0, 0.5),
-    fixedLoss: input(0, 500_000),
-  }),
-  fuel: z.strictObject({
-    id: z.enum(fuelIds),
-    lambda: input(0.55, 6),
-    bsfc: input(120 * gPerKWh, 1500 * gPerKWh),
-    bsfcLambda: input(0.55, 6),
-  }),
-  venue: z.strictObject({
-    altitude: input(-500, 6_000),
-    barometer: z.strictObject({
-      kind: z.enum(['standard', 'station', 'seaLevel']),
-      pressure: input(40_000, 110_000),
-    }),
-    temperature: input(233.15, 333.15),
-    humidity: z.strictObject({
-      kind: z.enum(['relative', 'dewPoint']),
-      relative: input(0, 1),
-      dewPoint: input(223.15, 313.15),
-    }),
-  }),
-});
-
-const breathingSchema = z.strictObject({
-  source: z.enum(['shape', 'table']),
-  shape: z.strictObject({
-    id: z.enum(breathingShapeIds),
-    peak: input(0.3, 1.6),
-    peakRpm: input(300, 25_000),
-  }),
-  table: z.strictObject({
-    confidence: z.enum(['measured', 'maker', 'reported', 'guess']),
-    rows: z
-      .array(z.strictObject({ speedRpm: z.number().min(100).max(30_000), value: z.number().min(0.1).max(2) }))
-      .max(200)
-      .refine(
-        (rows) => rows.every((row, i) => i === 0 || row.speedRpm > rows[i - 1]!.speedRpm),
-        'The speeds of the breathing table must rise.',
-      ),
-  }),
-  /** The condition the curve was taken in: only the change from it acts. */
-  reference: z.strictObject({
-    temperature: input(233.15, 420),
-    backPressureRatio: input(0.5, 4),
-    fuel: z.enum(fuelIds),
-    lambda: input(0.55, 6),
-  }),
-  /** ηv ∝ (T_m/T_ref)^exponent. */
-  temperatureExponent: input(0, 1),
-});
-
-const engineSchema = z.strictObject({
-  bore: input(0.01, 1),
-  stroke: input(0.01, 2),
-  cylinders: wholeInput(1, 24),
-  cycle: z.enum(['four-stroke', 'two-stroke']),
-  compressionRatio: input(4, 30),
-  redLineRpm: input(500, 25_000),
-  idleRpm: input(100, 6_000),
-  /** Two-strokes: share of the delivered air that stays in the cylinder. */
-  trappingEfficiency: input(0.2, 1),
-  /** Share of the fuel that evaporates before the intake valve; 0 for direct injection and diesels. */
-  evaporatedShare: input(0, 1),
-  breathing: breathingSchema,
-});
 
 export const jobSchema = z
   .strictObject({

@@ -45,6 +45,72 @@ export const inputQuantities = {
   'setups.*.boost.onsetRpm': 'engineSpeed',
   'setups.*.boost.fullRpm': 'engineSpeed',
   'setups.*.backPressureRatio': 'ratio',
+  'brief.goal.torque': 'torque',
+  'brief.goal.torqueRpm': 'engineSpeed',
+  'brief.use.fullSeconds': 'time',
+  'brief.use.restSeconds': 'time',
+  'brief.use.repeats': 'count',
+  'brief.use.loadHours': 'hours',
+  'brief.venue.coldest': 'temperature',
+  'brief.venue.hottest': 'temperature',
+  'brief.otherVenues.*.altitude': 'altitude',
+  'brief.otherVenues.*.barometer.pressure': 'airPressure',
+  'brief.otherVenues.*.temperature': 'temperature',
+  'brief.otherVenues.*.humidity.relative': 'share',
+  'brief.otherVenues.*.humidity.dewPoint': 'temperature',
+  'brief.otherVenues.*.coldest': 'temperature',
+  'brief.otherVenues.*.hottest': 'temperature',
+  'brief.budget.amount': 'money',
+  'brief.vehicle.mass': 'mass',
+  'brief.vehicle.tyreRadius': 'bore',
+  'brief.vehicle.finalDrive': 'ratio',
+  'brief.vehicle.gears.*': 'ratio',
+  'brief.vehicle.dragArea': 'area',
+  'brief.vehicle.rollingResistance': 'smallRatio',
+  'brief.vehicle.propellerPower': 'power',
+  'brief.vehicle.propellerRpm': 'engineSpeed',
+  'brief.vehicle.propellerExponent': 'ratio',
+  'brief.vehicle.load.*.speedRpm': 'engineSpeed',
+  'brief.vehicle.load.*.power': 'power',
+  'brief.vehicle.clutch.torque': 'torque',
+  'brief.vehicle.gearbox.torque': 'torque',
+  'engine.volumes.chamber': 'chamber',
+  'engine.volumes.crown': 'chamber',
+  'engine.volumes.gasketBore': 'bore',
+  'engine.volumes.gasketThickness': 'bore',
+  'engine.volumes.deck': 'bore',
+  'engine.rodLength': 'bore',
+  'engine.exhaustPort': 'bore',
+  'engine.cam.atLift': 'bore',
+  'engine.cam.intake': 'angle',
+  'engine.cam.exhaust': 'angle',
+  'engine.cam.intakeLift': 'bore',
+  'engine.cam.exhaustLift': 'bore',
+  'engine.cam.separation': 'angle',
+  'engine.cam.intakeCentre': 'angle',
+  'engine.cam.shapeDuration': 'angle',
+  'engine.valve.mass': 'lightMass',
+  'engine.valve.seatForce': 'force',
+  'engine.valve.openForce': 'force',
+  'engine.valve.headDiameter': 'bore',
+  'engine.condition.hours': 'hours',
+  'engine.condition.compression.*': 'boost',
+  'engine.condition.leakDown.*': 'share',
+  'engine.condition.oilHotGauge': 'boost',
+  'engine.condition.oilHotRpm': 'engineSpeed',
+  'engine.condition.blowBy': 'volumeFlow',
+  'engine.condition.blowByLimit': 'volumeFlow',
+  'engine.condition.exhaustGauge': 'boost',
+  'engine.condition.factor': 'share',
+  'engine.baseline.pressure': 'airPressure',
+  'engine.baseline.temperature': 'temperature',
+  'engine.baseline.humidity': 'share',
+  'engine.baseline.chargeTemperature': 'temperature',
+  'engine.baseline.lambda': 'ratio',
+  'engine.baseline.inletDrop': 'pressureDrop',
+  'engine.baseline.backPressureRatio': 'ratio',
+  'engine.baseline.bsfc': 'fuelPerEnergy',
+  'engine.baseline.bsfcLambda': 'ratio',
 } as const satisfies Record<string, Quantity>;
 
 export type InputPattern = keyof typeof inputQuantities;
@@ -59,6 +125,9 @@ export const quantityOf = (path: string): Quantity | undefined =>
 /** The whole breathing table counts as one input: its points were taken together. */
 export const BREATHING_TABLE = 'engine.breathing.table';
 
+/** And so do the rows of the measured run. */
+export const BASELINE_ROWS = 'engine.baseline';
+
 export type JobInput = { path: string; input: Pick<Input, 'value' | 'confidence'> };
 
 function walk(at: unknown, path: string, found: JobInput[]): void {
@@ -69,6 +138,14 @@ function walk(at: unknown, path: string, found: JobInput[]): void {
   }
   for (const [key, child] of Object.entries(at)) walk(child, `${path}.${key}`, found);
 }
+
+const RECORDS =
+  /^(brief\.(use|budget|vehicle|otherVenues|venue\.(coldest|hottest))|engine\.(cam|valve|condition|rodLength|exhaustPort))\b/;
+
+type Row = Job['engine']['baseline']['rows'][number];
+const lacks = (job: Job, key: 'boostGauge' | 'chargeTemperature' | 'lambda') =>
+  job.engine.baseline.rows.some((row: Row) => row[key] === null);
+const isBoosted = (job: Job) => job.engine.baseline.rows.some((row: Row) => (row.boostGauge ?? 0) > 0);
 
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
 function counts(job: Job, setup: Setup, path: string): boolean {
@@ -85,6 +162,36 @@ function counts(job: Job, setup: Setup, path: string): boolean {
       return brief.venue.humidity.kind === 'dewPoint';
     case 'engine.trappingEfficiency':
       return engine.cycle === 'two-stroke';
+    case 'brief.goal.torque':
+    case 'brief.goal.torqueRpm':
+      return Boolean(brief.goal.torque && brief.goal.torqueRpm);
+    case 'engine.compressionRatio':
+      return !engine.volumes.used;
+    case 'engine.condition.factor':
+      return true;
+    case 'engine.cam.intake':
+    case 'engine.cam.exhaust':
+    case 'engine.cam.separation':
+    case 'engine.cam.shapeDuration':
+      return engine.breathing.source === 'shape' && engine.cam.known && engine.cam.movesShape;
+    case 'engine.baseline.bsfcLambda':
+    case 'engine.baseline.bsfc':
+    case 'engine.baseline.pressure':
+    case 'engine.baseline.temperature':
+    case 'engine.baseline.humidity':
+      return engine.breathing.source === 'baseline';
+    case 'engine.baseline.backPressureRatio':
+      return engine.breathing.source === 'baseline' && isBoosted(job);
+    case 'engine.baseline.chargeTemperature':
+      return engine.breathing.source === 'baseline' && lacks(job, 'chargeTemperature');
+    case 'engine.baseline.lambda':
+      return engine.breathing.source === 'baseline' && lacks(job, 'lambda');
+    case 'engine.baseline.inletDrop':
+      return engine.breathing.source === 'baseline' && lacks(job, 'boostGauge');
+    case 'engine.breathing.reference.temperature':
+    case 'engine.breathing.reference.backPressureRatio':
+    case 'engine.breathing.reference.lambda':
+      return engine.breathing.source !== 'baseline';
     case 'engine.breathing.shape.peak':
     case 'engine.breathing.shape.peakRpm':
       return engine.breathing.source === 'shape';
@@ -100,6 +207,9 @@ function counts(job: Job, setup: Setup, path: string): boolean {
     case 'setups.*.backPressureRatio':
       return charged;
     default:
+      if (/^engine\.volumes\./.test(path)) return engine.volumes.used;
+      // Records: they are kept, judged and printed, and move no figure of the forecast.
+      if (RECORDS.test(path)) return false;
       // The condition at which a loss was stated belongs to its drop; a bore is a dimension for the Mach number alone.
       return !/plumbing\.\d+\.(massFlow|pressure|temperature|diameter)$/.test(path);
   }
@@ -115,6 +225,8 @@ export function inputsOf(job: Job, setupIndex: number): JobInput[] {
   const { breathing } = job.engine;
   if (breathing.source === 'table')
     found.push({ path: BREATHING_TABLE, input: { value: 1, confidence: breathing.table.confidence } });
+  if (breathing.source === 'baseline')
+    found.push({ path: BASELINE_ROWS, input: { value: 1, confidence: job.engine.baseline.confidence } });
   return found.filter(({ path }) => counts(job, setup, path));
 }
 
@@ -133,6 +245,8 @@ const by = (measured: number, maker: number, reported: number, guess: number) =>
  * a temperature is off by kelvins, a share by hundredths. What is not named is off by a share of its value.
  */
 const spreads: Partial<Record<Quantity, Spread>> = {
+  chamber: { share: by(0.005, 0.01, 0.03, 0.08) },
+  angle: { by: by(0.017, 0.017, 0.035, 0.07) },
   bore: { share: by(0.0005, 0.001, 0.005, 0.02) },
   count: { by: by(0, 0, 0, 0) },
   engineSpeed: { share: by(0.005, 0.01, 0.02, 0.05) },
@@ -149,7 +263,7 @@ const usual: Spread = { share: by(0.01, 0.02, 0.04, 0.08) };
 export function spreadOf({ path, input }: JobInput): number {
   const quantity = quantityOf(path);
   const spread: Spread =
-    path === BREATHING_TABLE
+    path === BREATHING_TABLE || path === BASELINE_ROWS
       ? { share: by(0.015, 0.025, 0.04, 0.08) }
       : (quantity && spreads[quantity]) || usual;
   return 'by' in spread

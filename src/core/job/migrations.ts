@@ -1,5 +1,8 @@
 import * as z from 'zod';
+import { emptyBrief, emptyEngine } from './defaults';
 import { jobSchema, type Job } from './document';
+import { fuelIds } from '../fuel/fuels';
+import { guess } from './input';
 import { JOB_VERSION } from './version';
 
 /** A named step from one document version to the next, on plain data. Never edited once released. */
@@ -15,7 +18,34 @@ const jobMigrations: Migration[] = [
   { id: 'nothing-settled-yet', from: 1, up: (document) => ({ ...document, settled: [] }) },
   // Version 3 keeps deleted setups in the job's own bin.
   { id: 'no-setup-in-the-bin', from: 2, up: (document) => ({ ...document, bin: [] }) },
+  // Version 4 has the whole Brief, the engine's condition, cam card and volumes, and a measured baseline.
+  { id: 'nothing-more-said-yet', from: 3, up: withRestOfBrief },
 ];
+
+type Plain = Record<string, unknown>;
+const plain = (value: unknown): Plain => (value && typeof value === 'object' ? (value as Plain) : {});
+
+/** What an older job never said is empty, or a guess that changes nothing. Broken parts are left for the schema to name. */
+function withRestOfBrief(document: Plain): Plain {
+  const brief = plain(document.brief);
+  const engine = plain(document.engine);
+  const fuelId = plain(brief.fuel).id;
+  const fuel = fuelIds.find((id) => id === fuelId) ?? 'petrol-98';
+  const known = (key: string, or: number) => {
+    const { value } = plain(engine[key]);
+    return guess(typeof value === 'number' && Number.isFinite(value) ? value : or);
+  };
+  const main = {
+    bore: known('bore', 0.086),
+    stroke: known('stroke', 0.086),
+    compressionRatio: known('compressionRatio', 9),
+  };
+  return {
+    ...document,
+    brief: { ...emptyBrief(), ...brief, venue: { name: '', ...plain(brief.venue) } },
+    engine: { ...emptyEngine(main, fuel), ...engine },
+  };
+}
 
 export type Opened =
   { ok: true; job: Job; migrated: string[] } | { ok: false; issues: { path: string; message: string }[] };

@@ -22,6 +22,7 @@ export const factKeys = [
   'compressionRatio',
   'cycle',
   'redLine',
+  'condition',
   'breathingAtGoal',
   'breathingEnd',
   'demandFlow',

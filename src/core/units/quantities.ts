@@ -68,6 +68,7 @@ export const quantities = {
       { symbol: 'm³/h', factor: 1 / 3600, digits: 0, also: ['m3/h', 'm^3/h'] },
       { symbol: 'CFM', factor: 0.3048 ** 3 / 60, digits: 0, also: ['ft³/min', 'ft3/min', 'cfm'] },
       { symbol: 'L/s', factor: 1e-3, digits: 0, also: ['l/s'] },
+      { symbol: 'L/min', factor: 1e-3 / 60, digits: 0, also: ['l/min'] },
     ],
   },
   injectorFlow: {
@@ -107,6 +108,50 @@ export const quantities = {
       { symbol: 'ft/s', factor: 0.3048, digits: 0 },
     ],
   },
+  roadSpeed: {
+    name: 'road speed',
+    units: [
+      { symbol: 'km/h', factor: 1 / 3.6, digits: 0, also: ['kph', 'kmh'] },
+      { symbol: 'mph', factor: 0.44704, digits: 0 },
+      { symbol: 'm/s', factor: 1, digits: 1 },
+    ],
+  },
+  force: {
+    name: 'force',
+    units: [
+      { symbol: 'N', factor: 1, digits: 0 },
+      { symbol: 'kN', factor: 1e3, digits: 2 },
+      { symbol: 'lbf', factor: POUND * 9.80665, digits: 0, also: ['lb'] },
+      { symbol: 'kgf', factor: 9.80665, digits: 1, also: ['kg'] },
+    ],
+  },
+  area: {
+    name: 'area',
+    units: [
+      { symbol: 'm²', factor: 1, digits: 2, also: ['m2'] },
+      { symbol: 'ft²', factor: 0.3048 ** 2, digits: 1, also: ['ft2'] },
+    ],
+  },
+  acceleration: {
+    name: 'acceleration',
+    units: [
+      { symbol: 'g', factor: 9.80665, digits: 0 },
+      { symbol: 'm/s²', factor: 1, digits: 0, also: ['m/s2'] },
+    ],
+  },
+  time: {
+    name: 'time',
+    units: [
+      { symbol: 's', factor: 1, digits: 0 },
+      { symbol: 'min', factor: 60, digits: 1 },
+      { symbol: 'h', factor: 3600, digits: 1 },
+    ],
+  },
+  hours: {
+    name: 'hours',
+    units: [{ symbol: 'h', factor: 3600, digits: 0 }],
+  },
+  angle: { name: 'crank angle', units: [{ symbol: '°', factor: Math.PI / 180, digits: 0, also: ['deg'] }] },
   pistonSpeed: {
     name: 'piston speed',
     units: [
@@ -179,6 +224,23 @@ export const quantities = {
       { symbol: 'lb/hp·h', factor: POUND / (HP * 3600), digits: 2, also: ['lb/hph', 'lb/hp-h', 'lb/(hp·h)'] },
     ],
   },
+  chamber: {
+    name: 'small volume',
+    units: [
+      { symbol: 'cc', factor: 1e-6, digits: 1, also: ['cm³', 'cm3'] },
+      { symbol: 'L', factor: 1e-3, digits: 4, also: ['l'] },
+      { symbol: 'in³', factor: INCH ** 3, digits: 2, also: ['ci', 'in3'] },
+    ],
+  },
+  lightMass: {
+    name: 'small mass',
+    units: [
+      { symbol: 'g', factor: 1e-3, digits: 0 },
+      { symbol: 'oz', factor: POUND / 16, digits: 2 },
+      { symbol: 'kg', factor: 1, digits: 3 },
+    ],
+  },
+  smallRatio: { name: 'ratio', units: [{ symbol: '', factor: 1, digits: 3 }] },
   ratio: { name: 'ratio', units: [{ symbol: '', factor: 1, digits: 2 }] },
   share: {
     name: 'share',

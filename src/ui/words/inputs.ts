@@ -1,4 +1,4 @@
-import { BREATHING_TABLE, patternOf, type InputPattern } from '@/core/job/inputs';
+import { BASELINE_ROWS, BREATHING_TABLE, patternOf, type InputPattern } from '@/core/job/inputs';
 import type { Job } from '@/core/job/document';
 import type { BenchId } from '../frame/benches';
 
@@ -42,6 +42,72 @@ const names: Record<InputPattern, string> = {
   'setups.*.boost.onsetRpm': 'boost begins at',
   'setups.*.boost.fullRpm': 'boost is full from',
   'setups.*.backPressureRatio': 'back pressure over manifold pressure',
+  'brief.goal.torque': 'torque goal',
+  'brief.goal.torqueRpm': 'speed of the torque goal',
+  'brief.use.fullSeconds': 'time at full power',
+  'brief.use.restSeconds': 'rest between',
+  'brief.use.repeats': 'repeats',
+  'brief.use.loadHours': 'hours at high load',
+  'brief.venue.coldest': 'coldest day',
+  'brief.venue.hottest': 'hottest day',
+  'brief.otherVenues.*.altitude': 'height of another venue',
+  'brief.otherVenues.*.barometer.pressure': 'barometer of another venue',
+  'brief.otherVenues.*.temperature': 'air temperature of another venue',
+  'brief.otherVenues.*.humidity.relative': 'humidity of another venue',
+  'brief.otherVenues.*.humidity.dewPoint': 'dew point of another venue',
+  'brief.otherVenues.*.coldest': 'coldest day of another venue',
+  'brief.otherVenues.*.hottest': 'hottest day of another venue',
+  'brief.budget.amount': 'budget',
+  'brief.vehicle.mass': 'mass with driver',
+  'brief.vehicle.tyreRadius': 'rolling radius of the tyre',
+  'brief.vehicle.finalDrive': 'final drive',
+  'brief.vehicle.gears.*': 'gear',
+  'brief.vehicle.dragArea': 'drag area',
+  'brief.vehicle.rollingResistance': 'rolling resistance',
+  'brief.vehicle.propellerPower': 'power the propeller takes',
+  'brief.vehicle.propellerRpm': 'speed of the propeller’s power',
+  'brief.vehicle.propellerExponent': 'exponent of the propeller',
+  'brief.vehicle.load.*.speedRpm': 'speed of the load',
+  'brief.vehicle.load.*.power': 'load',
+  'brief.vehicle.clutch.torque': 'torque the clutch takes',
+  'brief.vehicle.gearbox.torque': 'torque the gearbox takes',
+  'engine.volumes.chamber': 'chamber volume',
+  'engine.volumes.crown': 'crown volume',
+  'engine.volumes.gasketBore': 'gasket bore',
+  'engine.volumes.gasketThickness': 'gasket thickness',
+  'engine.volumes.deck': 'deck height',
+  'engine.rodLength': 'rod length',
+  'engine.exhaustPort': 'exhaust port height',
+  'engine.cam.atLift': 'lift the durations are stated at',
+  'engine.cam.intake': 'intake duration',
+  'engine.cam.exhaust': 'exhaust duration',
+  'engine.cam.intakeLift': 'intake lift',
+  'engine.cam.exhaustLift': 'exhaust lift',
+  'engine.cam.separation': 'lobe separation',
+  'engine.cam.intakeCentre': 'intake centre',
+  'engine.cam.shapeDuration': 'duration the shape belongs to',
+  'engine.valve.mass': 'moving mass of a valve',
+  'engine.valve.seatForce': 'spring force on the seat',
+  'engine.valve.openForce': 'spring force at full lift',
+  'engine.valve.headDiameter': 'valve head',
+  'engine.condition.hours': 'hours run',
+  'engine.condition.compression.*': 'compression of a cylinder',
+  'engine.condition.leakDown.*': 'leak-down of a cylinder',
+  'engine.condition.oilHotGauge': 'hot oil pressure',
+  'engine.condition.oilHotRpm': 'speed of the oil pressure',
+  'engine.condition.blowBy': 'blow-by',
+  'engine.condition.blowByLimit': 'most blow-by allowed',
+  'engine.condition.exhaustGauge': 'exhaust back pressure',
+  'engine.condition.factor': 'condition of the engine',
+  'engine.baseline.pressure': 'barometer of the measured run',
+  'engine.baseline.temperature': 'air temperature of the measured run',
+  'engine.baseline.humidity': 'humidity of the measured run',
+  'engine.baseline.chargeTemperature': 'charge temperature of the measured run',
+  'engine.baseline.lambda': 'λ of the measured run',
+  'engine.baseline.inletDrop': 'inlet loss of the measured run',
+  'engine.baseline.backPressureRatio': 'back pressure of the measured run',
+  'engine.baseline.bsfc': 'BSFC of the measured run',
+  'engine.baseline.bsfcLambda': 'λ of that BSFC',
 };
 
 const places = { filter: 'filter', cooler: 'cooler', throttle: 'throttle' } as const;
@@ -49,6 +115,7 @@ const places = { filter: 'filter', cooler: 'cooler', throttle: 'throttle' } as c
 /** Name of an input; a loss says which part it belongs to where the job is at hand. Undefined for what is no input. */
 export function inputName(path: string, job?: Job): string | undefined {
   if (path === BREATHING_TABLE) return 'breathing curve';
+  if (path === BASELINE_ROWS) return 'measured run';
   const name = (names as Record<string, string>)[patternOf(path)];
   const loss = /^setups\.(\d+)\.plumbing\.(\d+)\./.exec(path);
   const place = loss && job?.setups[Number(loss[1])]?.plumbing[Number(loss[2])]?.place;

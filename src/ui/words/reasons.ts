@@ -1,6 +1,7 @@
 import type { Reason } from '@/core/working/range';
 import type { Format } from './format';
 import { decisionSentences } from './decision-reasons';
+import { engineSentences } from './engine-reasons';
 import { mapSentences } from './map-reasons';
 
 /**
@@ -11,6 +12,7 @@ import { mapSentences } from './map-reasons';
 const sentences: Record<string, { short?: string; row?: string; long: string }> = {
   ...mapSentences,
   ...decisionSentences,
+  ...engineSentences,
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
     long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',

@@ -46,13 +46,31 @@ describe('reasons', () => {
     const core = [...sources('src/core'), ...sources('src/formats')].join('\n');
     const literal = [
       ...core.matchAll(/reason\(\s*(?:[^'`()]*\? )?'([a-z-]+)'(?:\s*:\s*'([a-z-]+)')?/g),
+      ...core.matchAll(/\bfail\(\s*'([a-z-]+)'/g),
     ].flatMap((m) => [m[1], m[2]]);
     const spans = ['surge', 'choke', 'overspeed'].flatMap((k) =>
       ['below', 'from', 'between', 'throughout'].map((r) => `${k}-${r}`),
     );
-    const said = [...literal, ...spans, 'not-converged', 'ratio-too-high', 'filter-chokes'].filter(
-      (c) => c !== undefined,
+    const checks = ['compression', 'leak-down', 'oil', 'blow-by', 'belts', 'exhaust', 'weak-point'].flatMap(
+      (k) => [`${k}-passed`, `${k}-failed`],
     );
+    const composed = [
+      ...['boost', 'lambda', 'temperature'].map((k) => `run-${k}-off`),
+      ...['station', 'seaLevel'].map((k) => `barometer-${k}-impossible`),
+      ...['clutch', 'gearbox'].flatMap((k) => [`${k}-gives`, `${k}-holds`]),
+      ...['much', 'little'].flatMap((k) =>
+        ['', '-as-wheels', '-as-flywheel'].map((as) => `baseline-breathes-too-${k}${as}`),
+      ),
+    ];
+    const said = [
+      ...literal,
+      ...spans,
+      ...checks,
+      ...composed,
+      'not-converged',
+      'ratio-too-high',
+      'filter-chokes',
+    ].filter((c) => c !== undefined);
     expect(said.length).toBeGreaterThan(35);
     said.push(...rules.map((rule) => rule.id));
     expect(said.filter((code) => !knownCodes.includes(code))).toEqual([]);

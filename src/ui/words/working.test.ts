@@ -6,6 +6,7 @@ import { figureAt, figureIds, type FigureId } from '@/core/forecast/figures';
 import { figureOf, influencesOn, mostTelling, withInput } from '@/core/forecast/influence';
 import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/point';
 import { workingOf } from '@/core/forecast/workings';
+import { boundsAt } from '@/core/job/bound-at';
 import { jobBounds } from '@/core/job/bounds';
 import { inputQuantities, inputsOf, patternOf, spreadOf } from '@/core/job/inputs';
 import type { Job } from '@/core/job/document';
@@ -148,7 +149,10 @@ describe('which input matters most', () => {
       const again = found.map(({ path, input }) => {
         const spread = spreadOf({ path, input });
         const at = (value: number) => figureOf(withInput(job, path, value), 0, sampleLibrary, speed, figure)!;
-        return Math.abs(at(input.value + spread) - at(input.value - spread)) / 2;
+        // A value at the end of its range is moved one way only.
+        const { min, max } = path === 'engine.breathing.table' ? { min: 0, max: 9 } : boundsAt(bounds, path);
+        const [low, high] = [Math.max(min, input.value - spread), Math.min(max, input.value + spread)];
+        return (Math.abs(at(high) - at(low)) / (high - low)) * spread;
       });
       expect([...again].sort((a, b) => b - a)).toEqual(again);
       const printed = printInfluences(houseWords, job, found, 'share');
