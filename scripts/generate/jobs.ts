@@ -216,6 +216,539 @@ function withSetups(
   return { ...job, setups: [base, ...setups] };
 }
 
+/** Repeatable noise around one, uniform, this wide. */
+function noise(seed: number, width: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 16_807) % 2_147_483_647;
+    return 1 + width * ((2 * state) / 2_147_483_647 - 1);
+  };
+}
+
+type Baseline = Job['engine']['baseline'];
+
+/** The run an engine of this job would have shown on a dyno that day, with the scatter of one. */
+function measuredRun(
+  job: Job,
+  {
+    from,
+    step,
+    seed,
+    boosted,
+    ...more
+  }: { from: number; step: number; seed: number; boosted: boolean } & Pick<Baseline, 'name' | 'on' | 'basis'>,
+): Baseline {
+  const then = structuredClone(job);
+  const day = { pressure: 99_200, temperature: celsius(21), humidity: 0.45 };
+  then.brief.venue = {
+    ...then.brief.venue,
+    barometer: { kind: 'station', pressure: given(day.pressure, 'measured') },
+    altitude: given(180, 'measured'),
+    temperature: given(day.temperature, 'measured'),
+    humidity: { ...then.brief.venue.humidity, kind: 'relative', relative: given(day.humidity, 'measured') },
+  };
+  if (!boosted) then.setups[0]!.induction = { kind: 'none' };
+  const result = compileBuild(then, then.setups[0]!.id, sampleLibrary);
+  if ('problems' in result) throw new Error(JSON.stringify(result.problems));
+  const { build } = result;
+  const { points } = solveSweep(build);
+  const scatter = noise(seed, 0.012);
+  const share = more.basis === 'wheels' ? 1 - job.brief.drivetrain.lossShare.value : 1;
+  const rows = points
+    .filter((p) => p.speedRpm >= from && p.speedRpm % step === 0)
+    .map((p) => ({
+      speedRpm: p.speedRpm,
+      power: Math.round((boosted ? p.power.fuelFlow : p.alonePower) * share * scatter()),
+      boostGauge: boosted ? Math.round(p.boostGauge / 100) * 100 : null,
+      chargeTemperature: boosted ? Math.round(p.path.manifold.temperature * 10) / 10 : null,
+      lambda: null,
+      readings: 1,
+    }));
+  return {
+    ...job.engine.baseline,
+    ...more,
+    confidence: 'measured',
+    pressure: given(day.pressure, 'measured'),
+    temperature: given(day.temperature, 'measured'),
+    humidity: given(day.humidity, 'measured'),
+    chargeTemperature: given(day.temperature, 'measured'),
+    fuel: job.brief.fuel.id,
+    lambda: job.brief.fuel.lambda,
+    bsfc: job.brief.fuel.bsfc,
+    bsfcLambda: job.brief.fuel.bsfcLambda,
+    inletDrop: guess(1_400),
+    backPressureRatio: boosted ? job.setups[0]!.backPressureRatio : guess(1),
+    rows,
+  };
+}
+
+/** Figures of a setup whose charger is still open, for an air flow of about `massFlow` kg/s. */
+function openSetup(
+  base: Setup,
+  name: string,
+  massFlow: number,
+  pressure: number,
+  more: Partial<Setup>,
+): Setup {
+  const at = (place: 'filter' | 'cooler' | 'throttle', drop: number, p: number, t: number) => ({
+    place,
+    drop: guess(drop),
+    massFlow: guess(massFlow),
+    pressure: guess(p),
+    temperature: guess(t),
+  });
+  return {
+    ...base,
+    name,
+    plumbing: [
+      at('filter', 1_800, 97_000, 293),
+      at('cooler', 5_000, pressure, 380),
+      at('throttle', 1_500, pressure - 5_000, 325),
+    ],
+    ...more,
+  };
+}
+
+function groomer(): Job {
+  const job = newJob('Snow groomer, 7.2 L diesel', 'a');
+  const base = job.setups[0]!;
+  const venue = {
+    name: 'Upper slopes',
+    altitude: given(2_900, 'measured'),
+    barometer: { kind: 'standard' as const, pressure: guess(71_000) },
+    temperature: given(celsius(-8), 'reported'),
+    humidity: { kind: 'relative' as const, relative: given(0.7, 'guess'), dewPoint: guess(celsius(-12)) },
+    coldest: given(celsius(-28), 'reported'),
+    hottest: given(celsius(9), 'reported'),
+  };
+  return {
+    ...job,
+    brief: {
+      ...job.brief,
+      customer: 'The lifts above the lake',
+      wish: 'It climbs the red run in second now and should do it in third. It works from dusk to four in the morning and nobody can fetch it down if it stops.',
+      goal: {
+        power: given(400 * HP, 'reported'),
+        basis: 'flywheel',
+        speedRpm: given(1_900, 'reported'),
+        torque: given(1_560, 'reported'),
+        torqueRpm: given(1_400, 'reported'),
+      },
+      use: { kind: 'machine', loadHours: given(8 * 3_600, 'reported') },
+      fuel: fuelDefaults('diesel'),
+      venue,
+      otherVenues: [
+        {
+          ...venue,
+          name: 'Workshop in the valley',
+          altitude: given(1_180, 'measured'),
+          temperature: given(celsius(4), 'reported'),
+          coldest: given(celsius(-18), 'reported'),
+          hottest: given(celsius(26), 'reported'),
+        },
+      ],
+      budget: { amount: given(21_000, 'reported'), currency: 'EUR' },
+      due: '2027-10-15',
+      fixed: [
+        { what: 'block', note: 'no machine shop in the season' },
+        { what: 'gearbox', note: 'hydrostatic, sealed' },
+      ],
+      local: {
+        place: 'works',
+        answers: [
+          {
+            topic: 'emissions',
+            answer: 'The engine must keep its type plate; the office wants the change in writing first.',
+            from: 'District office, machines',
+            on: '2026-10-02',
+          },
+        ],
+      },
+      vehicle: {
+        ...job.brief.vehicle,
+        kind: 'machine',
+        name: 'Groomer with winch',
+        mass: given(9_800, 'maker'),
+        load: [
+          { speedRpm: given(900, 'reported'), power: given(62_000, 'reported') },
+          { speedRpm: given(1_400, 'reported'), power: given(148_000, 'reported') },
+          { speedRpm: given(1_900, 'reported'), power: given(262_000, 'reported') },
+          { speedRpm: given(2_200, 'reported'), power: given(356_000, 'reported') },
+        ],
+        gearbox: { name: 'Hydrostatic pump', torque: given(1_900, 'maker') },
+      },
+    },
+    engine: {
+      ...job.engine,
+      bore: given(0.108, 'maker'),
+      stroke: given(0.131, 'maker'),
+      cylinders: given(6, 'maker'),
+      compressionRatio: given(16.5, 'maker'),
+      rodLength: given(0.215, 'maker'),
+      redLineRpm: given(2_200, 'maker'),
+      idleRpm: given(680, 'measured'),
+      evaporatedShare: given(0, 'maker'),
+      condition: {
+        ...job.engine.condition,
+        hours: given(6_420 * 3_600, 'measured'),
+        compression: [2.71, 2.68, 2.74, 2.66, 2.7, 2.69].map((v) => given(v * 1e6, 'measured')),
+        oilHotGauge: given(340_000, 'measured'),
+        oilHotRpm: given(1_900, 'measured'),
+        blowBy: given(62e-3 / 60, 'measured'),
+        blowByLimit: given(90e-3 / 60, 'maker'),
+        belts: 'good',
+        weakPoints: [{ note: 'Head gasket between cylinders five and six', state: 'passed' }],
+        factor: given(0.97, 'reported'),
+      },
+      breathing: {
+        ...job.engine.breathing,
+        shape: { id: 'diesel', peak: given(0.93, 'reported'), peakRpm: given(1_500, 'reported') },
+        reference: {
+          ...job.engine.breathing.reference,
+          temperature: given(celsius(40), 'guess'),
+          fuel: 'diesel',
+          lambda: given(1.4, 'guess'),
+        },
+      },
+    },
+    setups: [
+      openSetup(base, 'Oak 76', 0.42, 290_000, {
+        induction: {
+          kind: 'turbo',
+          arrangement: 'single',
+          stages: [{ compressor: { id: 'oak-76', revision: 1 } }],
+        },
+        cooler: { kind: 'air', effectiveness: given(0.8, 'maker'), coolantRise: guess(6) },
+        boost: { ...base.boost, hold: 'torque', onsetRpm: guess(760), fullRpm: guess(1_300) },
+        backPressureRatio: guess(1.1),
+      }),
+    ],
+  };
+}
+
+function jetSprint(): Job {
+  const job = newJob('Jet-sprint boat, 6.7 L V8', 'a');
+  const base = job.setups[0]!;
+  const degrees = Math.PI / 180;
+  return {
+    ...job,
+    brief: {
+      ...job.brief,
+      customer: 'Two brothers with one boat',
+      wish: 'All of it, for twelve seconds, and again after the next boat. It must idle for an hour in the queue without boiling.',
+      goal: { power: given(860 * HP, 'reported'), basis: 'flywheel', speedRpm: given(6_200, 'reported') },
+      use: {
+        kind: 'boat',
+        fullSeconds: given(12, 'measured'),
+        restSeconds: given(300, 'reported'),
+        repeats: given(8, 'reported'),
+      },
+      fuel: fuelDefaults('e85'),
+      venue: {
+        name: 'Course on the lower lake',
+        altitude: given(410, 'measured'),
+        barometer: { kind: 'seaLevel', pressure: given(101_500, 'reported') },
+        temperature: given(celsius(27), 'reported'),
+        humidity: { kind: 'relative', relative: given(0.6, 'reported'), dewPoint: guess(celsius(18)) },
+        coldest: given(celsius(11), 'reported'),
+        hottest: given(celsius(35), 'reported'),
+      },
+      budget: { amount: given(38_000, 'reported'), currency: 'EUR' },
+      due: '2027-05-01',
+      fixed: [{ what: 'class-rule', note: 'one engine, eight cylinders, no nitrous' }],
+      local: {
+        place: 'water',
+        answers: [
+          {
+            topic: 'noise',
+            answer: 'A measuring at the jetty before the first run of the year decides.',
+            from: 'Harbour master',
+            on: '2026-11-09',
+          },
+        ],
+      },
+      vehicle: {
+        ...job.brief.vehicle,
+        kind: 'boat',
+        name: 'Two-seat sprint hull',
+        mass: given(690, 'measured'),
+        propellerPower: given(870 * HP, 'maker'),
+        propellerRpm: given(6_300, 'maker'),
+        propellerExponent: given(3, 'reported'),
+      },
+    },
+    engine: {
+      ...job.engine,
+      bore: given(0.1048, 'measured'),
+      stroke: given(0.0971, 'measured'),
+      cylinders: given(8, 'measured'),
+      compressionRatio: given(9.6, 'reported'),
+      volumes: {
+        used: true,
+        chamber: given(72e-6, 'measured'),
+        crown: given(16e-6, 'measured'),
+        gasketBore: given(0.1062, 'maker'),
+        gasketThickness: given(0.00114, 'maker'),
+        deck: given(0.0001, 'measured'),
+      },
+      rodLength: given(0.1556, 'maker'),
+      redLineRpm: given(6_800, 'reported'),
+      idleRpm: given(950, 'measured'),
+      cam: {
+        ...job.engine.cam,
+        known: true,
+        intake: given(246 * degrees, 'maker'),
+        exhaust: given(256 * degrees, 'maker'),
+        intakeLift: given(0.0159, 'maker'),
+        exhaustLift: given(0.0156, 'maker'),
+        separation: given(115 * degrees, 'maker'),
+        intakeCentre: given(112 * degrees, 'maker'),
+      },
+      valve: {
+        mass: given(0.148, 'measured'),
+        seatForce: given(780, 'maker'),
+        openForce: given(2_150, 'maker'),
+        headDiameter: given(0.0546, 'measured'),
+      },
+      breathing: {
+        ...job.engine.breathing,
+        shape: { id: 'two-valve', peak: given(0.98, 'reported'), peakRpm: given(5_000, 'reported') },
+        reference: { ...job.engine.breathing.reference, fuel: 'e85', lambda: given(0.86, 'guess') },
+      },
+    },
+    setups: [
+      openSetup(base, 'Twin-screw, to be chosen', 0.72, 190_000, {
+        induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
+        efficiencyGuess: guess(0.68),
+        cooler: { kind: 'water', effectiveness: guess(0.8), coolantRise: given(-8, 'reported') },
+        boost: { ...base.boost, onsetRpm: guess(1_000), fullRpm: guess(2_600) },
+        backPressureRatio: guess(1.05),
+      }),
+    ],
+  };
+}
+
+function saloon(): Job {
+  const job = newJob('Vintage saloon, 2.0 L', 'a');
+  const base = job.setups[0]!;
+  const made: Job = {
+    ...job,
+    brief: {
+      ...job.brief,
+      customer: 'Its second owner since new',
+      wish: 'It should keep up with the traffic over the pass and look as if nobody had touched it. The gearbox cannot be had again.',
+      goal: {
+        power: given(158 * HP, 'reported'),
+        basis: 'flywheel',
+        speedRpm: given(5_600, 'reported'),
+        torque: given(235, 'reported'),
+        torqueRpm: given(3_600, 'reported'),
+      },
+      use: { kind: 'road', fullSeconds: given(20, 'reported'), repeats: given(3, 'guess') },
+      drivetrain: { school: 'share', lossShare: given(0.16, 'reported'), fixedLoss: guess(4_000) },
+      fuel: { ...fuelDefaults('petrol-95'), lambda: given(0.86, 'measured') },
+      fuelBest: 'petrol-98',
+      fuelWorst: 'petrol-92',
+      venue: {
+        name: 'Lake road',
+        altitude: given(430, 'measured'),
+        barometer: { kind: 'standard', pressure: guess(96_000) },
+        temperature: given(celsius(18), 'reported'),
+        humidity: { kind: 'relative', relative: given(0.55, 'reported'), dewPoint: guess(celsius(9)) },
+        coldest: given(celsius(-5), 'reported'),
+        hottest: given(celsius(32), 'reported'),
+      },
+      otherVenues: [
+        {
+          name: 'The pass',
+          altitude: given(2_050, 'measured'),
+          barometer: { kind: 'standard', pressure: guess(79_000) },
+          temperature: given(celsius(9), 'reported'),
+          humidity: { kind: 'relative', relative: given(0.5, 'guess'), dewPoint: guess(celsius(1)) },
+          hottest: given(celsius(24), 'reported'),
+        },
+      ],
+      budget: { amount: given(9_500, 'reported'), currency: 'EUR' },
+      due: '2027-04-10',
+      fixed: [
+        { what: 'block', note: 'its own number must stay' },
+        { what: 'gearbox', note: 'none to be had' },
+      ],
+      local: {
+        place: 'road',
+        answers: [
+          {
+            topic: 'approval',
+            answer: 'A single inspection with the workshop’s report; the plate for old vehicles may be lost.',
+            from: 'Inspection office by the lake',
+            on: '2026-11-16',
+          },
+        ],
+      },
+      vehicle: {
+        ...job.brief.vehicle,
+        kind: 'vehicle',
+        name: 'Four-door saloon',
+        mass: given(1_160, 'measured'),
+        tyreRadius: given(0.302, 'measured'),
+        finalDrive: given(4.1, 'maker'),
+        gears: [3.42, 2.05, 1.35, 1].map((v) => given(v, 'maker')),
+        dragArea: given(0.92, 'guess'),
+        rollingResistance: given(0.014, 'guess'),
+        clutch: { name: 'Single plate, 215 mm', torque: given(290, 'maker') },
+        gearbox: { name: 'Four-speed, all original', torque: given(260, 'reported') },
+      },
+    },
+    engine: {
+      ...job.engine,
+      bore: given(0.084, 'measured'),
+      stroke: given(0.09, 'measured'),
+      cylinders: given(4, 'measured'),
+      compressionRatio: given(8.4, 'measured'),
+      rodLength: given(0.148, 'measured'),
+      redLineRpm: given(6_000, 'maker'),
+      idleRpm: given(850, 'measured'),
+      condition: {
+        ...job.engine.condition,
+        hours: given(3_100 * 3_600, 'reported'),
+        compression: [1.14, 1.12, 1.16, 1.1].map((v) => given(v * 1e6, 'measured')),
+        leakDown: [0.09, 0.11, 0.08, 0.12].map((v) => given(v, 'measured')),
+        oilHotGauge: given(285_000, 'measured'),
+        oilHotRpm: given(3_000, 'measured'),
+        belts: 'good',
+        weakPoints: [{ note: 'Camshaft lobes after long lay-up', state: 'open' }],
+        factor: given(0.96, 'reported'),
+      },
+      breathing: {
+        ...job.engine.breathing,
+        shape: { id: 'two-valve', peak: given(0.86, 'reported'), peakRpm: given(3_900, 'reported') },
+        reference: { ...job.engine.breathing.reference, fuel: 'petrol-95' },
+      },
+    },
+    setups: [
+      openSetup(base, 'Centrifugal, to be chosen', 0.125, 150_000, {
+        induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
+        cooler: { kind: 'none', effectiveness: guess(0.7), coolantRise: guess(5) },
+        boost: { ...base.boost, onsetRpm: guess(1_400), fullRpm: guess(5_500) },
+        backPressureRatio: guess(1.03),
+      }),
+    ],
+  };
+  made.engine.baseline = measuredRun(made, {
+    name: 'As it came',
+    on: '2026-11-05',
+    basis: 'wheels',
+    from: 1_500,
+    step: 100,
+    seed: 11,
+    boosted: false,
+  });
+  made.engine.breathing.source = 'baseline';
+  return made;
+}
+
+/** A job that went wrong and was put right: what was sold, what came back, what was found, and how it stands now. */
+function putRight(): { name: string; job: Job }[] {
+  const job = newJob('Coupé that came back, 2.2 L', 'a');
+  const base = job.setups[0]!;
+  const sold: Job = {
+    ...job,
+    brief: {
+      ...job.brief,
+      customer: 'A dentist who drives to work',
+      wish: 'More of the same, please, it was so good for a week.',
+      goal: { power: given(330 * HP, 'reported'), basis: 'flywheel', speedRpm: given(6_200, 'reported') },
+      use: { kind: 'road', fullSeconds: given(15, 'guess') },
+      fuel: { ...fuelDefaults('petrol-98'), lambda: given(0.84, 'reported') },
+      venue: {
+        name: 'Lake road',
+        altitude: given(430, 'measured'),
+        barometer: { kind: 'standard', pressure: guess(96_000) },
+        temperature: given(celsius(15), 'reported'),
+        humidity: { kind: 'relative', relative: given(0.5, 'guess'), dewPoint: guess(celsius(5)) },
+      },
+      budget: { amount: given(6_800, 'reported'), currency: 'EUR' },
+      due: '2026-07-20',
+      vehicle: {
+        ...job.brief.vehicle,
+        name: 'Two-door coupé',
+        mass: given(1_390, 'measured'),
+        driven: 'front',
+        clutch: { name: 'As built', torque: given(390, 'reported') },
+        gearbox: { name: 'Five-speed' },
+      },
+    },
+    engine: {
+      ...job.engine,
+      bore: given(0.0865, 'maker'),
+      stroke: given(0.0935, 'maker'),
+      cylinders: given(4, 'maker'),
+      compressionRatio: given(9.2, 'maker'),
+      redLineRpm: given(6_800, 'maker'),
+      idleRpm: given(850, 'measured'),
+      breathing: {
+        ...job.engine.breathing,
+        shape: { id: 'four-valve', peak: guess(0.98), peakRpm: guess(4_900) },
+      },
+    },
+    setups: [
+      openSetup(base, 'Hazel 48', 0.25, 230_000, {
+        induction: {
+          kind: 'turbo',
+          arrangement: 'single',
+          stages: [{ compressor: { id: 'hazel-48', revision: 1 } }],
+        },
+        cooler: { kind: 'air', effectiveness: guess(0.72), coolantRise: guess(6) },
+        boost: { ...base.boost, onsetRpm: guess(2_000), fullRpm: guess(3_600) },
+        backPressureRatio: guess(1.35),
+      }),
+    ],
+  };
+  const back: Job = structuredClone(sold);
+  back.brief.wish = 'It lost power on the third pull and smells of hot oil. It was so good for a week.';
+  back.engine.condition = {
+    ...back.engine.condition,
+    hours: given(1_950 * 3_600, 'reported'),
+    compression: [1.21, 1.19, 0.83, 1.2].map((v) => given(v * 1e6, 'measured')),
+    leakDown: [0.07, 0.08, 0.41, 0.09].map((v) => given(v, 'measured')),
+    weakPoints: [{ note: 'Ring land of number three on early pistons', state: 'failed' }],
+    factor: given(0.86, 'reported'),
+  };
+  // The run shows what it did that day on the boost it was sold with, not what it was promised to do.
+  const thatDay = structuredClone(back);
+  thatDay.setups[0]!.boost = {
+    ...thatDay.setups[0]!.boost,
+    kind: 'level',
+    levelGauge: given(122_000, 'measured'),
+  };
+  back.engine.baseline = measuredRun(thatDay, {
+    name: 'As it came back',
+    on: '2026-08-18',
+    basis: 'wheels',
+    from: 2_000,
+    step: 100,
+    seed: 23,
+    boosted: true,
+  });
+  const right: Job = structuredClone(back);
+  right.brief.wish = 'As it was promised, and this time for good.';
+  right.brief.goal.power = given(290 * HP, 'reported');
+  right.engine.compressionRatio = given(8.8, 'measured');
+  right.engine.condition = {
+    ...right.engine.condition,
+    compression: [1.18, 1.19, 1.17, 1.18].map((v) => given(v * 1e6, 'measured')),
+    leakDown: [0.05, 0.04, 0.05, 0.05].map((v) => given(v, 'measured')),
+    weakPoints: [{ note: 'Ring land of number three on early pistons', state: 'passed' }],
+    factor: given(1, 'reported'),
+  };
+  right.setups[0]!.cooler = { kind: 'air', effectiveness: given(0.79, 'maker'), coolantRise: guess(4) };
+  return [
+    { name: 'As it was sold', job: sold },
+    { name: 'As it came back', job: back },
+    { name: 'Put right', job: right },
+  ];
+}
+
 const hillClimb = withSetups(settled(singleSeater(), ['brief', 'engine', 'demand']), [
   { letter: 'B', name: 'Hazel 48', compressor: 'hazel-48', arrangement: 'single' },
   { letter: 'C', name: 'Twin Aspen 37', compressor: 'aspen-37', arrangement: 'parallel' },
@@ -225,10 +758,27 @@ const truck = settled(settled(rallyRaid(), ['brief', 'engine', 'demand']), ['cha
   job.brief.venue.altitude.value = 650;
 });
 
+const [soldCoupe, returnedCoupe, rightCoupe] = putRight();
 const jobs = [
-  { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: jobSchema.parse(hillClimb) },
-  { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: jobSchema.parse(truck) },
-];
+  { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: hillClimb },
+  { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: truck },
+  { id: '3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200', job: settled(groomer(), ['brief', 'engine']) },
+  { id: '9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700', job: settled(jetSprint(), ['brief']) },
+  { id: '51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000', job: settled(saloon(), ['brief']) },
+  {
+    id: 'c4b17f2e-8d05-4e69-a1b8-22f0c6d32200',
+    job: rightCoupe!.job,
+    name: rightCoupe!.name,
+    // What it was before, oldest first.
+    earlier: [soldCoupe!, returnedCoupe!],
+  },
+].map(({ job, earlier = [], ...rest }) => ({
+  ...rest,
+  job: jobSchema.parse(job),
+  ...(earlier.length
+    ? { earlier: earlier.map((one) => ({ name: one.name, job: jobSchema.parse(one.job) })) }
+    : {}),
+}));
 writeFileSync(
   new URL('../../src/data/demo/jobs.json', import.meta.url),
   `${JSON.stringify(jobs, null, 1)}\n`,

@@ -1,6 +1,7 @@
 import type { Database } from './connection';
-import { sampleCompressors, sampleJob, sampleJobIds } from './demo/sample';
-import { createJob } from './repositories/jobs';
+import { sampleCompressors, sampleHistories } from './demo/sample';
+import { nameRevision } from './repositories/history';
+import { createJob, saveJob } from './repositories/jobs';
 import { addCompressor, knownIds } from './repositories/library';
 
 /** Compressors that every new shop starts with. */
@@ -18,5 +19,11 @@ export async function completeLibrary(db: Database): Promise<void> {
 /** The demo shop: the library and its jobs. */
 export async function seedDemo(db: Database): Promise<void> {
   await seedLibrary(db);
-  for (const index of [1, 0] as const) await createJob(db, sampleJob(index), sampleJobIds[index]);
+  // The board shows the newest first.
+  for (const { id, revisions } of [...sampleHistories].reverse())
+    for (const [i, { name, job }] of revisions.entries()) {
+      if (i === 0) await createJob(db, job, id);
+      else await saveJob(db, id, i, job);
+      if (name) await nameRevision(db, id, i + 1, name);
+    }
 }

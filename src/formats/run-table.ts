@@ -78,7 +78,7 @@ export function guessRun(table: MapTable, unit: (quantity: Quantity) => Unit): R
 
 export const readRun = (text: string) => readMapTable(text, 2);
 
-export type RunRow = Baseline['rows'][number];
+type RunRow = Baseline['rows'][number];
 export type RunMade =
   | { ok: true; rows: RunRow[]; readings: number; findings: FileFinding[] }
   | { ok: false; problems: FileFinding[] };

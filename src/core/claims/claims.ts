@@ -24,7 +24,7 @@ export type PadContext = {
 type Values = Record<string, number | undefined>;
 
 /** What follows from what was given: figures SI by field, why it cannot be true, and what else there is to say. */
-export type PadAnswer = { derived: Values; impossible: Reason | null; remarks: Reason[] };
+type PadAnswer = { derived: Values; impossible: Reason | null; remarks: Reason[] };
 
 export type PadField = {
   key: string;

@@ -14,7 +14,7 @@ export type HealthCheck = {
  * Limits of the health checks (common practice, no source; a maker's own figure goes before them): the lowest cylinder
  * within 15 % of the highest, 20 % leak-down, 10 psi of hot oil per 1,000 rpm, 20 kPa before the silencers.
  */
-export const healthLimits = {
+const healthLimits = {
   compressionSpread: 0.15,
   leakDown: 0.2,
   oilPerRpm: 68_948 / 1000,

@@ -1,14 +1,5 @@
 import { defineFormula } from '../working/formula';
 
-/** What one cylinder holds at top dead centre, part by part. SI. A dish in the crown is positive, a dome negative. */
-export type ChamberVolumes = {
-  chamber: number;
-  crown: number;
-  gasketBore: number;
-  gasketThickness: number;
-  deck: number;
-};
-
 export const compressionFromVolumes = defineFormula({
   id: 'compression-from-volumes',
   form: '1 + π / 4 · {bore}^2 · {stroke} / ({chamber} + {crown} + π / 4 · {gasketBore}^2 · {gasketThickness} + π / 4 · {bore}^2 · {deck})',

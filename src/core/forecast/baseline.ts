@@ -19,7 +19,7 @@ export type BaselineEngine = {
 };
 
 /** One row of the run, worked out: as measured on its day, at the flywheel. SI. */
-export type BaselineRow = { speedRpm: number; power: number; efficiency: number; manifoldPressure: number };
+type BaselineRow = { speedRpm: number; power: number; efficiency: number; manifoldPressure: number };
 
 export type BaselineFit = {
   rows: BaselineRow[];
@@ -31,7 +31,7 @@ export type BaselineFit = {
 };
 
 /** The air of the run's day; null if the readings make none. */
-export function runClimate({ pressure, temperature, humidity }: Baseline): Climate | null {
+function runClimate({ pressure, temperature, humidity }: Baseline): Climate | null {
   try {
     return makeClimate({
       altitude: 0,
@@ -45,7 +45,7 @@ export function runClimate({ pressure, temperature, humidity }: Baseline): Clima
 }
 
 /** Power of a row as it was measured, without its correction, at the flywheel, W. */
-export function measuredFlywheel(baseline: Baseline, power: number, drivetrain: Drivetrain): number {
+function measuredFlywheel(baseline: Baseline, power: number, drivetrain: Drivetrain): number {
   const { pressure, temperature, humidity, correction, basis } = baseline;
   const air = { pressure: pressure.value, temperature: temperature.value, humidity: humidity.value };
   const measured = power / correctionFactor(correction, air);

@@ -265,8 +265,11 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] 
   return problems;
 }
 
-/** The air of the day at the Brief's venue, or null if the readings make no air. Never throws. */
-function climateOf(venue: Job['brief']['venue']): Climate | null {
+/** The air of a venue, at its own temperature, K, unless another is given; null if the readings make none. Never throws. */
+export function climateOf(
+  venue: Job['brief']['venue'],
+  temperature: number = venue.temperature.value,
+): Climate | null {
   const { barometer, humidity } = venue;
   try {
     return makeClimate({
@@ -275,7 +278,7 @@ function climateOf(venue: Job['brief']['venue']): Climate | null {
         barometer.kind === 'standard'
           ? { kind: 'standard' }
           : { kind: barometer.kind, pressure: barometer.pressure.value },
-      temperature: venue.temperature.value,
+      temperature,
       humidity:
         humidity.kind === 'relative'
           ? { kind: 'relative', share: humidity.relative.value }

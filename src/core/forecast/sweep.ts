@@ -225,7 +225,6 @@ function besides(build: Build, level: Level, points: OperatingPoint[]): Reason[]
         {
           from: [added.peak.from, 'power'],
           to: [added.peak.to, 'power'],
-          peak: [Math.abs(added.peak.to - added.peak.from), 'power'],
           most: [Math.abs(added.most.gain), 'power'],
           speed: [added.most.speedRpm, 'engineSpeed'],
         },

@@ -107,7 +107,7 @@ const camSchema = z.strictObject({
   movesShape: z.boolean(),
   shapeDuration: angle(120, 400),
 });
-export type CamCard = z.infer<typeof camSchema>;
+
 
 const valveSchema = z.strictObject({
   /** Everything that moves with one intake valve, a third of the spring with it. */

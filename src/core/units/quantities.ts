@@ -249,6 +249,7 @@ export const quantities = {
       { symbol: '', factor: 1, digits: 2 },
     ],
   },
+  fineShare: { name: 'small share', units: [{ symbol: '%', factor: 0.01, digits: 1 }] },
   megabytes: { name: 'size of a file', units: [{ symbol: 'MB', factor: 1, digits: 1 }] },
   count: { name: 'count', units: [{ symbol: '', factor: 1, digits: 0 }] },
   money: { name: 'price', units: [{ symbol: '', factor: 1, digits: 0 }] },

@@ -43,3 +43,53 @@ export const resistancePower = (
 /** Power a propeller or a jet pump takes, W: a power of the speed through one known point. In: rev/min; W; exponent. */
 export const propellerPower = (speedRpm: number, atRpm: number, power: number, exponent: number): number =>
   power * (speedRpm / atRpm) ** exponent;
+
+type Made = { speedRpm: number; power: number };
+
+/**
+ * Engine speed at which a load takes all that the engine makes: beyond it the load wins. In: powers over rising speeds,
+ * W; what the load takes, W. Out: rev/min, interpolated; null if the load is never met (the engine runs to its end) and
+ * 0 if the load is above it from the first speed on.
+ */
+export function meetingSpeed(points: Made[], load: (speedRpm: number) => number): number | null {
+  let before: { speedRpm: number; left: number } | null = null;
+  for (const { speedRpm, power } of points) {
+    const left = power - load(speedRpm);
+    if (left < 0) {
+      if (!before) return 0;
+      return before.speedRpm + ((speedRpm - before.speedRpm) * before.left) / (before.left - left);
+    }
+    before = { speedRpm, left };
+  }
+  return null;
+}
+
+/**
+ * Greatest road speed on the level, m/s: the highest at which some gear still has the power. In: power at the wheels over
+ * engine speed; for each gear m/s per rev/min; what the road takes at a speed, W. Out: speed, gear and rev/min; null if no
+ * gear ever has it.
+ */
+export function topSpeed(
+  points: Made[],
+  gears: number[],
+  takes: (speed: number) => number,
+): { speed: number; gear: number; speedRpm: number } | null {
+  let best: { speed: number; gear: number; speedRpm: number } | null = null;
+  gears.forEach((perRpm, gear) => {
+    for (const { speedRpm, power } of points) {
+      const speed = speedRpm * perRpm;
+      if (power >= takes(speed) && (!best || speed > best.speed)) best = { speed, gear, speedRpm };
+    }
+  });
+  return best;
+}
+
+/** A load curve through typed points, W, straight between and level beyond them. In: points in any order; rev/min. */
+export function loadAt(points: Made[], speedRpm: number): number {
+  const sorted = [...points].sort((a, b) => a.speedRpm - b.speedRpm);
+  const above = sorted.findIndex((p) => p.speedRpm >= speedRpm);
+  if (above <= 0) return sorted[above < 0 ? sorted.length - 1 : 0]!.power;
+  const [a, b] = [sorted[above - 1]!, sorted[above]!];
+  if (b.speedRpm === a.speedRpm) return b.power;
+  return a.power + ((b.power - a.power) * (speedRpm - a.speedRpm)) / (b.speedRpm - a.speedRpm);
+}

@@ -17,6 +17,19 @@ export const sampleLibrary: Library = {
     sampleCompressors.find((c) => c.id === ref.id && c.revision === ref.revision)?.document,
 };
 
-export const sampleJob = (index: 0 | 1): Job => jobSchema.parse(jobs[index]!.job);
+type Sample = { id: string; job: unknown; name?: string; earlier?: { name: string; job: unknown }[] };
+const all: Sample[] = jobs;
 
-export const sampleJobIds = jobs.map((j) => j.id) as [string, string];
+/** The first two jobs: a turbocharged four on a mountain, a V10 with twins. Tests lean on them. */
+export const sampleJob = (index: 0 | 1): Job => jobSchema.parse(all[index]!.job);
+
+/** Every job of the demo shop, the newest document last in its history. */
+export const sampleHistories = all.map(({ id, job, name, earlier = [] }) => ({
+  id,
+  revisions: [...earlier, { name: name ?? null, job }].map((r) => ({
+    name: r.name,
+    job: jobSchema.parse(r.job),
+  })),
+}));
+
+export const sampleJobIds = all.map((j) => j.id) as [string, string];

@@ -1,5 +1,6 @@
 'use client';
 import {
+  Area,
   CartesianGrid,
   ComposedChart,
   Line,
@@ -14,10 +15,17 @@ import { axisProps, speedTicks } from '../charts/axis';
 import { formatNumber } from '../words/format';
 
 type Point = { rpm: number; ve: number };
-type Props = { line: Point[]; points: Point[]; selected: Point };
+type Props = {
+  line: Point[];
+  points: Point[];
+  selected: Point;
+  /** How far measured rows scatter around the line, as a share: drawn as a band. */
+  spread: number;
+};
 
 /** The drawing of the breathing curve; loaded when an Engine bench opens. */
-export default function BreathingPlot({ line, points, selected }: Props) {
+export default function BreathingPlot({ line, points, selected, spread }: Props) {
+  const data = spread ? line.map((p) => ({ ...p, band: [p.ve * (1 - spread), p.ve * (1 + spread)] })) : line;
   const values = [...line, ...points].map((p) => p.ve);
   const low = Math.max(0, Math.floor((Math.min(...values) - 4) / 10) * 10);
   const high = Math.ceil((Math.max(...values) + 3) / 10) * 10;
@@ -25,7 +33,7 @@ export default function BreathingPlot({ line, points, selected }: Props) {
   const ticks = Array.from({ length: Math.floor((high - low) / step) + 1 }, (_, i) => low + i * step);
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <ComposedChart data={line} margin={{ top: 12, right: 46, bottom: 8, left: 0 }}>
+      <ComposedChart data={data} margin={{ top: 12, right: 46, bottom: 8, left: 0 }}>
         <CartesianGrid stroke="var(--hair)" vertical={false} />
         <XAxis
           type="number"
@@ -37,6 +45,15 @@ export default function BreathingPlot({ line, points, selected }: Props) {
         />
         <YAxis type="number" domain={[low, high]} ticks={ticks} width={40} {...axisProps} />
         <ReferenceLine x={selected.rpm} stroke="var(--ink)" strokeDasharray="2 3" />
+        {spread > 0 && (
+          <Area
+            dataKey="band"
+            stroke="none"
+            fill="var(--brass)"
+            fillOpacity={0.3}
+            isAnimationActive={false}
+          />
+        )}
         <Line dataKey="ve" stroke="var(--ink)" strokeWidth={2} dot={false} isAnimationActive={false} />
         <Scatter
           data={points}
@@ -44,6 +61,7 @@ export default function BreathingPlot({ line, points, selected }: Props) {
           fill="var(--panel)"
           stroke="var(--ink)"
           isAnimationActive={false}
+          {...(points.length > 40 ? { shape: <circle r={1.6} fill="var(--ink)" /> } : {})}
         />
         <ReferenceDot
           x={selected.rpm}

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect } from 'react';
+import { given } from '@/core/job/input';
 import { boundsAt } from '@/core/job/bound-at';
 import type { Quantity } from '@/core/units/quantities';
 import { useJob, useJobState } from '../store/solved';
@@ -17,6 +18,8 @@ type Props = {
   /** Word behind the unit: 'gauge', 'abs'. */
   basis?: string;
   disabled?: boolean;
+  /** Whether the job may go without it: then emptying the field takes it out. */
+  optional?: boolean;
 };
 
 /**
@@ -28,11 +31,17 @@ export function QuantityField(props: Props) {
   return <Field key={props.path} {...props} />;
 }
 
-function Field({ path, ...rest }: Props) {
+function Field({ path, optional = false, ...rest }: Props) {
   const { sentence } = useWords();
   const { store, bounds, problems, answer } = useJob();
   const input = useJobState((s) => inputAt(s.draft, path));
   const problem = problems.find((p) => p.path === path);
+  /** A figure that was not there is taken as measured: somebody has just read it. */
+  const take = (value: number | null) => {
+    if (value === null) store.getState().write(path, undefined);
+    else if (input) write('value', value);
+    else store.getState().write(path, given(value, 'measured'));
+  };
   const write = (what: 'value' | 'confidence', value: unknown) =>
     store.getState().write(`${path}.${what}`, value);
 
@@ -43,19 +52,21 @@ function Field({ path, ...rest }: Props) {
       {...rest}
       name={path}
       bound={boundsAt(bounds, path)}
-      value={input?.value ?? 0}
+      value={input?.value ?? (optional ? null : 0)}
+      optional={optional}
+      note={input?.note}
       ambient={answer?.build.climate.pressure}
       problem={problem ? sentence(problem.reason) : null}
-      confidence={input?.confidence ?? 'guess'}
+      confidence={input?.confidence}
       onConfidence={(next) => {
         write('confidence', next);
         store.getState().commit();
       }}
-      onType={(value) => write('value', value)}
+      onType={take}
       onLeave={() => store.getState().commit()}
       onRevert={() => {
         const stored = inputAt(store.getState().committed, path)?.value ?? null;
-        if (stored !== null) write('value', stored);
+        if (stored !== null || optional) take(stored);
         return stored;
       }}
     />

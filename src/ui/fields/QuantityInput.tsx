@@ -55,6 +55,8 @@ type Props = {
   name?: string | undefined;
   quantity: Quantity;
   hint?: string;
+  /** Where the value came from, as somebody wrote it down. */
+  note?: string | undefined;
   whole?: boolean;
   /** Word behind the unit: 'gauge', 'abs'. */
   basis?: string;
@@ -71,10 +73,10 @@ type Props = {
   onLeave?: () => void;
   /** Escape: puts the stored value back and answers with it. */
   onRevert?: () => number | null;
-} & (
-  | { confidence: Confidence; onConfidence: (confidence: Confidence) => void }
-  | { confidence?: undefined; onConfidence?: undefined }
-);
+  /** How sure we are of it, where the field is a job's input. */
+  confidence?: Confidence | undefined;
+  onConfidence?: ((confidence: Confidence) => void) | undefined;
+};
 
 /**
  * A quantity with its unit. Takes a unit typed behind the number. A bad text stays in the field with its reason; whoever
@@ -85,6 +87,7 @@ export function QuantityInput({
   name,
   quantity,
   hint,
+  note,
   whole = false,
   basis,
   disabled = false,
@@ -137,7 +140,7 @@ export function QuantityInput({
   const surer = (by: number) => {
     if (!confidence) return;
     const at = confidences.indexOf(confidence) + by + confidences.length;
-    onConfidence(confidences[at % confidences.length]!);
+    onConfidence?.(confidences[at % confidences.length]!);
   };
   const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(
     ' ',
@@ -151,6 +154,7 @@ export function QuantityInput({
             {hint}
           </span>
         )}
+        {note && <span className={styles.hint}>{note}</span>}
       </span>
       <span className={styles.value}>
         <input

@@ -15,10 +15,14 @@ import { useWords } from '../words/useWords';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, isBench, type BenchId } from './benches';
+import { loadPad } from '../claims/ClaimPad';
+import { JobPad } from '../claims/JobPad';
 import { loadFinder } from '../finder/Finder';
 import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
 import { JobDialogs, loadDialogs } from './JobDialogs';
+import { Health } from './Health';
 import { JobFinder } from './JobFinder';
+import { setPart, type PartId } from './parts';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { StandingBar } from './StandingBar';
@@ -50,6 +54,7 @@ async function loadAhead(): Promise<void> {
       loadDialogs,
       () => loadFinder().then(({ warmFinder }) => warmFinder()),
       loadMore,
+      loadPad,
       () => import('../engine/BreathingPlot'),
       () => import('../engine/BreathingTable'),
       () => import('../demand/DemandPlot'),
@@ -116,9 +121,10 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   );
 
   const goTo = useCallback(
-    (next: BenchId) => {
+    (next: BenchId, part: PartId | null = null) => {
       const url = new URL(window.location.href);
       url.pathname = `/jobs/${stored.id}/${next}`;
+      setPart(url, next, part);
       window.history.pushState(null, '', url);
     },
     [stored.id],
@@ -145,6 +151,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
           </div>
           <JobDialogs />
           <JobFinder goTo={goTo} />
+          <JobPad />
         </DialogsProvider>
       </SpeedProvider>
       <DeviceKeys />
@@ -175,7 +182,10 @@ function Bench({ id, asked, named, onBench }: BenchProps) {
           {answer?.stale && 'The figures shown are from the last good values.'}
         </div>
       )}
-      <Stray asked={asked} named={named} />
+      <div className={styles.notices}>
+        <Stray asked={asked} named={named} />
+        <Health />
+      </div>
       <Body />
       <StandingBar bench={id} onBench={onBench} />
     </main>

@@ -18,6 +18,7 @@ const keys: [string[], string][] = [
   [['a', '…', 'f'], 'the setups, as far as the job has them; with Shift drawn beside the selected one'],
   [['v'], 'setups side by side: add, rename, compare, delete'],
   [['h'], 'history: every revision, compared and brought back'],
+  [['p'], 'claim pad: power, torque, flow, injectors, trap speed, temperature, gauge'],
   [['/'], 'finds jobs, benches, parts, figures and what can be done'],
   [['Alt ↑', 'Alt ↓'], 'in a field: how sure we are of it'],
   [['s'], 'settles the bench, or opens it again'],

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, type ReactNode } from 'react';
+import { ClaimPad, openPad, shopContext } from '../claims/ClaimPad';
 import { Finder, openFinder } from '../finder/Finder';
 import { deviceEntries } from './device-entries';
 import { DeviceKeys, MoreKey } from './MoreKey';
@@ -35,11 +36,13 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
           label="More: bin, units, theme, size"
           items={[
             { label: 'Find … (/)', act: openFinder },
+            { label: 'Claim pad (p)', act: openPad },
             { label: 'The bin', href: '/bin' },
           ]}
         />
         <DeviceKeys />
         <Finder own={shopOwn} />
+        <ClaimPad context={shopContext} />
       </header>
       <main className={styles.main}>{children}</main>
     </div>

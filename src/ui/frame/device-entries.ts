@@ -1,3 +1,4 @@
+import { openPad } from '../claims/ClaimPad';
 import { chooseTheme, switchSize, switchTheme } from '../device/theme';
 import type { Entry } from '../finder/entries';
 
@@ -34,5 +35,13 @@ export const deviceEntries: Entry[] = [
     detail: 'key u',
     words: 'metric us psi kpa',
     run: () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'u' })),
+  },
+  {
+    id: 'pad',
+    kind: 'action',
+    title: 'Claim pad',
+    detail: 'key p',
+    words: 'calculator check trap injector wheel gauge',
+    run: openPad,
   },
 ];

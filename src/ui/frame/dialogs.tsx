@@ -3,6 +3,7 @@ import { createContext, useContext, useMemo, useState, type ReactNode } from 're
 import type { FigureId } from '@/core/forecast/figures';
 import { benchOfInput } from '../words/inputs';
 import type { BenchId } from './benches';
+import { partOfInput, type PartId } from './parts';
 
 /** What may lie over a job's page, one at a time. */
 export type OpenDialog =
@@ -14,7 +15,7 @@ export type OpenDialog =
 type Dialogs = {
   open: (dialog: OpenDialog) => void;
   close: () => void;
-  goTo: (bench: BenchId) => void;
+  goTo: (bench: BenchId, part?: PartId | null) => void;
   /** Opens the bench of an input and puts the focus into its field. */
   goToInput: (path: string) => void;
 };
@@ -24,7 +25,7 @@ const Context = createContext<Dialogs | null>(null);
 const Open = createContext<OpenDialog | null>(null);
 
 /** Where a job's page stands: which dialog is open, and the way to a bench or a field. */
-export function DialogsProvider({ goTo, children }: { goTo: (bench: BenchId) => void; children: ReactNode }) {
+export function DialogsProvider({ goTo, children }: Pick<Dialogs, 'goTo'> & { children: ReactNode }) {
   const [dialog, setDialog] = useState<OpenDialog | null>(null);
   const value = useMemo<Dialogs>(
     () => ({
@@ -32,7 +33,7 @@ export function DialogsProvider({ goTo, children }: { goTo: (bench: BenchId) => 
       close: () => setDialog(null),
       goTo,
       goToInput: (path) => {
-        goTo(benchOfInput(path));
+        goTo(benchOfInput(path), partOfInput(path));
         focusField(path);
       },
     }),

@@ -1,3 +1,4 @@
+import { openPad } from '../claims/ClaimPad';
 import { openFinder } from '../finder/Finder';
 import { exportAddress } from '../server/client';
 import { useDialogs } from './dialogs';
@@ -18,6 +19,8 @@ export function useJobItems(): MoreItem[] {
     { label: 'Redo (Ctrl Shift Z)', act: redo, disabled: !canRedo },
     { label: 'Setups side by side (v)', act: () => open({ kind: 'setups' }) },
     { label: 'History (h)', act: () => open({ kind: 'history' }) },
+    { label: 'Claim pad (p)', act: openPad },
+    { label: 'The sheet for signature', href: `/jobs/${id}/sheet` },
     { label: 'Export this job (JSON)', href: exportAddress(id), download: true },
     { label: 'The library', href: '/library/compressors' },
     { label: 'The bin', href: '/bin' },

@@ -10,10 +10,11 @@ export const valueAt = (job: Job, path: string): unknown =>
 
 export const inputAt = (job: Job, path: string): Input | undefined => valueAt(job, path) as Input | undefined;
 
-/** Writes a value at a path of a draft. */
+/** Writes a value at a path of a draft; undefined takes what stands there out. */
 export function writeAt(draft: Job, path: string, value: unknown): void {
   const all = keys(path);
   const last = all.pop()!;
   const parent = all.reduce<unknown>((at, key) => (at as Plain)[key], draft) as Plain;
-  parent[last] = value;
+  if (value === undefined) delete parent[last];
+  else parent[last] = value;
 }

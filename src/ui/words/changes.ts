@@ -1,12 +1,30 @@
 import { confidences, type Confidence } from '@/core/job/input';
 import type { Change } from '@/core/job/changes';
 import { quantityOf } from '@/core/job/inputs';
-import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import type { Quantity } from '@/core/units/quantities';
 import { benches } from '../frame/benches';
 import { confidenceWords } from '../fields/confidence';
+import { correctionNames, placeNames, useNames } from './brief';
 import { fieldText, type Format } from './format';
 import { inputName } from './inputs';
+
+const fuelNames = Object.fromEntries(fuelIds.map((id) => [id, fuelOf(id).name.replace('Petrol ', '')]));
+
+/** Lists of a job: one that grew, shrank or changed is said as a whole. */
+const lists: [RegExp, string][] = [
+  [/^engine\.breathing\.table/, 'breathing table'],
+  [/^engine\.baseline\.rows/, 'rows of the measured run'],
+  [/^engine\.baseline\.confidence/, 'how sure we are of the measured run'],
+  [/^engine\.condition\.compression\.\d+$/, 'compression readings'],
+  [/^engine\.condition\.leakDown\.\d+$/, 'leak-down readings'],
+  [/^engine\.condition\.weakPoints/, 'weak points'],
+  [/^brief\.fixed/, 'what may not change'],
+  [/^brief\.local\.answers/, 'answers on local rules'],
+  [/^brief\.otherVenues\.\d+(\.(name|barometer\.kind|humidity\.kind))?$/, 'the other venues'],
+  [/^brief\.vehicle\.gears\.\d+$/, 'gears'],
+  [/^brief\.vehicle\.load\.\d+$/, 'load over the revs'],
+];
 
 /** What is chosen rather than measured, by path without its setup: how it is called, and its options in words. */
 const choices: Record<string, { name: string; options?: Record<string, string> }> = {
@@ -16,7 +34,7 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
     name: 'drivetrain loss as',
     options: { share: 'a share', 'fixed-and-share': 'a fixed loss and a share' },
   },
-  'brief.fuel.id': { name: 'fuel', options: Object.fromEntries(fuelIds.map((id) => [id, fuelName(id)])) },
+  'brief.fuel.id': { name: 'fuel', options: fuelNames },
   'brief.venue.barometer.kind': {
     name: 'barometer',
     options: { standard: 'standard atmosphere', station: 'station', seaLevel: 'sea level' },
@@ -25,12 +43,47 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
     name: 'humidity as',
     options: { relative: 'relative humidity', dewPoint: 'dew point' },
   },
+  'brief.customer': { name: 'customer' },
+  'brief.wish': { name: 'customer’s wish' },
+  'brief.use.kind': { name: 'use', options: useNames },
+  'brief.fuelBest': { name: 'best fuel', options: fuelNames },
+  'brief.fuelWorst': { name: 'worst fuel', options: fuelNames },
+  'brief.venue.name': { name: 'venue' },
+  'brief.budget.currency': { name: 'currency' },
+  'brief.due': { name: 'wanted by' },
+  'brief.local.place': { name: 'runs on', options: placeNames },
+  'brief.vehicle.kind': { name: 'engine drives' },
+  'brief.vehicle.name': { name: 'vehicle' },
+  'brief.vehicle.driven': { name: 'driven wheels' },
+  'brief.vehicle.clutch.name': { name: 'clutch' },
+  'brief.vehicle.gearbox.name': { name: 'gearbox' },
   'engine.cycle': { name: 'cycle' },
-  'engine.breathing.source': { name: 'breathing from a' },
+  'engine.volumes.used': {
+    name: 'compression from',
+    options: { true: 'its volumes', false: 'a stated ratio' },
+  },
+  'engine.cam.known': { name: 'cam card', options: { true: 'at hand', false: 'not at hand' } },
+  'engine.cam.movesShape': {
+    name: 'breathing shape',
+    options: { true: 'moved by the card', false: 'left as it is' },
+  },
+  'engine.condition.belts': {
+    name: 'belts',
+    options: { unchecked: 'not looked at', good: 'good', failed: 'failed' },
+  },
+  'engine.baseline.name': { name: 'measured run' },
+  'engine.baseline.on': { name: 'day of the measured run' },
+  'engine.baseline.basis': { name: 'measured run at the' },
+  'engine.baseline.correction': { name: 'correction of the measured run', options: correctionNames },
+  'engine.baseline.fuel': { name: 'fuel of the measured run', options: fuelNames },
+  'engine.breathing.source': {
+    name: 'breathing from a',
+    options: { shape: 'shape', table: 'table', baseline: 'measured run' },
+  },
   'engine.breathing.shape.id': { name: 'breathing shape' },
   'engine.breathing.reference.fuel': {
     name: 'fuel of the breathing curve',
-    options: Object.fromEntries(fuelIds.map((id) => [id, fuelName(id)])),
+    options: fuelNames,
   },
   'setups.name': { name: 'setup' },
   'setups.letter': { name: 'letter' },
@@ -44,26 +97,33 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   'setups.boost.hold': { name: 'above the goal’s speed held' },
 };
 
-function fuelName(id: FuelId): string {
-  return fuelOf(id).name.replace('Petrol ', '');
-}
-
 /** How a choice is called, and an option of it in words, by its path without the setup's number. */
 export const choiceName = (path: string): string => choices[path]?.name ?? path;
 export const choiceText = (path: string, value: string): string => plain(value, choices[path]?.options);
 
 const isConfidence = (value: unknown): value is Confidence => confidences.includes(value as Confidence);
 
+/** Of a text somebody wrote, a line of the history shows this many signs. */
+const LONGEST_TEXT = 40;
+
 function plain(value: unknown, options: Record<string, string> = {}): string {
   if (value === null || value === undefined || value === '') return 'none';
   if (isConfidence(value)) return confidenceWords[value];
-  return typeof value === 'object' ? 'another' : (options[String(value)] ?? String(value));
+  if (typeof value === 'object') return 'another';
+  const text = options[String(value)] ?? String(value);
+  return text.length > LONGEST_TEXT ? `${text.slice(0, LONGEST_TEXT).trim()} …` : text;
 }
 
 /** '9,200 → 9,500 rpm', the unit once. */
 function stepIn({ displayUnit }: Format, from: unknown, to: unknown, quantity: Quantity): string {
   const unit = displayUnit(quantity);
-  const text = (value: unknown) => (typeof value === 'number' ? fieldText(value, unit) : 'none');
+  // An optional input comes and goes as a whole.
+  const bare = (value: unknown) =>
+    value && typeof value === 'object' && 'value' in value ? value.value : value;
+  const text = (value: unknown) => {
+    const number = bare(value);
+    return typeof number === 'number' ? fieldText(number, unit) : 'none';
+  };
   return `${text(from)} → ${text(to)}${unit.symbol ? `\u00a0${unit.symbol}` : ''}`;
 }
 
@@ -93,7 +153,8 @@ export function changeSentenceIn(format: Format, change: Change): string {
   const prefix = letter ? `${letter}: ` : '';
   const indexed = path.replace(/^setups\.[A-F]\./, 'setups.0.');
   const bare = indexed.replace(/\.(value|confidence|note)$/, '');
-  if (/breathing\.table/.test(bare)) return 'breathing table';
+  const list = lists.find(([pattern]) => pattern.test(bare));
+  if (list) return list[1];
   if (/induction\.stages/.test(bare))
     return /revision$/.test(bare) && typeof from === 'number' && typeof to === 'number'
       ? `${prefix}compressor, revision ${from} → ${to}`

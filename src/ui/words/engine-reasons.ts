@@ -19,7 +19,7 @@ export const engineSentences: Record<string, { short?: string; row?: string; lon
   },
   'gearbox-holds': { long: 'Gearbox {name} holds: {torque} at {speed} of {limit}.' },
   'adds-to-run': {
-    long: 'Against {run}, as measured: peak {from} → {to} (+{peak}); most is added at {speed}, {most}.',
+    long: 'Against {run}, as measured: peak {from} → {to}; most is added at {speed}: {most}.',
   },
   'takes-from-run': {
     long: 'Nowhere more than {run}, as measured: peak {from} → {to}; nearest at {speed}, {most} less.',

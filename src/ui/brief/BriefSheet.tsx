@@ -1,0 +1,181 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { healthChecks } from '@/core/engine/condition';
+import { compressionRatioOf } from '@/core/engine/derived';
+import { compileBuild } from '@/core/forecast/build';
+import { displacementOf } from '@/core/forecast/job-engine';
+import { solveSweep } from '@/core/forecast/sweep';
+import { fuelOf } from '@/core/fuel/fuels';
+import type { Job } from '@/core/job/document';
+import { libraryOf, type LibraryItem } from '@/formats/library-items';
+import { ShopPage } from '../frame/ShopPage';
+import type { StoredJob } from '../server/client';
+import { fixedNames, placeNames, topicNames, useNames } from '../words/brief';
+import { formatNumber } from '../words/format';
+import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
+import styles from './brief-sheet.module.css';
+
+type Props = { stored: StoredJob; items: LibraryItem[] };
+
+const dayText = (iso: string) =>
+  iso ? new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' }) : '';
+
+/** The Brief on one sheet: what was wished, what was agreed, on which ground, and room to sign. */
+export function BriefSheet({ stored, items }: Props) {
+  const { job } = stored;
+  const { brief, engine } = job;
+  const { figure } = useWords();
+  const setup = job.setups[0]!;
+  const solved = useMemo(() => {
+    const result = compileBuild(job, setup.id, libraryOf(items));
+    return 'build' in result ? { sweep: solveSweep(result.build), problems: [] } : { sweep: null, ...result };
+  }, [job, setup.id, items]);
+  // The date of printing is the browser's; the server's page carries none.
+  const [today, setToday] = useState('');
+  // eslint-disable-next-line react-hooks/set-state-in-effect
+  useEffect(() => setToday(new Date().toLocaleDateString('en-GB', { dateStyle: 'long' })), []);
+  const { goal, use, venue, otherVenues, budget, due, fixed, local, vehicle } = brief;
+  const checks = healthChecks(engine.condition);
+  const weather = (v: Job['brief']['venue']) =>
+    [
+      figure(v.altitude.value, 'altitude'),
+      `${figure(v.temperature.value, 'temperature')} designed for`,
+      v.coldest || v.hottest
+        ? `${figure(v.coldest?.value, 'temperature')} to ${figure(v.hottest?.value, 'temperature')}`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
+  const fuels = [brief.fuel.id, brief.fuelBest, brief.fuelWorst]
+    .filter((f, i, all): f is NonNullable<typeof f> => f !== null && all.indexOf(f) === i)
+    .map((f) => fuelOf(f).name);
+  return (
+    <ShopPage
+      page="board"
+      title={`Brief: ${job.name}`}
+      note={`revision ${stored.revision}`}
+      actions={
+        <>
+          <Button size="small" href={`/jobs/${stored.id}/brief?brief=terms`}>
+            Back to the Brief
+          </Button>
+          <Button size="small" variant="contained" onClick={() => window.print()}>
+            Print
+          </Button>
+        </>
+      }
+    >
+      <article className={styles.sheet}>
+        <header>
+          <h1>{job.name}</h1>
+          <p>
+            Brief, revision {stored.revision}.{today && ` Printed ${today}.`}
+            {brief.customer && ` For ${brief.customer}.`}
+          </p>
+        </header>
+        {brief.wish && <blockquote>{brief.wish}</blockquote>}
+        <div className={styles.columns}>
+          <dl>
+            <Row name="Goal">
+              {figure(goal.power.value, 'power')} at the {goal.basis} at{' '}
+              {figure(goal.speedRpm.value, 'engineSpeed')}
+              {goal.torque &&
+                goal.torqueRpm &&
+                `; ${figure(goal.torque.value, 'torque')} at ${figure(goal.torqueRpm.value, 'engineSpeed')}`}
+            </Row>
+            <Row name="Use">
+              {useNames[use.kind]}
+              {use.fullSeconds && `, ${figure(use.fullSeconds.value, 'time')} at full power`}
+              {use.restSeconds && `, ${figure(use.restSeconds.value, 'time')} rest`}
+              {use.repeats && `, ${formatNumber(use.repeats.value, 0)} times`}
+              {use.loadHours && `, ${figure(use.loadHours.value, 'hours')} at high load`}
+            </Row>
+            <Row name={venue.name || 'Design point'}>{weather(venue)}</Row>
+            {otherVenues.map((v, i) => (
+              <Row key={i} name={v.name || `Venue ${i + 2}`}>
+                {weather(v)}
+              </Row>
+            ))}
+            <Row name="Fuel">{fuels.join(', ')}</Row>
+            <Row name="Engine">
+              {figure(displacementOf(engine), 'volume')}, {formatNumber(engine.cylinders.value, 0)} cylinders,
+              compression {formatNumber(compressionRatioOf(engine), 2)}, red line{' '}
+              {figure(engine.redLineRpm.value, 'engineSpeed')}
+            </Row>
+            {vehicle.name && (
+              <Row name="In">
+                {vehicle.name}
+                {vehicle.mass && `, ${figure(vehicle.mass.value, 'mass')}`}
+              </Row>
+            )}
+          </dl>
+          <dl>
+            <Row name="Budget">
+              {budget.amount ? `${budget.currency} ${formatNumber(budget.amount.value, 0)}` : 'not agreed'}
+            </Row>
+            <Row name="Wanted by">{dayText(due) || 'not agreed'}</Row>
+            <Row name="May not change">
+              {fixed.length
+                ? fixed.map((f) => `${fixedNames[f.what]}${f.note ? ` (${f.note})` : ''}`).join('; ')
+                : 'nothing was named'}
+            </Row>
+            <Row name="Runs on">{placeNames[local.place]}</Row>
+            {local.answers.map((a, i) => (
+              <Row key={i} name={`Asked: ${topicNames[a.topic]}`}>
+                {a.answer || 'no answer yet'}
+                {(a.from || a.on) && ` (${[a.from, dayText(a.on)].filter(Boolean).join(', ')})`}
+              </Row>
+            ))}
+          </dl>
+        </div>
+        <h2>The engine as it stands</h2>
+        <ul>
+          {checks.length === 0 && <li>No check of its condition is recorded.</li>}
+          {checks.map((c, i) => (
+            <li key={i}>
+              <Say reason={c.reason} />
+            </li>
+          ))}
+          {engine.condition.factor.value < 1 && (
+            <li>
+              Counted as making {figure(engine.condition.factor.value, 'share')} of what a sound one would.
+            </li>
+          )}
+        </ul>
+        <h2>
+          The forecast, setup {setup.letter}: {setup.name}
+        </h2>
+        <ul>
+          {solved.sweep
+            ? solved.sweep.goal.findings.map((reason, i) => (
+                <li key={i}>
+                  <Say reason={reason} />
+                </li>
+              ))
+            : solved.problems.map((p) => (
+                <li key={p.path}>
+                  <Say reason={p.reason} />
+                </li>
+              ))}
+        </ul>
+        <p className={styles.small}>
+          Estimates for planning, not permission: a qualified person checks the build. What emissions, noise,
+          road and class rules allow the local authority says; the answers above are as they were given.
+        </p>
+        <div className={styles.signatures}>
+          <span>Customer, date</span>
+          <span>For the shop, date</span>
+        </div>
+      </article>
+    </ShopPage>
+  );
+}
+
+const Row = ({ name, children }: { name: string; children: ReactNode }) => (
+  <div>
+    <dt>{name}</dt>
+    <dd>{children}</dd>
+  </div>
+);

@@ -1,0 +1,181 @@
+'use client';
+import { fuelDefaults } from '@/core/job/defaults';
+import type { Use } from '@/core/job/brief-choices';
+import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Group, Reading } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import { useJob, useJobState } from '../store/solved';
+import { optionsOf, useNames } from '../words/brief';
+import { useWords } from '../words/useWords';
+import styles from './brief.module.css';
+
+const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
+const useOptions = optionsOf(useNames);
+/** Uses that ask for hours rather than for bursts. */
+const longUses = new Set<Use>(['towing', 'machine']);
+
+/** The goal, what it is used for, and the fuel and air it is designed for. */
+export function GoalPart() {
+  const { figure } = useWords();
+  const { store, answer } = useJob();
+  const brief = useJobState((s) => s.draft.brief);
+  const { goal, drivetrain, fuel, venue, use } = brief;
+  const chooseFuel = (id: FuelId) => {
+    store.getState().edit((draft) => {
+      draft.brief.fuel = fuelDefaults(id);
+    });
+    store.getState().commit();
+  };
+  const climate = answer?.build.climate;
+  const { sweep, build } = answer ?? {};
+  return (
+    <div className={styles.columns}>
+      <div>
+        <Group title="Goal">
+          <QuantityField path="brief.goal.power" label="Power" quantity="power" />
+          <ChoiceField
+            path="brief.goal.basis"
+            label="Measured at the"
+            options={[
+              { value: 'flywheel', label: 'flywheel' },
+              { value: 'wheels', label: 'wheels' },
+            ]}
+          />
+          <QuantityField path="brief.goal.speedRpm" label="Wanted at" quantity="engineSpeed" />
+          <QuantityField
+            path="brief.goal.torque"
+            label="Torque too"
+            hint={`at the ${goal.basis}; empty if none is wanted`}
+            quantity="torque"
+            optional
+          />
+          <QuantityField path="brief.goal.torqueRpm" label="That torque at" quantity="engineSpeed" optional />
+        </Group>
+        <Group title="Use">
+          <ChoiceField path="brief.use.kind" label="Used for" options={useOptions} />
+          {longUses.has(use.kind) ? (
+            <QuantityField
+              path="brief.use.loadHours"
+              label="At high load without a rest"
+              quantity="hours"
+              optional
+            />
+          ) : (
+            <>
+              <QuantityField
+                path="brief.use.fullSeconds"
+                label="At full power"
+                hint="each time"
+                quantity="time"
+                optional
+              />
+              <QuantityField path="brief.use.restSeconds" label="Rest between" quantity="time" optional />
+              <QuantityField
+                path="brief.use.repeats"
+                label="Times one after the other"
+                quantity="count"
+                whole
+                optional
+              />
+            </>
+          )}
+        </Group>
+        <Group title="Drivetrain loss">
+          <ChoiceField
+            path="brief.drivetrain.school"
+            label="School"
+            hint="both are common practice"
+            options={[
+              { value: 'share', label: 'a share of the power' },
+              { value: 'fixed-and-share', label: 'a fixed loss and a share' },
+            ]}
+          />
+          <QuantityField path="brief.drivetrain.lossShare" label="Share lost" quantity="share" />
+          {drivetrain.school === 'fixed-and-share' && (
+            <QuantityField path="brief.drivetrain.fixedLoss" label="Fixed loss" quantity="shaftPower" />
+          )}
+          {build && (
+            <Reading
+              label={goal.basis === 'wheels' ? 'So the flywheel must make' : 'So the wheels get'}
+              value={
+                goal.basis === 'wheels'
+                  ? figure(build.goal.power, 'power')
+                  : figure(sweep?.goalPoint.power.wheels, 'power')
+              }
+            />
+          )}
+        </Group>
+        <Group title="Fuel">
+          <ChoiceField value={fuel.id} onChoose={chooseFuel} label="Fuel sold there" options={fuelOptions} />
+          <QuantityField
+            path="brief.fuel.lambda"
+            label="λ at full power"
+            hint="air over what the fuel needs"
+            quantity="ratio"
+          />
+          <QuantityField
+            path="brief.fuel.bsfc"
+            label="BSFC for air and power"
+            hint="brake specific fuel consumption; not the figure for sizing injectors"
+            quantity="fuelPerEnergy"
+          />
+          <QuantityField path="brief.fuel.bsfcLambda" label="λ that BSFC belongs to" quantity="ratio" />
+        </Group>
+      </div>
+      <div>
+        <Group title="Venue">
+          <QuantityField path="brief.venue.altitude" label="Height above sea level" quantity="altitude" />
+          <ChoiceField
+            path="brief.venue.barometer.kind"
+            label="Barometer"
+            options={[
+              { value: 'standard', label: 'none: standard air' },
+              { value: 'station', label: 'read at the venue' },
+              { value: 'seaLevel', label: 'reduced to sea level' },
+            ]}
+          />
+          {venue.barometer.kind !== 'standard' && (
+            <QuantityField
+              path="brief.venue.barometer.pressure"
+              label={venue.barometer.kind === 'station' ? 'Station reading' : 'Sea-level reading (QNH)'}
+              hint={venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'}
+              quantity="airPressure"
+              basis="abs"
+            />
+          )}
+          <QuantityField path="brief.venue.temperature" label="Air temperature" quantity="temperature" />
+          <ChoiceField
+            path="brief.venue.humidity.kind"
+            label="Humidity given as"
+            options={[
+              { value: 'relative', label: 'relative humidity' },
+              { value: 'dewPoint', label: 'dew point' },
+            ]}
+          />
+          {venue.humidity.kind === 'relative' ? (
+            <QuantityField path="brief.venue.humidity.relative" label="Relative humidity" quantity="share" />
+          ) : (
+            <QuantityField path="brief.venue.humidity.dewPoint" label="Dew point" quantity="temperature" />
+          )}
+        </Group>
+        {climate && (
+          <Group title="The air of the day">
+            <Reading
+              label="Pressure"
+              hint="absolute, at the venue"
+              value={figure(climate.pressure, 'airPressure')}
+            />
+            <Reading label="Density" value={figure(climate.density, 'density')} />
+            <Reading label="Water in it" value={`${figure(climate.humidityRatio, 'moisture')} dry air`} />
+            <Reading
+              label="Against standard sea level"
+              hint="density against ISO 2533"
+              value={figure(climate.density / 1.225, 'share')}
+            />
+          </Group>
+        )}
+      </div>
+    </div>
+  );
+}

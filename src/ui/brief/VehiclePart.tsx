@@ -1,0 +1,308 @@
+'use client';
+import { useDeferredValue, useMemo } from 'react';
+import {
+  loadAt,
+  meetingSpeed,
+  propellerPower,
+  quarterMileTime,
+  resistancePower,
+  roadSpeed,
+  topSpeed,
+  trapSpeed,
+} from '@/core/vehicle/performance';
+import type { Vehicle } from '@/core/job/brief-document';
+import { given } from '@/core/job/input';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Group, Reading } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import { TextField } from '../fields/TextField';
+import fields from '../fields/fields.module.css';
+import { useJob, useJobState, type Answer } from '../store/solved';
+import { formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import styles from './brief.module.css';
+
+const kinds = [
+  { value: 'vehicle', label: 'a road or race vehicle' },
+  { value: 'boat', label: 'a boat' },
+  { value: 'machine', label: 'a machine' },
+] as const;
+
+/** What the engine drives, what hands its torque on, and what the forecast means there. */
+export function VehiclePart() {
+  const { store, answer } = useJob();
+  const vehicle = useJobState((s) => s.draft.brief.vehicle);
+  const { kind } = vehicle;
+  const edit = (change: (vehicle: Vehicle) => void) => {
+    store.getState().edit((job) => change(job.brief.vehicle));
+    store.getState().commit();
+  };
+  const at = 'brief.vehicle';
+  return (
+    <div className={styles.columns}>
+      <div>
+        <Group title="What it drives">
+          <ChoiceField path={`${at}.kind`} label="The engine drives" options={kinds} />
+          <TextField path={`${at}.name`} label="Called" most={60} />
+          <QuantityField
+            path={`${at}.mass`}
+            label="Mass"
+            hint="as it runs, with driver or load"
+            quantity="mass"
+            optional
+          />
+        </Group>
+        {kind === 'vehicle' && (
+          <>
+            <Group title="Road">
+              <ChoiceField
+                path={`${at}.driven`}
+                label="Driven wheels"
+                options={[
+                  { value: 'front', label: 'front' },
+                  { value: 'rear', label: 'rear' },
+                  { value: 'all', label: 'all' },
+                ]}
+              />
+              <QuantityField
+                path={`${at}.tyreRadius`}
+                label="Tyre radius"
+                hint="as it rolls"
+                quantity="bore"
+                optional
+              />
+              <QuantityField
+                path={`${at}.dragArea`}
+                label="Drag area"
+                hint="drag coefficient times frontal area"
+                quantity="area"
+                optional
+              />
+              <QuantityField
+                path={`${at}.rollingResistance`}
+                label="Rolling resistance"
+                hint="share of the weight, tyres on asphalt about 0.012"
+                quantity="smallRatio"
+                optional
+              />
+            </Group>
+            <Group title="Gears">
+              <QuantityField path={`${at}.finalDrive`} label="Final drive" quantity="ratio" optional />
+              {vehicle.gears.map((_, i) => (
+                <QuantityField
+                  key={i}
+                  path={`${at}.gears.${i}`}
+                  label={`Gear ${i + 1}`}
+                  hint="as a reduction"
+                  quantity="ratio"
+                />
+              ))}
+              <div className={fields.rowKeys}>
+                <button
+                  type="button"
+                  className={fields.plainKey}
+                  disabled={vehicle.gears.length >= 12}
+                  onClick={() =>
+                    edit((v) => {
+                      const last = v.gears.at(-1)?.value;
+                      v.gears.push(given(last ? Math.max(0.2, last * 0.76) : 3, 'guess'));
+                    })
+                  }
+                >
+                  Add a gear
+                </button>
+                <button
+                  type="button"
+                  className={fields.plainKey}
+                  disabled={!vehicle.gears.length}
+                  onClick={() => edit((v) => void v.gears.pop())}
+                >
+                  Take the last out
+                </button>
+              </div>
+            </Group>
+          </>
+        )}
+        {kind === 'boat' && (
+          <Group title="Propeller or jet pump">
+            <QuantityField
+              path={`${at}.propellerPower`}
+              label="It takes"
+              hint="at one engine speed, all of it"
+              quantity="power"
+              optional
+            />
+            <QuantityField path={`${at}.propellerRpm`} label="At" quantity="engineSpeed" optional />
+            <QuantityField
+              path={`${at}.propellerExponent`}
+              label="Grows with the speed to the power of"
+              hint="about 3: common practice"
+              quantity="ratio"
+            />
+          </Group>
+        )}
+        {kind === 'machine' && (
+          <Group title="Load over the revs">
+            {vehicle.load.map((_, i) => (
+              <div key={i} className={styles.pair}>
+                <QuantityField
+                  path={`${at}.load.${i}.speedRpm`}
+                  label={`Load ${i + 1} at`}
+                  quantity="engineSpeed"
+                />
+                <QuantityField path={`${at}.load.${i}.power`} label={`Load ${i + 1}`} quantity="power" />
+              </div>
+            ))}
+            <div className={fields.rowKeys}>
+              <button
+                type="button"
+                className={fields.plainKey}
+                disabled={vehicle.load.length >= 24}
+                onClick={() =>
+                  edit((v) => {
+                    const last = v.load.at(-1);
+                    v.load.push({
+                      speedRpm: given(Math.min(25_000, (last?.speedRpm.value ?? 1_000) + 200), 'guess'),
+                      power: given(last?.power.value ?? 50_000, 'guess'),
+                    });
+                  })
+                }
+              >
+                Add a point
+              </button>
+              <button
+                type="button"
+                className={fields.plainKey}
+                disabled={!vehicle.load.length}
+                onClick={() => edit((v) => void v.load.pop())}
+              >
+                Take the last out
+              </button>
+            </div>
+          </Group>
+        )}
+      </div>
+      <div>
+        <Group title="Clutch">
+          <TextField path={`${at}.clutch.name`} label="Clutch" most={60} placeholder="as it is called" />
+          <QuantityField
+            path={`${at}.clutch.torque`}
+            label="Clutch takes"
+            hint="torque at the crank, where it is known"
+            quantity="torque"
+            optional
+          />
+        </Group>
+        <Group title="Gearbox">
+          <TextField path={`${at}.gearbox.name`} label="Gearbox" most={60} placeholder="as it is called" />
+          <QuantityField
+            path={`${at}.gearbox.torque`}
+            label="Gearbox takes"
+            hint="torque at its input, where it is known"
+            quantity="torque"
+            optional
+          />
+        </Group>
+        {answer && <Performance answer={answer} />}
+      </div>
+    </div>
+  );
+}
+
+/** What the selected setup's forecast means for what it drives. Estimates. */
+function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> }) {
+  const { figure } = useWords();
+  const answer = useDeferredValue(now);
+  const vehicle = useDeferredValue(useJobState((s) => s.draft.brief.vehicle));
+  const { build, sweep } = answer;
+  const solved = useMemo(() => sweep.points.filter((p) => p.status.kind !== 'failed'), [sweep]);
+  if (!solved.length) return null;
+  const best = solved.reduce((a, b) => (b.power.fuelFlow > a.power.fuelFlow ? b : a));
+  const { kind, mass, tyreRadius, finalDrive, gears, dragArea, rollingResistance } = vehicle;
+  const rows: [string, string, string?][] = [];
+  if (mass) {
+    rows.push([
+      'Mass per power',
+      `${formatNumber(mass.value / (best.power.fuelFlow / 745.69987), 2)} kg/hp`,
+      'flywheel',
+    ]);
+    if (kind === 'vehicle') {
+      rows.push(
+        [
+          'Trap speed, standing quarter mile',
+          figure(trapSpeed(best.power.fuelFlow, mass.value), 'roadSpeed'),
+        ],
+        [
+          'Elapsed time over it',
+          `${formatNumber(quarterMileTime(best.power.fuelFlow, mass.value), 1)} s`,
+          'cube-root rules, from memory: a good start on good tyres',
+        ],
+      );
+    }
+  }
+  if (kind === 'vehicle' && tyreRadius && finalDrive && gears.length) {
+    const perRpm = gears.map((g) => roadSpeed(1, g.value, finalDrive.value, tyreRadius.value));
+    perRpm.forEach((v, i) =>
+      rows.push([`Gear ${i + 1} at the red line`, figure(v * build.redLineRpm, 'roadSpeed')]),
+    );
+    if (dragArea && mass) {
+      const road = {
+        dragArea: dragArea.value,
+        mass: mass.value,
+        rolling: rollingResistance?.value ?? 0.012,
+        density: build.climate.density,
+      };
+      const top = topSpeed(
+        solved.map((p) => ({ speedRpm: p.speedRpm, power: p.power.wheels })),
+        perRpm,
+        (v) => resistancePower(v, road),
+      );
+      rows.push([
+        'Top speed on the level',
+        top ? figure(top.speed, 'roadSpeed') : '–',
+        top ? `gear ${top.gear + 1}, ${figure(top.speedRpm, 'engineSpeed')}` : 'no gear has the power',
+      ]);
+    }
+  }
+  const load = loadOf(vehicle);
+  if (load) {
+    const made = solved.map((p) => ({ speedRpm: p.speedRpm, power: p.power.fuelFlow }));
+    const at = meetingSpeed(made, load);
+    const name = kind === 'boat' ? 'Propeller' : 'Load';
+    rows.push([
+      `${name} takes all there is at`,
+      at === null ? 'beyond the red line' : at === 0 ? 'every speed' : figure(at, 'engineSpeed'),
+      at === null
+        ? `${figure(load(build.redLineRpm), 'power')} taken at the red line: more could be used`
+        : at === 0
+          ? 'the engine does not carry it'
+          : `${figure(load(at), 'power')} there`,
+    ]);
+  }
+  if (!rows.length)
+    return (
+      <p className={styles.ask}>
+        Give the mass{kind === 'vehicle' ? ', gears and tyres' : ' and what it takes'}, and the forecast says
+        what it means there.
+      </p>
+    );
+  return (
+    <Group title="What the forecast means there">
+      {rows.map(([label, value, hint]) => (
+        <Reading key={label} label={label} value={value} {...(hint ? { hint } : {})} />
+      ))}
+    </Group>
+  );
+}
+
+/** What the boat or the machine takes over engine speed; null while it is not known. */
+function loadOf(vehicle: Vehicle): ((speedRpm: number) => number) | null {
+  const { kind, propellerPower: power, propellerRpm, propellerExponent, load } = vehicle;
+  if (kind === 'boat' && power && propellerRpm)
+    return (rpm) => propellerPower(rpm, propellerRpm.value, power.value, propellerExponent.value);
+  if (kind === 'machine' && load.length > 1) {
+    const points = load.map((l) => ({ speedRpm: l.speedRpm.value, power: l.power.value }));
+    return (rpm) => loadAt(points, rpm);
+  }
+  return null;
+}

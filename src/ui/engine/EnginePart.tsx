@@ -1,0 +1,236 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { breathingShapeIds, breathingShapes } from '@/core/engine/breathing';
+import { compressionRatioOf } from '@/core/engine/derived';
+import {
+  meanPistonSpeed,
+  perfectMixingTrapping,
+  pistonAcceleration,
+  pistonSpeedBands,
+  trappedCompressionRatio,
+} from '@/core/engine/geometry';
+import { fuelIds, fuelOf } from '@/core/fuel/fuels';
+import { confidences } from '@/core/job/input';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Group, Reading } from '../fields/Group';
+import { confidenceWords } from '../fields/confidence';
+import { QuantityField } from '../fields/QuantityField';
+import { useJob, useJobState } from '../store/solved';
+import { formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { BreathingChart } from './BreathingChart';
+import { RunState } from './RunPart';
+import styles from './engine.module.css';
+
+/** Fetched where a table is asked for, and ahead while the page rests. */
+const BreathingTable = dynamic(() => import('./BreathingTable'), { ssr: false });
+
+const shapeOptions = breathingShapeIds.map((id) => ({ value: id, label: breathingShapes[id].name }));
+const sureOptions = confidences.map((value) => ({ value, label: confidenceWords[value] }));
+const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
+
+/** What a mean piston speed asks of the bottom end (common practice, no source). */
+function pistonWords(speed: number): string {
+  const { usual, sporting, racing } = pistonSpeedBands;
+  if (speed <= usual) return 'easy for a sound bottom end';
+  if (speed <= sporting) return 'sporting: good rods and bolts';
+  return speed <= racing
+    ? 'racing: rods, bolts and pistons made for it'
+    : 'beyond racing practice: is it right?';
+}
+
+/** Geometry, speeds and how the engine breathes. */
+export function EnginePart() {
+  const { figure } = useWords();
+  const { store, answer } = useJob();
+  const engine = useJobState((s) => s.draft.engine);
+  const { breathing } = engine;
+  const pistonSpeed = meanPistonSpeed(engine.stroke.value, engine.redLineRpm.value);
+  const ratio = compressionRatioOf(engine);
+  // A two-stroke's delivery at the goal's speed: its breathing is what it is given, not what it keeps.
+  const delivery = answer?.build.breathing.at(answer.build.goal.speedRpm).value ?? 1;
+  const chooseCompression = (next: 'volumes' | 'ratio') => {
+    store.getState().write('engine.volumes.used', next === 'volumes');
+    store.getState().commit();
+  };
+  return (
+    <div className={styles.columns}>
+      <div>
+        <Group title="Geometry">
+          <QuantityField path="engine.bore" label="Bore" quantity="bore" />
+          <QuantityField path="engine.stroke" label="Stroke" quantity="bore" />
+          <QuantityField path="engine.cylinders" label="Cylinders" quantity="count" whole />
+          <ChoiceField
+            path="engine.cycle"
+            label="Cycle"
+            options={[
+              { value: 'four-stroke', label: 'four-stroke' },
+              { value: 'two-stroke', label: 'two-stroke' },
+            ]}
+          />
+          <ChoiceField
+            label="Compression from"
+            value={engine.volumes.used ? 'volumes' : 'ratio'}
+            onChoose={chooseCompression}
+            options={[
+              { value: 'ratio', label: 'a stated ratio' },
+              { value: 'volumes', label: 'its volumes' },
+            ]}
+          />
+          {engine.volumes.used ? (
+            <>
+              <QuantityField path="engine.volumes.chamber" label="Chamber in the head" quantity="chamber" />
+              <QuantityField
+                path="engine.volumes.crown"
+                label="Piston crown"
+                hint="a dish adds, a dome is negative"
+                quantity="chamber"
+              />
+              <QuantityField path="engine.volumes.gasketBore" label="Gasket bore" quantity="bore" />
+              <QuantityField
+                path="engine.volumes.gasketThickness"
+                label="Gasket thickness"
+                hint="pressed"
+                quantity="bore"
+              />
+              <QuantityField
+                path="engine.volumes.deck"
+                label="Piston below the deck"
+                hint="at top dead centre; above it is negative"
+                quantity="bore"
+              />
+              <Reading label="So the compression ratio" value={formatNumber(ratio, 2)} />
+            </>
+          ) : (
+            <QuantityField path="engine.compressionRatio" label="Compression ratio" quantity="ratio" />
+          )}
+          {engine.cycle === 'two-stroke' && (
+            <>
+              <QuantityField
+                path="engine.exhaustPort"
+                label="Exhaust port’s upper edge"
+                hint="above bottom dead centre"
+                quantity="bore"
+                optional
+              />
+              {engine.exhaustPort && (
+                <Reading
+                  label="Compression from port closing"
+                  value={formatNumber(
+                    trappedCompressionRatio(ratio, engine.stroke.value, engine.exhaustPort.value),
+                    2,
+                  )}
+                />
+              )}
+            </>
+          )}
+        </Group>
+        <Group title="Speeds">
+          <QuantityField path="engine.redLineRpm" label="Red line" quantity="engineSpeed" />
+          <QuantityField path="engine.idleRpm" label="Idle" quantity="engineSpeed" />
+          <QuantityField
+            path="engine.rodLength"
+            label="Rod length"
+            hint="centre to centre"
+            quantity="bore"
+            optional
+          />
+          <Reading
+            label="Mean piston speed at the red line"
+            hint={pistonWords(pistonSpeed)}
+            value={figure(pistonSpeed, 'pistonSpeed')}
+          />
+          {engine.rodLength && (
+            <Reading
+              label="Piston’s acceleration there"
+              hint="at top dead centre: what the rod bolts hold"
+              value={figure(
+                pistonAcceleration(engine.stroke.value, engine.rodLength.value, engine.redLineRpm.value),
+                'acceleration',
+              )}
+            />
+          )}
+        </Group>
+        <Group title="What moves the breathing">
+          {engine.cycle === 'two-stroke' && (
+            <QuantityField
+              path="engine.trappingEfficiency"
+              label="Trapping efficiency"
+              hint={`share of the delivered air that stays in; perfect mixing would keep ${figure(
+                perfectMixingTrapping(delivery),
+                'share',
+              )}`}
+              quantity="share"
+            />
+          )}
+          <QuantityField
+            path="engine.evaporatedShare"
+            label="Fuel evaporated before the valve"
+            hint="0 for direct injection and diesels"
+            quantity="share"
+          />
+          <QuantityField
+            path="engine.breathing.temperatureExponent"
+            label="Charge temperature exponent"
+            hint="flow at a fixed pressure falls with about √T: 0.5"
+            quantity="ratio"
+          />
+        </Group>
+      </div>
+      <div>
+        <Group title="Breathing curve">
+          <ChoiceField
+            path="engine.breathing.source"
+            label="Given as"
+            options={[
+              { value: 'shape', label: 'a shape and its peak' },
+              { value: 'table', label: 'a typed table' },
+              { value: 'baseline', label: 'a measured run' },
+            ]}
+          />
+          {breathing.source === 'shape' && (
+            <>
+              <ChoiceField path="engine.breathing.shape.id" label="Shape" options={shapeOptions} />
+              <QuantityField
+                path="engine.breathing.shape.peak"
+                label="Volumetric efficiency at its peak"
+                hint="referred to the air in the manifold"
+                quantity="share"
+              />
+              <QuantityField path="engine.breathing.shape.peakRpm" label="Peak at" quantity="engineSpeed" />
+            </>
+          )}
+        </Group>
+        <BreathingChart />
+        {breathing.source === 'table' && (
+          <>
+            <BreathingTable />
+            <ChoiceField
+              path="engine.breathing.table.confidence"
+              label="How sure we are of the table"
+              options={sureOptions}
+            />
+          </>
+        )}
+        {breathing.source === 'baseline' && <RunState />}
+        {breathing.source !== 'baseline' && (
+          <Group title="Taken at">
+            <QuantityField
+              path="engine.breathing.reference.temperature"
+              label="Charge temperature"
+              quantity="temperature"
+            />
+            <QuantityField
+              path="engine.breathing.reference.backPressureRatio"
+              label="Back pressure over manifold pressure"
+              hint="absolute; 1 for an open exhaust"
+              quantity="ratio"
+            />
+            <ChoiceField path="engine.breathing.reference.fuel" label="Fuel" options={fuelOptions} />
+            <QuantityField path="engine.breathing.reference.lambda" label="λ" quantity="ratio" />
+          </Group>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+'use client';
+import { useDeferredValue, useId, useMemo, useState } from 'react';
+import { fuelOf } from '@/core/fuel/fuels';
+import {
+  guessRun,
+  makeRun,
+  readRun,
+  runColumns,
+  runUnits,
+  type RunColumn,
+  type RunMapping,
+} from '@/formats/run-table';
+import type { FileFinding } from '@/formats/map-table';
+import fields from '../fields/fields.module.css';
+import { useJob, useJobState } from '../store/solved';
+import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
+import { formatNumber } from '../words/format';
+import styles from './engine.module.css';
+
+const columnNames: Record<RunColumn, string> = {
+  skip: 'not used',
+  speed: 'engine speed',
+  power: 'power',
+  torque: 'torque',
+  boost: 'boost, gauge',
+  manifold: 'manifold, absolute',
+  chargeTemperature: 'charge temperature',
+  lambda: 'λ',
+  afr: 'air-fuel ratio',
+};
+
+/** Longer than any run a shop pastes: 2,000 rows of ten columns have about 150 kB. */
+const LONGEST = 1_000_000;
+
+/** A run from a spreadsheet, or typed: read as it comes, each column named, and taken with one key. */
+export function PasteRun() {
+  const { displayUnit } = useWords();
+  const id = useId();
+  const { store } = useJob();
+  const baseline = useJobState((s) => s.draft.engine.baseline);
+  const [text, setText] = useState('');
+  const [chosen, setChosen] = useState<RunMapping | null>(null);
+  // The text answers at once; it is read in the next frame.
+  const shown = useDeferredValue(text);
+  const read = useMemo(() => (shown.trim() === '' ? null : readRun(shown)), [shown]);
+  const table = read?.ok ? read.table : null;
+  const mapping = useMemo(
+    () => (table ? (chosen?.length === table.columns.length ? chosen : guessRun(table, displayUnit)) : null),
+    [table, chosen, displayUnit],
+  );
+  const made = useMemo(
+    () =>
+      table && mapping
+        ? makeRun(table, mapping, fuelOf(baseline.fuel).stoichiometric, baseline.pressure.value)
+        : null,
+    [table, mapping, baseline.fuel, baseline.pressure.value],
+  );
+  const problems: FileFinding[] = read && !read.ok ? read.problems : made && !made.ok ? made.problems : [];
+  const findings = [...(table?.findings ?? []), ...(made?.ok ? made.findings : [])];
+  const choose = (i: number, next: Partial<RunMapping[number]>) =>
+    setChosen(
+      mapping!.map((m, k) => {
+        if (k === i) {
+          const column = next.column ?? m.column;
+          const units = runUnits(column).map((u) => u.symbol);
+          const wanted = next.unit ?? m.unit;
+          return { column, unit: units.includes(wanted) ? wanted : (units[0] ?? '') };
+        }
+        // A kind of column stands once.
+        return next.column && next.column !== 'skip' && m.column === next.column
+          ? { column: 'skip', unit: '' }
+          : m;
+      }),
+    );
+  const take = () => {
+    if (!made?.ok) return;
+    store.getState().edit((job) => {
+      job.engine.baseline.rows = made.rows;
+      job.engine.baseline.confidence = 'measured';
+      job.engine.breathing.source = 'baseline';
+    });
+    store.getState().commit();
+    setText('');
+    setChosen(null);
+  };
+  return (
+    <section className={styles.paste} aria-label="Paste or type a run">
+      <label htmlFor={id}>Paste a run from a spreadsheet, or type it</label>
+      <textarea
+        id={id}
+        className={fields.area}
+        rows={5}
+        spellCheck={false}
+        maxLength={LONGEST}
+        placeholder={'rpm\tpower hp\tboost psi\n3000\t118\t4.2\n3500\t142\t5.0'}
+        value={text}
+        aria-invalid={problems.length > 0}
+        aria-describedby={problems.length ? `${id}-why` : undefined}
+        onChange={(e) => setText(e.currentTarget.value)}
+      />
+      {table && mapping && (
+        <div className={styles.scroll}>
+          <table className={styles.gains}>
+            <caption className="unseen">What each column is</caption>
+            <thead>
+              <tr>
+                {table.columns.map((name, i) => (
+                  <th key={i} scope="col">
+                    {name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              <tr>
+                {mapping.map((m, i) => (
+                  <td key={i}>
+                    <select
+                      aria-label={`Column ${i + 1} is`}
+                      value={m.column}
+                      onChange={(e) => choose(i, { column: e.target.value as RunColumn })}
+                    >
+                      {runColumns.map((column) => (
+                        <option key={column} value={column}>
+                          {columnNames[column]}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                ))}
+              </tr>
+              <tr>
+                {mapping.map((m, i) => (
+                  <td key={i}>
+                    {runUnits(m.column).filter((u) => u.symbol).length > 0 && (
+                      <select
+                        aria-label={`Unit of column ${i + 1}`}
+                        value={m.unit}
+                        onChange={(e) => choose(i, { unit: e.target.value })}
+                      >
+                        {runUnits(m.column).map((u) => (
+                          <option key={u.symbol} value={u.symbol}>
+                            {u.symbol}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      )}
+      {problems.length > 0 && (
+        <p id={`${id}-why`} role="alert" className={styles.why}>
+          {problems[0]!.line !== undefined && `Line ${problems[0]!.line}: `}
+          <Say reason={problems[0]!.reason} />
+        </p>
+      )}
+      {findings.map((finding) => (
+        <p key={finding.reason.code} className={styles.fit}>
+          <Say reason={finding.reason} />
+        </p>
+      ))}
+      <div className={fields.rowKeys}>
+        <button type="button" className={fields.plainKey} disabled={!made?.ok} onClick={take}>
+          {made?.ok ? `Take this run of ${formatNumber(made.readings, 0)} rows` : 'Take this run'}
+        </button>
+        {text !== '' && (
+          <button
+            type="button"
+            className={fields.plainKey}
+            onClick={() => {
+              setText('');
+              setChosen(null);
+            }}
+          >
+            Clear
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}
