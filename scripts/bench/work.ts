@@ -81,6 +81,56 @@ async function strokes(page: Page, keys: string[], rest: () => Promise<unknown>)
   return page.evaluate(() => (window as unknown as { waits: number[] }).waits);
 }
 
+/** A run of 2,000 rows, pasted and taken: from the paste to the frame with its rows read, and from the key to the fitted curve. */
+async function baseline(page: Page): Promise<void> {
+  await page.goto(`${address}/jobs/${JOB}/engine?engine=run`);
+  await page.locator('html[data-ahead]').waitFor();
+  await page.waitForTimeout(1_500);
+  const pasted: number[] = [];
+  const taken: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const rows = Array.from({ length: 2_000 }, (_, k) => 2_500 + k * 3.25);
+    const text = `rpm;hp\n${rows.map((rpm) => `${rpm};${(rpm / (90 + i)).toFixed(2)}`).join('\n')}`;
+    const until = (act: string, value: string, selector: string) =>
+      page.evaluate(
+        ([what, typed, shown]) =>
+          new Promise<number>((done) => {
+            const start = performance.now();
+            const area = document.querySelector<HTMLTextAreaElement>('textarea[spellcheck=false]')!;
+            if (what === 'paste') {
+              const clipboardData = new DataTransfer();
+              clipboardData.setData('text/plain', typed);
+              area.dispatchEvent(
+                new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+              );
+            } else
+              [...document.querySelectorAll('button')]
+                .find((b) => b.textContent?.startsWith('Take this run of'))!
+                .click();
+            const look = () => {
+              const found = [...document.querySelectorAll(shown!.split('|')[0]!)].some((e) =>
+                e.textContent?.includes(shown!.split('|')[1]!),
+              );
+              if (!found) return requestAnimationFrame(look);
+              const channel = new MessageChannel();
+              channel.port1.onmessage = () => done(performance.now() - start);
+              channel.port2.postMessage(0);
+            };
+            requestAnimationFrame(look);
+          }),
+        [act, value, selector] as const,
+      );
+    pasted.push(await until('paste', text, 'button|Take this run of 2,000 rows'));
+    await page.waitForTimeout(600);
+    taken.push(await until('take', '', 'p|2,000 readings'));
+    await page.waitForTimeout(1_500);
+    await page.keyboard.press('Control+z');
+    await page.waitForTimeout(1_000);
+  }
+  print('a run of 2,000 rows, pasted and read', `${median(pasted).toFixed(0)} ms`, '200 ms');
+  print('the same, taken and fitted', `${median(taken).toFixed(0)} ms`, '200 ms');
+}
+
 export async function work(): Promise<void> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-work-'));
   await grownShop(folder, 1_000, 2_000, 500);
@@ -172,6 +222,7 @@ export async function work(): Promise<void> {
     await ranked();
     await undoes('Charger, three setups drawn', 5, ranked);
     await undoes('Charger, while 2,000 parts are ranked', 12, briefly);
+    await baseline(page);
     await browser.close();
   });
 }

@@ -348,11 +348,7 @@ export const padLines: PadLine[] = [
         target: 'brief.venue.temperature',
       },
     ],
-    results: [
-      { key: 'actual', label: 'Air there', quantity: 'massFlow' },
-      { key: 'low', label: 'Power, from', quantity: 'power' },
-      { key: 'high', label: 'to', quantity: 'power' },
-    ],
+    results: [{ key: 'actual', label: 'Air there', quantity: 'massFlow' }],
     solve: catalogueFlow,
   },
   {

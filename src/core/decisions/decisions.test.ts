@@ -259,3 +259,26 @@ describe('an open bench', () => {
     });
   });
 });
+
+describe('a failed check of the engine', () => {
+  it('keeps what depends on it from being settled, and contradicts what was settled before', () => {
+    const job = structuredClone(sampleJob(0));
+    job.engine.condition.leakDown = [0.06, 0.31].map((value) => ({ value, confidence: 'measured' as const }));
+    const setup = job.setups[0]!;
+    const result = compileBuild(job, setup.id, sampleLibrary);
+    if ('problems' in result) throw new Error('does not solve');
+    const answer = { build: result.build, sweep: solveSweep(result.build) };
+    const bench = (id: string) => standings(job, setup, answer, []).find((s) => s.bench === id)!;
+    // The demo job has Brief, Engine and Demand settled; the Charger is open.
+    expect(bench('brief')).toMatchObject({ state: 'settled', canSettle: true });
+    expect(bench('engine')).toMatchObject({ state: 'contradicted', canSettle: false });
+    expect(bench('demand').why[0]!.code).toBe('leak-down-failed');
+    expect(bench('charger')).toMatchObject({ state: 'open', canSettle: false });
+    expect(bench('charger').missing[0]!.reason.code).toBe('leak-down-failed');
+    // A restricted exhaust is none of the engine's own.
+    job.engine.condition.leakDown = [];
+    job.engine.condition.exhaustGauge = { value: 45_000, confidence: 'measured' };
+    expect(bench('engine').state).toBe('settled');
+    expect(bench('demand').canSettle).toBe(false);
+  });
+});

@@ -143,10 +143,15 @@ export function standings(
   const missing = missingOf(job, setup, answer, problems);
   return settleable.map((bench) => {
     const mark = markOf(job, bench, setup);
-    const why = mark
-      ? rules.flatMap((rule) => (rule.bench === bench ? (rule.broken(mark.facts, now) ?? []) : []))
-      : [];
     const own = missing.filter((m) => m.bench === bench);
+    // A check that failed afterwards overtakes a decision as a later change does.
+    const failed = own.filter((m) => m.blocks).map((m) => m.reason);
+    const why = mark
+      ? [
+          ...failed,
+          ...rules.flatMap((rule) => (rule.bench === bench ? (rule.broken(mark.facts, now) ?? []) : [])),
+        ]
+      : [];
     const stopped = problems.some((p) => benchOfPath(p.path) === bench);
     const undecided = bench === 'charger' && !now.compressor && setup.induction.kind === 'turbo';
     // A bench that rests on the sums cannot be settled while they do not stand.
@@ -157,8 +162,8 @@ export function standings(
       bench,
       state: !mark ? 'open' : why.length ? 'contradicted' : 'settled',
       why,
-      missing: own.length ? own : earlier,
-      canSettle: !stopped && !undecided && !unsolved && !own.some((m) => m.blocks),
+      missing: own.length ? own.filter((m) => !(mark && m.blocks)) : earlier,
+      canSettle: !stopped && !undecided && !unsolved && !failed.length,
     };
   });
 }

@@ -81,8 +81,8 @@ export function healthChecks(condition: Condition): HealthCheck[] {
       'blow-by',
       failed,
       reason(named('blow-by', failed), {
-        flow: [blowBy.value, 'volumeFlow'],
-        limit: [blowByLimit.value, 'volumeFlow'],
+        flow: [blowBy.value, 'blowBy'],
+        limit: [blowByLimit.value, 'blowBy'],
       }),
     );
   }

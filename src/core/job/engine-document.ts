@@ -108,7 +108,6 @@ const camSchema = z.strictObject({
   shapeDuration: angle(120, 400),
 });
 
-
 const valveSchema = z.strictObject({
   /** Everything that moves with one intake valve, a third of the spring with it. */
   mass: input(0.005, 2).optional(),

@@ -68,7 +68,14 @@ export const quantities = {
       { symbol: 'm³/h', factor: 1 / 3600, digits: 0, also: ['m3/h', 'm^3/h'] },
       { symbol: 'CFM', factor: 0.3048 ** 3 / 60, digits: 0, also: ['ft³/min', 'ft3/min', 'cfm'] },
       { symbol: 'L/s', factor: 1e-3, digits: 0, also: ['l/s'] },
-      { symbol: 'L/min', factor: 1e-3 / 60, digits: 0, also: ['l/min'] },
+    ],
+  },
+  blowBy: {
+    name: 'blow-by',
+    units: [
+      { symbol: 'L/min', factor: 1e-3 / 60, digits: 0, also: ['l/min', 'lpm'] },
+      { symbol: 'm³/h', factor: 1 / 3600, digits: 1, also: ['m3/h'] },
+      { symbol: 'CFM', factor: 0.3048 ** 3 / 60, digits: 1, also: ['cfm'] },
     ],
   },
   injectorFlow: {

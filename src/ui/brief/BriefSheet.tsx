@@ -42,15 +42,16 @@ export function BriefSheet({ stored, items }: Props) {
     [
       figure(v.altitude.value, 'altitude'),
       `${figure(v.temperature.value, 'temperature')} designed for`,
-      v.coldest || v.hottest
-        ? `${figure(v.coldest?.value, 'temperature')} to ${figure(v.hottest?.value, 'temperature')}`
-        : '',
+      v.coldest && `from ${figure(v.coldest.value, 'temperature')}`,
+      v.hottest && `up to ${figure(v.hottest.value, 'temperature')}`,
     ]
       .filter(Boolean)
       .join(', ');
-  const fuels = [brief.fuel.id, brief.fuelBest, brief.fuelWorst]
-    .filter((f, i, all): f is NonNullable<typeof f> => f !== null && all.indexOf(f) === i)
-    .map((f) => fuelOf(f).name);
+  const fuels = [
+    fuelOf(brief.fuel.id).name,
+    brief.fuelBest && `at best ${fuelOf(brief.fuelBest).name}`,
+    brief.fuelWorst && `at worst ${fuelOf(brief.fuelWorst).name}`,
+  ].filter(Boolean);
   return (
     <ShopPage
       page="board"
@@ -72,12 +73,12 @@ export function BriefSheet({ stored, items }: Props) {
           <h1>{job.name}</h1>
           <p>
             Brief, revision {stored.revision}.{today && ` Printed ${today}.`}
-            {brief.customer && ` For ${brief.customer}.`}
           </p>
         </header>
         {brief.wish && <blockquote>{brief.wish}</blockquote>}
         <div className={styles.columns}>
           <dl>
+            {brief.customer && <Row name="Customer">{brief.customer}</Row>}
             <Row name="Goal">
               {figure(goal.power.value, 'power')} at the {goal.basis} at{' '}
               {figure(goal.speedRpm.value, 'engineSpeed')}

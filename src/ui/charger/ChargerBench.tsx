@@ -1,20 +1,18 @@
 'use client';
 import { memo, useDeferredValue, useMemo } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
-import type { Reason } from '@/core/working/range';
 import { trim } from '@/core/compressor/formulas';
 import type { LibraryHead } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
-import { Cross, Tick } from '../frame/icons';
+import { Findings } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
 import { Fig } from '../working/Fig';
-import { SayFigures } from '../working/SayFigures';
 import { candidateKey } from '@/workers/pool';
 import { CandidateList } from './CandidateList';
 import { beadStep, CompressorMap } from './CompressorMap';
@@ -83,7 +81,7 @@ export default function ChargerBench() {
       <aside className={frame.column}>
         <h2 className={frame.headline}>{compressor ? titleOf(compressor) : 'Choose a compressor'}</h2>
         <Problems />
-        {answer && <Verdict findings={answer.sweep.goal.findings} />}
+        {answer && <Findings findings={answer.sweep.goal.findings} />}
         {picture.failure && (
           <p role="alert" className={styles.bad}>
             {picture.failure}
@@ -114,31 +112,6 @@ export default function ChargerBench() {
 }
 
 const titleOf = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
-
-const good = new Set(['efficiency-at-goal', 'surge-clear', 'level-makes', 'map-holds']);
-const plain = new Set(['demand']);
-
-function Verdict({ findings }: { findings: Reason[] }) {
-  return (
-    <ul className={styles.findings} aria-label="Findings">
-      {findings.map((reason) => {
-        const isPlain = plain.has(reason.code);
-        const isGood = good.has(reason.code);
-        return (
-          <li
-            key={reason.code + JSON.stringify(reason.figures)}
-            className={isPlain || isGood ? undefined : styles.bad}
-          >
-            <span>{isPlain ? '' : isGood ? <Tick size={11} /> : <Cross size={11} />}</span>
-            <span>
-              <SayFigures reason={reason} />
-            </span>
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
 
 /** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
 function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {

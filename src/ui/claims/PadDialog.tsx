@@ -63,7 +63,7 @@ export default function PadDialog({ context: first, send, onClose }: Props) {
 type LineProps = { line: PadLine; context: PadContext; send?: (sent: Sent) => void };
 
 function Line({ line, context, send }: LineProps) {
-  const { figure, sentence } = useWords();
+  const { figure, figureNumber } = useWords();
   const [given, setGiven] = useState<Given>(() => kept.get(line.id) ?? {});
   const [sent, setSent] = useState<string | null>(null);
   const change = (next: Given) => {
@@ -107,19 +107,18 @@ function Line({ line, context, send }: LineProps) {
         const usual = value === undefined && found === undefined ? field.usual?.(context) : undefined;
         const known = value ?? found;
         return (
-          <div
-            key={field.key}
-            className={styles.field}
-            data-found={value === undefined && found !== undefined}
-          >
+          <div key={field.key} className={styles.field}>
             <QuantityInput
               label={field.label}
               quantity={field.quantity}
               {...(field.basis ? { basis: field.basis } : {})}
               {...(found !== undefined
-                ? { hint: `so ${figure(found, field.quantity)}` }
+                ? {
+                    hint: 'worked out',
+                    instead: { text: `= ${figureNumber(found, field.quantity)}`, isFound: true },
+                  }
                 : usual !== undefined
-                  ? { hint: `taken as ${figure(usual, field.quantity)}` }
+                  ? { hint: 'usual', instead: { text: figureNumber(usual, field.quantity), isFound: false } }
                   : {})}
               bound={{ min: field.min, max: field.max }}
               value={value ?? null}
@@ -155,7 +154,7 @@ function Line({ line, context, send }: LineProps) {
       )}
       {!impossible &&
         remarks.map((remark) => (
-          <p key={remark.code} className={styles.remark} title={sentence(remark)}>
+          <p key={remark.code} className={styles.remark}>
             <Say reason={remark} />
           </p>
         ))}

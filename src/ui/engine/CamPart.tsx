@@ -21,7 +21,7 @@ import { BreathingChart } from './BreathingChart';
 import { CamDrawing } from './CamDrawing';
 import styles from './engine.module.css';
 
-const degrees = (rad: number) => `${formatNumber((rad * 180) / Math.PI, 0)}\u00a0°`;
+const degrees = (rad: number) => `${formatNumber((rad * 180) / Math.PI, 0)}°`;
 const traitNames = { overlap: 'overlap', separation: 'lobe separation', split: 'exhaust longer by' } as const;
 
 /** The cam card, what two schools say of it, what it does to the breathing, and whether the valves follow. */
@@ -157,7 +157,7 @@ function School({ school }: { school: CamSchool }) {
           </li>
         ))}
       </ul>
-      <p>{why}. Common practice, no source.</p>
+      <p>{why[0]!.toUpperCase() + why.slice(1)}. Common practice, no source.</p>
     </section>
   );
 }

@@ -43,12 +43,12 @@ export function ConditionPart() {
             optional
           />
           <QuantityField path="engine.condition.oilHotRpm" label="Read at" quantity="engineSpeed" optional />
-          <QuantityField path="engine.condition.blowBy" label="Blow-by" quantity="volumeFlow" optional />
+          <QuantityField path="engine.condition.blowBy" label="Blow-by" quantity="blowBy" optional />
           <QuantityField
             path="engine.condition.blowByLimit"
             label="Most allowed"
             hint="the maker’s figure"
-            quantity="volumeFlow"
+            quantity="blowBy"
             optional
           />
           <QuantityField

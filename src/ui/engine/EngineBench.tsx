@@ -1,8 +1,11 @@
 'use client';
+import { healthChecks } from '@/core/engine/condition';
+import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Parts } from '../frame/parts';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, useSpeed } from '../store/solved';
+import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 
 import { CamPart } from './CamPart';
@@ -35,6 +38,7 @@ export default function EngineBench() {
         </h2>
         <Problems />
         <AtThisSpeed />
+        <InFigures />
         <p className={frame.foot}>
           Shapes are common practice, to start from; a measured curve replaces them. Between points the curve
           is a monotone cubic and never overshoots.
@@ -65,6 +69,47 @@ function AtThisSpeed() {
       <p className={frame.lead}>
         The air of the day alone makes <b>{figure(point.alonePower, 'power')}</b> here.
       </p>
+    </>
+  );
+}
+
+const sources = { shape: 'a chosen shape', table: 'a typed table', baseline: 'the measured run' } as const;
+
+/** The engine in a few figures, whatever sheet is open. */
+function InFigures() {
+  const { figure } = useWords();
+  const { answer } = useJob();
+  const { breathing, condition } = useJobState((s) => s.draft.engine);
+  if (!answer) return null;
+  const { build, sweep } = answer;
+  const best = build.breathing.points.reduce((a, b) => (b.value > a.value ? b : a));
+  const added = sweep.goal.findings.find((f) => f.code === 'adds-to-run' || f.code === 'takes-from-run');
+  const checks = healthChecks(condition);
+  const failed = checks.filter((c) => c.state === 'failed').length;
+  return (
+    <>
+      <Group title="In figures">
+        <Reading label="Compression ratio" value={figure(build.compressionRatio, 'ratio')} />
+        <Reading
+          label="Breathes best"
+          hint={`from ${sources[breathing.source]}`}
+          value={`${figure(best.value, 'share')} at ${figure(Math.round(best.speedRpm / 50) * 50, 'engineSpeed')}`}
+        />
+        <Reading
+          label="Condition"
+          hint={
+            checks.length
+              ? `${checks.length - failed} of ${checks.length} checks passed`
+              : 'nothing was checked yet'
+          }
+          value={figure(build.condition, 'share')}
+        />
+      </Group>
+      {added && (
+        <p className={frame.lead} style={{ marginTop: 12 }}>
+          <Say reason={added} />
+        </p>
+      )}
     </>
   );
 }

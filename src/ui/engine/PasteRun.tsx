@@ -32,6 +32,8 @@ const columnNames: Record<RunColumn, string> = {
 
 /** Longer than any run a shop pastes: 2,000 rows of ten columns have about 150 kB. */
 const LONGEST = 1_000_000;
+/** From so many signs on a paste is set as a whole. */
+const LARGE_PASTE = 4_000;
 
 /** A run from a spreadsheet, or typed: read as it comes, each column named, and taken with one key. */
 export function PasteRun() {
@@ -98,6 +100,14 @@ export function PasteRun() {
         aria-invalid={problems.length > 0}
         aria-describedby={problems.length ? `${id}-why` : undefined}
         onChange={(e) => setText(e.currentTarget.value)}
+        onPaste={(e) => {
+          const pasted = e.clipboardData.getData('text/plain');
+          if (pasted.length < LARGE_PASTE) return;
+          // Browsers take seconds to edit thousands of lines into a field; set as a whole they are there at once.
+          e.preventDefault();
+          const { selectionStart, selectionEnd, value } = e.currentTarget;
+          setText((value.slice(0, selectionStart) + pasted + value.slice(selectionEnd)).slice(0, LONGEST));
+        }}
       />
       {table && mapping && (
         <div className={styles.scroll}>

@@ -57,6 +57,8 @@ type Props = {
   hint?: string;
   /** Where the value came from, as somebody wrote it down. */
   note?: string | undefined;
+  /** Stands in the empty field: what is worked out or taken instead. */
+  instead?: { text: string; isFound: boolean } | undefined;
   whole?: boolean;
   /** Word behind the unit: 'gauge', 'abs'. */
   basis?: string;
@@ -88,6 +90,7 @@ export function QuantityInput({
   quantity,
   hint,
   note,
+  instead,
   whole = false,
   basis,
   disabled = false,
@@ -160,7 +163,8 @@ export function QuantityInput({
         <input
           id={id}
           name={name}
-          className={styles.input}
+          className={instead?.isFound ? `${styles.input} ${styles.found}` : styles.input}
+          placeholder={instead?.text}
           inputMode="decimal"
           autoComplete="off"
           spellCheck={false}
@@ -195,6 +199,7 @@ export function QuantityInput({
             {confidenceWords[confidence]}
           </button>
         )}
+        {!confidence && onConfidence && <span className={styles.sure} aria-hidden="true" />}
       </span>
       {message && (
         <p id={`${id}-why`} role="alert" className={styles.message}>

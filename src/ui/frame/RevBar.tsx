@@ -232,7 +232,7 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
             <path d={`M${x(tick)} 40v4`} stroke="var(--ink)" />
             {Math.abs(x(tick) - handle) > 26 && (
               <text
-                x={x(tick)}
+                x={Math.min(width - 15, Math.max(15, x(tick)))}
                 y="53"
                 fontSize="11"
                 textAnchor="middle"

@@ -1,0 +1,112 @@
+import { expect, test } from '@playwright/test';
+import { choose, fill, isSaved, makeJob, open } from '../support/job';
+
+test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet to sign', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Whole Brief');
+  await open(page, `/jobs/${id}/brief`);
+  await fill(page, 'Torque too', '250 N·m');
+  // A torque without its speed is asked for, not guessed.
+  await expect(page.getByRole('region', { name: 'Where Brief stands' })).toContainText(
+    'torque goal needs the speed',
+  );
+  await fill(page, 'That torque at', '7000');
+  await choose(page, 'Used for', 'hill climb');
+  await fill(page, 'At full power', '70 s');
+  await fill(page, 'Times one after the other', '3');
+  await isSaved(page);
+
+  await page.getByRole('tab', { name: 'Places and fuels' }).click();
+  await expect(page).toHaveURL(/brief=places/);
+  await fill(page, 'Hottest day', '34 °C');
+  await page.getByRole('button', { name: 'Add a venue' }).click();
+  await page.getByLabel('Name of venue 2').fill('High pass');
+  await fill(page, 'Height of venue 2', '2,600');
+  const needs = page.getByRole('region', { name: 'What each place and fuel asks' });
+  await expect(needs.getByRole('row')).toHaveCount(5);
+  await expect(needs).toContainText('The hardest is High pass, hottest');
+  await choose(page, 'Worst that must do', 'Petrol 92 RON');
+  await expect(needs.getByRole('row', { name: /^Petrol 92 RON/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Make it the design point' }).click();
+  await expect(page.getByText(/at 2,600\sm/).first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/at 1,650\sm/).first()).toBeVisible();
+
+  await page.getByRole('tab', { name: 'Places and fuels' }).press('ArrowRight');
+  await expect(page.getByRole('tab', { name: 'Vehicle' })).toHaveAttribute('aria-selected', 'true');
+  await fill(page, 'Mass', '620');
+  await fill(page, 'Tyre radius', '265');
+  await fill(page, 'Final drive', '3.9');
+  await page.getByRole('button', { name: 'Add a gear' }).click();
+  await fill(page, 'Gear 1', '1.2');
+  await expect(page.getByText('Trap speed, standing quarter mile')).toBeVisible();
+  // 9,500 rpm through 4.68 on a 265 mm radius: 56.3 m/s.
+  await expect(page.getByText(/^203\skm\/h$/)).toBeVisible();
+  await page.getByLabel('Clutch', { exact: true }).fill('Small one');
+  await fill(page, 'Clutch takes', '200');
+  await page.getByRole('button', { name: /^Demand/ }).click();
+  await page.getByRole('heading', { name: 'Demand over the revs' }).waitFor();
+  const findings = page.getByRole('list', { name: 'Findings' });
+  await expect(findings).toContainText(/Clutch Small one takes 200\sN·m: it slips from/);
+  await expect(findings).toContainText(/short of the torque wanted|are met/);
+  await page.getByRole('button', { name: /^Brief/ }).click();
+  await page.getByRole('tab', { name: 'Terms' }).click();
+  await page.getByLabel('Customer', { exact: true }).fill('A hill climber');
+  await page.getByLabel('In the customer’s words').fill('More at the top, <b>and</b> nothing less below.');
+  await fill(page, 'Budget', '7,500');
+  await page.getByLabel('Wanted by').fill('2027-03-01');
+  await page.getByRole('button', { name: 'Add one' }).click();
+  await page.getByLabel('Why block may not change').fill('class rule');
+  await choose(page, 'It runs on', 'competition');
+  await page.getByRole('button', { name: 'Ask about noise' }).click();
+  await page.getByLabel('Answer on noise', { exact: true }).fill('Measured on the day.');
+  await page.getByLabel('Who answered').fill('The club');
+  await page.getByLabel('Who answered').blur();
+  await isSaved(page);
+  await page.reload();
+  await expect(page.getByLabel('Answer on noise', { exact: true })).toHaveValue('Measured on the day.');
+
+  await page.getByRole('link', { name: 'The sheet for signature' }).click();
+  const sheet = page.getByRole('article');
+  for (const said of [
+    'More at the top, <b>and</b> nothing less below.',
+    'EUR 7,500',
+    '1 March 2027',
+    'block (class rule)',
+    'Measured on the day. (The club)',
+    'hill climb, 70\u00a0s at full power, 3 times',
+    'Customer, date',
+    'the local authority says',
+  ])
+    await expect(sheet).toContainText(said);
+});
+
+test('what contradicts itself in the Brief is said at its field, and what was typed stays', async ({
+  page,
+  request,
+}) => {
+  const id = await makeJob(request, 'Contradicted Brief');
+  await open(page, `/jobs/${id}/brief`);
+  await fill(page, 'Torque too', '400 N·m');
+  await fill(page, 'That torque at', '8600');
+  const torque = page.getByLabel('Torque too', { exact: true });
+  await expect(torque).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByRole('alert').filter({ hasText: 'contradict each other' })).toBeVisible();
+  await expect(torque).toHaveValue('400');
+  await fill(page, 'Torque too', '');
+  await expect(torque).toHaveAttribute('aria-invalid', 'false');
+
+  await choose(page, 'Barometer', 'read at the venue');
+  await fill(page, 'Station reading', '1013 hPa');
+  await expect(page.getByRole('alert').filter({ hasText: 'Height and barometer disagree' })).toBeVisible();
+  await expect(page.getByLabel('Station reading', { exact: true })).toHaveValue('101.3');
+  await fill(page, 'Station reading', '832 hPa');
+  await fill(page, 'λ at full power', '3');
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot burn' })).toContainText(
+    'Is it an air-fuel ratio?',
+  );
+  await fill(page, 'λ at full power', '0.82');
+  await expect(page.getByRole('alert').filter({ hasText: /burn|disagree|contradict/ })).toHaveCount(0);
+});

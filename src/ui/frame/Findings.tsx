@@ -1,0 +1,39 @@
+'use client';
+import type { Reason } from '@/core/working/range';
+import { SayFigures } from '../working/SayFigures';
+import { Cross, Tick } from './icons';
+import styles from './frame.module.css';
+
+const good = new Set([
+  'efficiency-at-goal',
+  'surge-clear',
+  'level-makes',
+  'map-holds',
+  'torque-holds',
+  'clutch-holds',
+  'gearbox-holds',
+]);
+const plain = new Set(['demand', 'adds-to-run']);
+
+/** What a forecast says, each line with its tick or cross; what is no judgement stands plain. */
+export function Findings({ findings }: { findings: Reason[] }) {
+  return (
+    <ul className={styles.findings} aria-label="Findings">
+      {findings.map((reason) => {
+        const isPlain = plain.has(reason.code);
+        const isGood = good.has(reason.code);
+        return (
+          <li
+            key={reason.code + JSON.stringify(reason.figures)}
+            className={isPlain || isGood ? undefined : styles.failing}
+          >
+            <span>{isPlain ? '' : isGood ? <Tick size={11} /> : <Cross size={11} />}</span>
+            <span>
+              <SayFigures reason={reason} />
+            </span>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
