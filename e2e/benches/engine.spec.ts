@@ -97,7 +97,10 @@ test('the condition: a failed check is on every bench, nothing that rests on it 
 }) => {
   const id = await makeJob(request, 'Tired');
   await open(page, `/jobs/${id}/engine?engine=condition`);
-  await page.getByRole('button', { name: 'Give leak-down of 4 cylinders' }).click();
+  const give = page.getByRole('button', { name: 'Give leak-down of 4 cylinders' });
+  await expect(give).toBeDisabled();
+  await page.getByRole('button', { name: 'Clear' }).nth(1).click();
+  await give.click();
   await fill(page, 'Leak of cylinder 3', '34 %');
   const failed = page.getByRole('region', { name: 'Failed checks of the engine' });
   await expect(failed).toContainText(/Leak-down failed: cylinder 3 loses 34\s%/);

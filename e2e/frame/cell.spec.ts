@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, makeJob, open, single, truck } from '../support/job';
+import { choose, makeJob, open, sheets, single, truck } from '../support/job';
 
 /** What can be touched and is smaller than a thumb: width or height under 48 px. */
 const small = (page: Page) =>
@@ -32,6 +32,7 @@ test.describe('on a phone', () => {
   test('everything that can be touched has 48 px, on every bench and page', async ({ page }) => {
     for (const at of [
       ...['brief', 'engine', 'demand', 'charger'].map((bench) => `${single}/${bench}`),
+      ...sheets,
       '/',
       '/library/compressors',
       '/library/compressors/birch-50',

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, makeJob, open, truck } from '../support/job';
+import { choose, makeJob, open, saloon, sheets, truck } from '../support/job';
 
 async function seriousFindings(page: Page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
@@ -19,6 +19,7 @@ const pages = {
     `${truck}/charger`,
     '/jobs/none/brief',
   ],
+  sheets: [...sheets, `${saloon}/sheet`],
   library: [
     '/library/compressors',
     '/library/compressors/birch-50',
@@ -28,7 +29,7 @@ const pages = {
 };
 
 for (const theme of ['paper', 'cell'] as const)
-  for (const part of ['jobs', 'library'] as const)
+  for (const part of ['jobs', 'sheets', 'library'] as const)
     test(`axe finds nothing serious: ${part}, ${theme} theme`, async ({ page, context, baseURL }) => {
       await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
       // Six pages, each walked through whole: a slow machine needs its time.
@@ -38,6 +39,16 @@ for (const theme of ['paper', 'cell'] as const)
         expect(await seriousFindings(page), at).toEqual([]);
       }
     });
+
+test('axe finds nothing serious: the claim pad', async ({ page }) => {
+  await open(page, '/');
+  await page.keyboard.press('p');
+  const pad = page.getByRole('dialog', { name: /^Claim pad/ });
+  await pad.getByLabel('At the wheels').fill('320');
+  await pad.getByLabel('At the flywheel').fill('300');
+  await pad.getByLabel('Trap speed', { exact: true }).fill('180');
+  expect(await seriousFindings(page)).toEqual([]);
+});
 
 test('digits go to benches, g to the goal, t turns the theme; they rest in a field', async ({ page }) => {
   await open(page, `${truck}/brief`);

@@ -4,6 +4,18 @@ import { expect, type APIRequestContext, type Page } from '@playwright/test';
 export const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 export const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
+/** Vintage saloon with a measured run; boat with a cam card; groomer with readings of its condition. */
+export const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
+export const boat = '/jobs/9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700';
+export const groomer = '/jobs/3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200';
+/** Every sheet of the benches that have several, on the job that has most to show there. */
+export const sheets = [
+  ...['places', 'vehicle', 'terms'].map((part) => `${saloon}/brief?brief=${part}`),
+  `${boat}/engine?engine=cam`,
+  `${groomer}/engine?engine=condition`,
+  `${saloon}/engine?engine=run`,
+];
+
 /** A job of its own for a test: a copy of the single-seater with its first setup alone, made through the API. Out: its id. */
 export async function makeJob(request: APIRequestContext, name: string): Promise<string> {
   const made = (await (await request.post(`/api${single}/duplicate`)).json()) as {

@@ -41,6 +41,13 @@ function singleSeater(): Job {
       compressionRatio: given(8.8, 'measured'),
       redLineRpm: given(9500, 'maker'),
       idleRpm: given(1500, 'measured'),
+      condition: {
+        ...job.engine.condition,
+        hours: given(9 * 3_600, 'measured'),
+        compression: [1.19, 1.21, 1.2, 1.18].map((v) => given(v * 1e6, 'measured')),
+        leakDown: [0.04, 0.05, 0.04, 0.06].map((v) => given(v, 'measured')),
+        factor: given(1, 'reported'),
+      },
       breathing: {
         ...job.engine.breathing,
         source: 'shape',
@@ -121,6 +128,12 @@ function rallyRaid(): Job {
       compressionRatio: given(8.5, 'measured'),
       redLineRpm: given(6800, 'maker'),
       idleRpm: given(800, 'measured'),
+      condition: {
+        ...job.engine.condition,
+        hours: given(310 * 3_600, 'measured'),
+        belts: 'good',
+        factor: given(1, 'reported'),
+      },
       breathing: {
         ...job.engine.breathing,
         source: 'table',

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { sampleHistories, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { compileBuild } from '../forecast/build';
 import { solveSweep } from '../forecast/sweep';
 import { fuelIds, fuels } from '../fuel/fuels';
@@ -8,8 +8,10 @@ import { jobBounds } from './bounds';
 import { canonicalJson } from './canonical';
 import { changesBetween } from './changes';
 import { fuelDefaults, newJob } from './defaults';
-import { jobSchema } from './document';
+import { compressionRatioOf } from '../engine/derived';
+import { jobSchema, type Job } from './document';
 import { guess } from './input';
+import { openJob } from './migrations';
 import { refsOf, summarise } from './summary';
 
 /** Paths of every `{ value, confidence }` in a document. */
@@ -139,4 +141,69 @@ describe('the board’s summary', () => {
     for (const setup of bare.setups) setup.induction = { kind: 'none' };
     expect(refsOf(bare).map((r) => r.id)).toEqual(['hazel-48']);
   });
+});
+
+describe('a job of before the whole Brief (version 3)', () => {
+  /** A document as version 3 wrote it: without what version 4 has added. */
+  function older(index: 0 | 1): Record<string, unknown> {
+    const job = structuredClone(sampleJob(index)) as unknown as Record<string, Record<string, unknown>>;
+    const { goal, drivetrain, fuel, venue } = job.brief!;
+    const engine = { ...job.engine };
+    for (const key of ['volumes', 'cam', 'valve', 'condition', 'baseline', 'rodLength']) delete engine[key];
+    const oldVenue: Record<string, unknown> = { ...(venue as object) };
+    for (const key of ['name', 'coldest', 'hottest']) delete oldVenue[key];
+    return { ...job, version: 3, brief: { goal, drivetrain, fuel, venue: oldVenue }, engine };
+  }
+
+  it('opens, and forecasts the same to the last figure', () => {
+    for (const index of [0, 1] as const) {
+      const opened = openJob(older(index));
+      if (!opened.ok) throw new Error(JSON.stringify(opened.issues));
+      expect(opened.migrated).toEqual(['nothing-more-said-yet']);
+      const solve = (job: Job) => {
+        const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
+        if ('problems' in result) throw new Error(JSON.stringify(result.problems));
+        return solveSweep(result.build).points.map((p) => [p.power.fuelFlow, p.pressureRatio]);
+      };
+      expect(solve(opened.job)).toEqual(solve(sampleJob(index)));
+      // Its volumes are guessed so that choosing them keeps the ratio that was stated.
+      const { engine } = opened.job;
+      engine.volumes.used = true;
+      expect(compressionRatioOf(engine)).toBeCloseTo(engine.compressionRatio.value, 9);
+    }
+  });
+
+  it('a broken one is refused with the place of the fault, whatever its parts are', () => {
+    for (const broken of [
+      { brief: null },
+      { engine: 'none' },
+      { brief: { fuel: { id: 'coal' } } },
+      { engine: { bore: { value: 'wide' } } },
+      { engine: { bore: { value: 1 }, stroke: { value: 2 }, compressionRatio: { value: 4 } } },
+    ]) {
+      const opened = openJob({ ...older(0), ...broken });
+      expect(opened.ok).toBe(false);
+      if (!opened.ok) expect(opened.issues[0]!.path).toMatch(/^(brief|engine)/);
+    }
+  });
+
+  it('the largest and the smallest engine it allowed open too', () => {
+    for (const [bore, stroke, ratio] of [
+      [1, 2, 4],
+      [0.01, 0.01, 30],
+    ]) {
+      const document = older(0) as { engine: Record<string, { value: number }> };
+      document.engine.bore!.value = bore!;
+      document.engine.stroke!.value = stroke!;
+      document.engine.compressionRatio!.value = ratio!;
+      expect(openJob(document).ok).toBe(true);
+    }
+  });
+});
+
+it('every demo job is valid as it stands and opens as its own newest version', () => {
+  for (const { revisions } of sampleHistories)
+    for (const { job } of revisions)
+      expect(openJob(structuredClone(job))).toMatchObject({ ok: true, migrated: [] });
+  expect(sampleHistories.map((h) => h.revisions.length)).toEqual([1, 1, 1, 1, 1, 3]);
 });
