@@ -10,6 +10,8 @@ import { launch } from '../e2e/support/browser';
 const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
 const address = process.env.FIERCE_LUNG_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 3210}`;
 const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
+const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
+const coupe = '/jobs/c4b17f2e-8d05-4e69-a1b8-22f0c6d32200';
 const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
 type Shot = {
@@ -26,19 +28,26 @@ type Shot = {
 const shots: Shot[] = [
   { name: 'board', at: '/' },
   { name: 'brief', at: `${single}/brief` },
+  { name: 'places', at: `${saloon}/brief?brief=places` },
   { name: 'engine', at: `${truck}/engine` },
-  { name: 'demand', at: `${single}/demand` },
-  { name: 'charger', at: `${single}/charger`, before: ranked },
+  { name: 'run', at: `${saloon}/engine?engine=run` },
   {
-    name: 'charger-two',
-    at: `${single}/charger`,
+    name: 'pad',
+    at: `${saloon}/brief`,
     before: async (page) => {
-      await ranked(page);
-      await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
-      await page.getByRole('region', { name: 'Candidates' }).scrollIntoViewIfNeeded();
-      await page.locator('aside').evaluate((aside) => (aside.scrollTop = 330));
+      await page.locator('html[data-ahead]').waitFor();
+      await page.keyboard.press('p');
+      const pad = page.getByRole('dialog');
+      await pad.getByLabel('Trap speed', { exact: true }).fill('150');
+      await pad.getByLabel('Torque', { exact: true }).fill('240');
+      await pad.getByLabel('At', { exact: true }).fill('4800');
+      await pad.getByLabel('At the wheels', { exact: true }).fill('170');
+      await pad.getByLabel('At the flywheel', { exact: true }).fill('150');
+      await pad.getByLabel('At the flywheel', { exact: true }).blur();
     },
   },
+  { name: 'demand', at: `${single}/demand` },
+  { name: 'charger', at: `${single}/charger`, before: ranked },
   {
     name: 'setups',
     at: `${single}/charger`,
@@ -58,16 +67,9 @@ const shots: Shot[] = [
   },
   {
     name: 'history',
-    at: `${truck}/engine`,
+    at: `${coupe}/engine`,
     before: async (page) => {
-      for (const speed of ['6,900', '7,000', '6,800']) {
-        const field = page.getByLabel('Red line', { exact: true });
-        await field.fill(speed);
-        await field.press('Enter');
-        await page.getByText('saved', { exact: true }).waitFor();
-      }
       await page.locator('html[data-ahead]').waitFor();
-      await page.getByRole('heading', { level: 2 }).first().click();
       await page.keyboard.press('h');
       await page
         .getByRole('region', { name: 'Two revisions compared' })
@@ -94,7 +96,6 @@ const shots: Shot[] = [
     before: ranked,
   },
   { name: 'demand-us', at: `${truck}/demand?rpm=4000`, chose: { units: 'us' } },
-  { name: 'units', at: `${truck}/charger`, before: units },
   { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },
@@ -103,12 +104,6 @@ const shots: Shot[] = [
 
 async function ranked(page: Page): Promise<void> {
   await page.locator('[data-phase=done]').waitFor();
-}
-
-async function units(page: Page): Promise<void> {
-  await ranked(page);
-  await page.keyboard.press('u');
-  await page.getByRole('dialog').getByLabel('Boost, gauge').selectOption('bar');
 }
 
 /** A made-up rig's file, half way through the mapping step. */

@@ -13,6 +13,8 @@ import { address, median, print, quantile, serving } from './lib';
 
 const JOB = '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 
+const SALOON = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
+
 /** A shop of this many jobs and parts, whose first job has this many revisions. */
 async function grownShop(folder: string, jobs: number, parts: number, revisions: number): Promise<void> {
   await createDatabase(folder, async (db) => {
@@ -131,6 +133,36 @@ async function baseline(page: Page): Promise<void> {
   print('the same, taken and fitted', `${median(taken).toFixed(0)} ms`, '200 ms');
 }
 
+/** From a digit typed into a field to the frame that shows what follows, on the sheets that have most to work out. */
+async function edits(page: Page): Promise<void> {
+  const typing = async (what: string, label: string, text: string) => {
+    const field = page.getByLabel(label, { exact: true });
+    await field.fill('');
+    const times = await strokes(page, [...text, ...Array(text.length).fill('Backspace'), ...text], () =>
+      page.waitForTimeout(200),
+    );
+    await field.press('Enter');
+    await page.waitForTimeout(600);
+    print(
+      `a digit typed on ${what}`,
+      `${median([...times]).toFixed(0)} ms, 95 % ${quantile(times, 0.95).toFixed(0)} ms`,
+      '50 ms',
+    );
+  };
+  await page.goto(`${address}${SALOON}/brief?brief=places`);
+  await page.locator('html[data-ahead]').waitFor();
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Add a venue' }).click();
+  await typing('the Brief, eight places', 'Height of venue 2', '2150');
+  await page.goto(`${address}${SALOON}/engine?engine=run`);
+  await page.locator('html[data-ahead]').waitFor();
+  await page.waitForTimeout(1_500);
+  await typing('the measured run', 'BSFC', '305.5');
+  await page.getByRole('tab', { name: 'Cam and valves' }).click();
+  await page.waitForTimeout(500);
+  await page.getByLabel('The card is', { exact: true }).selectOption('yes');
+  await typing('the cam card', 'Intake duration', '248.5');
+}
+
 export async function work(): Promise<void> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-work-'));
   await grownShop(folder, 1_000, 2_000, 500);
@@ -223,6 +255,7 @@ export async function work(): Promise<void> {
     await undoes('Charger, three setups drawn', 5, ranked);
     await undoes('Charger, while 2,000 parts are ranked', 12, briefly);
     await baseline(page);
+    await edits(page);
     await browser.close();
   });
 }

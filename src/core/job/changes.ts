@@ -8,6 +8,20 @@ export type Change = { path: string; from: unknown; to: unknown };
 /** At most so many changes are kept of a revision. */
 const MOST = 200;
 
+/** Lists that are changed as a whole: row by row they would bury everything else. */
+const WHOLE = ['engine.baseline.rows'];
+
+const asWhole = (changes: Change[]): Change[] => {
+  const said = new Set<string>();
+  return changes.flatMap((change) => {
+    const list = WHOLE.find((path) => change.path === path || change.path.startsWith(`${path}.`));
+    if (!list) return [change];
+    if (said.has(list)) return [];
+    said.add(list);
+    return [{ path: list, from: null, to: null }];
+  });
+};
+
 const within = (before: object, after: object, prefix = ''): Change[] =>
   diff(before as Record<string, unknown>, after as Record<string, unknown>, { cyclesFix: false }).map(
     (d) => ({
@@ -69,7 +83,7 @@ function betweenMarks(before: Job, after: Job): Change[] {
 export function changesBetween(before: Job, after: Job): Change[] {
   const head = ({ version, name, brief, engine }: Job) => ({ version, name, brief, engine });
   return [
-    ...within(head(before), head(after)),
+    ...asWhole(within(head(before), head(after))),
     ...betweenSetups(before, after),
     ...betweenMarks(before, after),
   ].slice(0, MOST);

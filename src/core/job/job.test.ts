@@ -207,3 +207,15 @@ it('every demo job is valid as it stands and opens as its own newest version', (
       expect(openJob(structuredClone(job))).toMatchObject({ ok: true, migrated: [] });
   expect(sampleHistories.map((h) => h.revisions.length)).toEqual([1, 1, 1, 1, 1, 3]);
 });
+
+it('a new run is one change, however many rows it has', () => {
+  const before = sampleHistories[4]!.revisions[0]!.job;
+  const after = structuredClone(before);
+  after.engine.baseline.rows.forEach((row) => (row.power *= 1.01));
+  after.engine.baseline.name = 'Again';
+  expect(
+    changesBetween(before, after)
+      .map((c) => c.path)
+      .sort(),
+  ).toEqual(['engine.baseline.name', 'engine.baseline.rows']);
+});

@@ -31,5 +31,3 @@ export const sampleHistories = all.map(({ id, job, name, earlier = [] }) => ({
     job: jobSchema.parse(r.job),
   })),
 }));
-
-export const sampleJobIds = all.map((j) => j.id) as [string, string];

@@ -9,7 +9,7 @@ import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { TextField } from '../fields/TextField';
 import fields from '../fields/fields.module.css';
-import { useJob, useJobState } from '../store/solved';
+import { useJob, useJobState, useJobStore } from '../store/solved';
 import { useWords } from '../words/useWords';
 import styles from './brief.module.css';
 
@@ -21,7 +21,7 @@ const fuelOptions = [
 
 /** Every place it will run at and every fuel it may get there, and what the setup needs in each. */
 export function PlacesPart() {
-  const { store } = useJob();
+  const store = useJobStore();
   const brief = useJobState((s) => s.draft.brief);
   const { otherVenues, fuelBest, fuelWorst } = brief;
   const change = (edit: (brief: { otherVenues: Venue[]; venue: Venue }) => void) => {

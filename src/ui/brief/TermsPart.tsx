@@ -7,7 +7,7 @@ import { QuantityField } from '../fields/QuantityField';
 import { DayField, TextField } from '../fields/TextField';
 import { cleanText } from '../fields/clean-text';
 import fields from '../fields/fields.module.css';
-import { useJob, useJobState } from '../store/solved';
+import { useJobState, useJobStore } from '../store/solved';
 import { fixedNames, optionsOf, placeNames, topicNames } from '../words/brief';
 import styles from './brief.module.css';
 
@@ -32,7 +32,7 @@ const currencies = [
 
 /** What was agreed: the customer's words, money and date, what may not change, and what the authority said. */
 export function TermsPart() {
-  const { store } = useJob();
+  const store = useJobStore();
   const id = useJobState((s) => s.id);
   const { fixed, local, budget } = useJobState((s) => s.draft.brief);
   const edit = (change: (brief: Brief) => void) => {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useId, useState } from 'react';
 import { parseQuantity } from '@/core/units/parse';
 import { unitsOf } from '@/core/units/quantities';
-import { useJob, useJobState } from '../store/solved';
+import { useJobState, useJobStore } from '../store/solved';
 import { fieldText } from '../words/format';
 import styles from './engine.module.css';
 
@@ -44,7 +44,7 @@ export function checkRows(rows: Row[]): Checked {
 
 /** The breathing curve as rows: typed, added, taken away. A wrong cell keeps its text; the curve keeps the last good one. */
 export default function BreathingTable() {
-  const { store } = useJob();
+  const store = useJobStore();
   const rows = useJobState((s) => s.draft.engine.breathing.table.rows);
   const [typed, setTyped] = useState<Row[] | null>(null);
   const whyId = useId();

@@ -14,7 +14,7 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { Cross, Tick } from '../frame/icons';
-import { useJob, useJobState } from '../store/solved';
+import { useJob, useJobState, useJobStore } from '../store/solved';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { BreathingChart } from './BreathingChart';
@@ -25,8 +25,8 @@ const degrees = (rad: number) => `${formatNumber((rad * 180) / Math.PI, 0)}°`;
 const traitNames = { overlap: 'overlap', separation: 'lobe separation', split: 'exhaust longer by' } as const;
 
 /** The cam card, what two schools say of it, what it does to the breathing, and whether the valves follow. */
-export function CamPart() {
-  const { store } = useJob();
+export default function CamPart() {
+  const store = useJobStore();
   const engine = useJobState((s) => s.draft.engine);
   const { cam, breathing } = engine;
   const card = cardOf(engine);

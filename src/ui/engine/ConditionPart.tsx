@@ -16,7 +16,7 @@ import styles from './engine.module.css';
 const states = { open: 'not looked at', passed: 'passed', failed: 'failed' } as const;
 
 /** What the engine is like today: readings, the weak points of its family, and what it costs the forecast. */
-export function ConditionPart() {
+export default function ConditionPart() {
   const { figure } = useWords();
   const { store, answer } = useJob();
   const { condition, cylinders } = useJobState((s) => s.draft.engine);

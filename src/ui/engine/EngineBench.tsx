@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { healthChecks } from '@/core/engine/condition';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
@@ -8,10 +9,12 @@ import { useJob, useJobState, useSpeed } from '../store/solved';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 
-import { CamPart } from './CamPart';
-import { ConditionPart } from './ConditionPart';
 import { EnginePart } from './EnginePart';
-import { RunPart } from './RunPart';
+import { loaders } from './parts';
+
+const CamPart = dynamic(loaders.cam);
+const ConditionPart = dynamic(loaders.condition);
+const RunPart = dynamic(loaders.run);
 
 /** The engine as it stands: geometry, cam, condition, and the run it has made. */
 export default function EngineBench() {

@@ -19,7 +19,7 @@ import { useJob, useJobState } from '../store/solved';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { BreathingChart } from './BreathingChart';
-import { RunState } from './RunPart';
+import { RunState } from './RunState';
 import styles from './engine.module.css';
 
 /** Fetched where a table is asked for, and ahead while the page rests. */

@@ -12,7 +12,7 @@ import {
 } from '@/formats/run-table';
 import type { FileFinding } from '@/formats/map-table';
 import fields from '../fields/fields.module.css';
-import { useJob, useJobState } from '../store/solved';
+import { useJobState, useJobStore } from '../store/solved';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
@@ -39,7 +39,7 @@ const LARGE_PASTE = 4_000;
 export function PasteRun() {
   const { displayUnit } = useWords();
   const id = useId();
-  const { store } = useJob();
+  const store = useJobStore();
   const baseline = useJobState((s) => s.draft.engine.baseline);
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<RunMapping | null>(null);

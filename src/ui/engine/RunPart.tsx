@@ -11,13 +11,13 @@ import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { DayField, TextField } from '../fields/TextField';
 import fields from '../fields/fields.module.css';
-import { useDialogs } from '../frame/dialogs';
-import { useJob, useJobState } from '../store/solved';
+import { useJob, useJobState, useJobStore } from '../store/solved';
 import { correctionNames } from '../words/brief';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { BreathingChart } from './BreathingChart';
 import { PasteRun } from './PasteRun';
+import { RunState } from './RunState';
 import styles from './engine.module.css';
 
 const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
@@ -25,8 +25,8 @@ const sureOptions = confidences.map((value) => ({ value, label: confidenceWords[
 const correctionOptions = corrections.map((value) => ({ value, label: correctionNames[value] }));
 
 /** A run the customer already has: pasted or typed, turned into breathing, and what forecasts add to it. */
-export function RunPart() {
-  const { store } = useJob();
+export default function RunPart() {
+  const store = useJobStore();
   const { baseline, breathing } = useJobState((s) => s.draft.engine);
   const has = baseline.rows.length > 1;
   const at = 'engine.baseline';
@@ -133,40 +133,6 @@ export function RunPart() {
         )}
       </div>
     </div>
-  );
-}
-
-/** One line on the run, and whether the breathing rests on it. */
-export function RunState() {
-  const { figure } = useWords();
-  const { goToInput } = useDialogs();
-  const { baseline, breathing } = useJobState((s) => s.draft.engine);
-  const { rows, basis, correction, name } = baseline;
-  const best = rows.reduce<Baseline['rows'][number] | null>(
-    (a, b) => (a && a.power >= b.power ? a : b),
-    null,
-  );
-  const readings = rows.reduce((sum, r) => sum + r.readings, 0);
-  return (
-    <p className={styles.fit}>
-      {best ? (
-        <>
-          <b>{name || 'The measured run'}</b>: {figure(best.power, 'power')} at the {basis} at{' '}
-          {figure(Math.round(best.speedRpm / 10) * 10, 'engineSpeed')}, correction{' '}
-          {correctionNames[correction]}; {formatNumber(readings, 0)} readings from{' '}
-          {figure(Math.round(rows[0]!.speedRpm), 'engineSpeed')} to{' '}
-          {figure(Math.round(rows.at(-1)!.speedRpm), 'engineSpeed')}.{' '}
-        </>
-      ) : (
-        'There is no measured run yet. '
-      )}
-      {breathing.source === 'baseline' && best
-        ? `The breathing is taken from it, ${confidenceWords[baseline.confidence]}. `
-        : ''}
-      <button type="button" className={styles.to} onClick={() => goToInput('engine.baseline.bsfc')}>
-        {best ? 'To the run' : 'Give one'}
-      </button>
-    </p>
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useId } from 'react';
-import { useJob, useJobState } from '../store/solved';
+import { useJobState, useJobStore } from '../store/solved';
 import { valueAt } from '../store/path';
 import styles from './fields.module.css';
 
@@ -27,7 +27,7 @@ const Options = memo(function Options({ options }: { options: readonly { value: 
  */
 export function ChoiceField<T extends string>({ label, hint, options, path, value, onChoose }: Props<T>) {
   const id = useId();
-  const { store } = useJob();
+  const store = useJobStore();
   const bound = useJobState((s) => (path ? (valueAt(s.draft, path) as T) : undefined));
   const choose = (next: T) => {
     if (onChoose) return onChoose(next);

@@ -1,9 +1,9 @@
 'use client';
-import { useEffect } from 'react';
+import { memo, useEffect } from 'react';
 import { given } from '@/core/job/input';
 import { boundsAt } from '@/core/job/bound-at';
 import type { Quantity } from '@/core/units/quantities';
-import { useJob, useJobState } from '../store/solved';
+import { useForFields, useJobState, useJobStore } from '../store/solved';
 import { inputAt } from '../store/path';
 import { useWords } from '../words/useWords';
 
@@ -26,14 +26,15 @@ type Props = {
  * An input of the job: its value, unit and how sure we are of it. The range is the job schema's own. The live draft follows
  * the typing; it is stored on blur or Enter.
  */
-export function QuantityField(props: Props) {
+export const QuantityField = memo(function QuantityField(props: Props) {
   // Another path in the same place is another field: no typed text may stray over.
   return <Field key={props.path} {...props} />;
-}
+});
 
 function Field({ path, optional = false, ...rest }: Props) {
   const { sentence } = useWords();
-  const { store, bounds, problems, answer } = useJob();
+  const store = useJobStore();
+  const { bounds, problems, ambient } = useForFields();
   const input = useJobState((s) => inputAt(s.draft, path));
   const problem = problems.find((p) => p.path === path);
   /** A figure that was not there is taken as measured: somebody has just read it. */
@@ -55,7 +56,7 @@ function Field({ path, optional = false, ...rest }: Props) {
       value={input?.value ?? (optional ? null : 0)}
       optional={optional}
       note={input?.note}
-      ambient={answer?.build.climate.pressure}
+      ambient={ambient}
       problem={problem ? sentence(problem.reason) : null}
       confidence={input?.confidence}
       onConfidence={(next) => {

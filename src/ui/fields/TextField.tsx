@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { useJob, useJobState } from '../store/solved';
+import { useJobState, useJobStore } from '../store/solved';
 import { valueAt } from '../store/path';
 import { cleanText } from './clean-text';
 import styles from './fields.module.css';
@@ -18,7 +18,7 @@ type Props = {
 /** A text of the job. The draft follows the typing; it is stored on leaving the field. */
 export function TextField({ path, label, hint, most, long = false, placeholder }: Props) {
   const id = useId();
-  const { store } = useJob();
+  const store = useJobStore();
   const text = useJobState((s) => valueAt(s.draft, path) as string);
   const [refused, setRefused] = useState(false);
   const props = {
@@ -63,7 +63,7 @@ export function TextField({ path, label, hint, most, long = false, placeholder }
 /** A day of the job, in the browser's own calendar; may be left empty. */
 export function DayField({ path, label, hint }: Pick<Props, 'path' | 'label' | 'hint'>) {
   const id = useId();
-  const { store } = useJob();
+  const store = useJobStore();
   const day = useJobState((s) => valueAt(s.draft, path) as string);
   return (
     <div className={styles.row}>

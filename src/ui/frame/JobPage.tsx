@@ -20,6 +20,7 @@ import { JobPad } from '../claims/JobPad';
 import { loadFinder } from '../finder/Finder';
 import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
 import { JobDialogs, loadDialogs } from './JobDialogs';
+import { loaders as engineParts } from '../engine/parts';
 import { Health } from './Health';
 import { JobFinder } from './JobFinder';
 import { setPart, type PartId } from './parts';
@@ -55,6 +56,7 @@ async function loadAhead(): Promise<void> {
       () => loadFinder().then(({ warmFinder }) => warmFinder()),
       loadMore,
       loadPad,
+      ...Object.values(engineParts),
       () => import('../engine/BreathingPlot'),
       () => import('../engine/BreathingTable'),
       () => import('../demand/DemandPlot'),

@@ -67,6 +67,15 @@ export type Drawn = {
 export const MOST_DRAWN = 3;
 
 const Context = createContext<JobContext | null>(null);
+/** Apart from the answers: what reads a part of the job alone is drawn anew for that part alone. */
+const StoreOnly = createContext<JobStore | null>(null);
+
+/** What a field needs of the job besides its own value. */
+type FieldContext = Pick<JobContext, 'bounds' | 'problems'> & {
+  /** The air of the day, Pa, for pressures typed as absolute. */
+  ambient: number | undefined;
+};
+const ForFields = createContext<FieldContext | null>(null);
 
 type SpeedContext = {
   speedRpm: number;
@@ -100,7 +109,20 @@ export function useJob(): JobContext {
   return context;
 }
 
-export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useJob().store, select);
+export function useJobStore(): JobStore {
+  const store = useContext(StoreOnly);
+  if (!store) throw new Error('useJobStore needs a JobProvider above it.');
+  return store;
+}
+
+export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useJobStore(), select);
+
+/** What fields need: it changes with the day's air and with what contradicts itself, and with nothing else. */
+export function useForFields(): FieldContext {
+  const context = useContext(ForFields);
+  if (!context) throw new Error('useForFields needs a JobProvider above it.');
+  return context;
+}
 
 type Props = {
   store: JobStore;
@@ -247,7 +269,15 @@ export function JobProvider({
       settle,
     ],
   );
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  const ambient = lastGood?.build.climate.pressure;
+  const forFields = useMemo<FieldContext>(() => ({ bounds, problems, ambient }), [bounds, problems, ambient]);
+  return (
+    <StoreOnly.Provider value={store}>
+      <ForFields.Provider value={forFields}>
+        <Context.Provider value={value}>{children}</Context.Provider>
+      </ForFields.Provider>
+    </StoreOnly.Provider>
+  );
 }
 
 /** The selected speed of a job: a state of its own under the job, so that moving it leaves the rest alone. */
@@ -303,6 +333,9 @@ function useLastGood<T>(key: string, value: T | null): T | null {
 
 type SolvedSetup = { answer: { build: Build; sweep: Sweep } | null; problems: Problem[] };
 
+/** One and the same, so that what shows problems rests while there are none. */
+const NONE: Problem[] = [];
+
 /** Solves setups and keeps each answer until something that it rests on changes: Brief, Engine, the setup, the library. */
 function createSolver(): (job: Job, index: number, library: Library) => SolvedSetup {
   const kept = new Map<string, { on: unknown[]; solved: SolvedSetup }>();
@@ -314,7 +347,7 @@ function createSolver(): (job: Job, index: number, library: Library) => SolvedSe
     const result = compileBuild(job, setup.id, library);
     const solved: SolvedSetup =
       'build' in result
-        ? { answer: { build: result.build, sweep: solveSweep(result.build) }, problems: [] }
+        ? { answer: { build: result.build, sweep: solveSweep(result.build) }, problems: NONE }
         : { answer: null, problems: result.problems };
     kept.set(setup.id, { on, solved });
     return solved;
