@@ -45,7 +45,7 @@ function runClimate({ pressure, temperature, humidity }: Baseline): Climate | nu
 }
 
 /** Power of a row as it was measured, without its correction, at the flywheel, W. */
-function measuredFlywheel(baseline: Baseline, power: number, drivetrain: Drivetrain): number {
+export function measuredFlywheel(baseline: Baseline, power: number, drivetrain: Drivetrain): number {
   const { pressure, temperature, humidity, correction, basis } = baseline;
   const air = { pressure: pressure.value, temperature: temperature.value, humidity: humidity.value };
   const measured = power / correctionFactor(correction, air);

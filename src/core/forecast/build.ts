@@ -10,7 +10,7 @@ import { fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job, Loss, Ref, Setup } from '../job/document';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import type { BaselineRun } from './baseline';
+import type { BaselineFit, BaselineRun } from './baseline';
 import { airPerPower } from './formulas';
 import {
   baselineOf,
@@ -18,6 +18,7 @@ import {
   displacementOf,
   drivetrainOf,
   referenceOf,
+  runOf,
   termsFrom,
   trappedBy,
   type Problem,
@@ -127,7 +128,7 @@ function flowLoss(loss: Loss, index: number): PlacedLoss {
   };
 }
 
-function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] {
+function problemsOf(job: Job, setup: Setup, climate: Climate | null, fit: BaselineFit | null): Problem[] {
   const { engine, brief } = job;
   const problems: Problem[] = [];
   const add = (when: boolean, path: string, why: Reason) => when && problems.push({ path, reason: why });
@@ -229,7 +230,7 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null): Problem[] 
     'engine.breathing.table',
     reason('breathing-table-short'),
   );
-  if (engine.breathing.source === 'baseline') problems.push(...baselineProblems(job));
+  if (engine.breathing.source === 'baseline') problems.push(...baselineProblems(job, fit));
   const { onsetRpm, fullRpm } = setup.boost;
   add(
     onsetRpm.value >= fullRpm.value,
@@ -302,7 +303,8 @@ export function compileBuild(
   const setup = job.setups.find((s) => s.id === setupId) ?? job.setups[0]!;
   const index = job.setups.indexOf(setup);
   const { engine, brief } = job;
-  const problems = problemsOf(job, setup, climate).map((p) => ({
+  const fit = engine.breathing.source === 'baseline' ? baselineOf(job) : null;
+  const problems = problemsOf(job, setup, climate, fit).map((p) => ({
     ...p,
     path: p.path.replace('setups.0', `setups.${index}`),
   }));
@@ -317,9 +319,7 @@ export function compileBuild(
   if (problems.length || !climate) return { problems };
 
   const fuel = fuelOf(brief.fuel.id);
-  const { breathing } = engine;
-  const fit = engine.baseline.rows.length > 1 ? baselineOf(job) : null;
-  const points = breathing.source === 'baseline' && fit ? fit.points : statedBreathing(engine);
+  const points = fit?.points ?? statedBreathing(engine);
   const terms = termsFrom(engine, referenceOf(engine));
   const breathingTerms = (temperature: number, ratio: number) =>
     terms(fuel, brief.fuel.lambda.value, temperature, ratio);
@@ -367,10 +367,7 @@ export function compileBuild(
         torque: torqueGoal(brief, drivetrain),
       },
       driveline: drivelineOf(brief.vehicle),
-      run: fit && {
-        name: engine.baseline.name,
-        rows: fit.rows.map(({ speedRpm, power }) => ({ speedRpm, power })),
-      },
+      run: runOf(job),
       losses: { filter: at('filter'), cooler: at('cooler'), throttle: at('throttle') },
       cooler:
         setup.cooler.kind === 'none'

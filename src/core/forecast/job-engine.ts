@@ -4,7 +4,7 @@ import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job } from '../job/document';
 import type { Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import { fitBaseline, type BaselineFit } from './baseline';
+import { fitBaseline, measuredFlywheel, type BaselineFit, type BaselineRun } from './baseline';
 
 /** What stops a job from being solved, with the path of the field that says so. */
 export type Problem = { path: string; reason: Reason };
@@ -89,11 +89,24 @@ export function baselineOf({ brief, engine }: Job): BaselineFit | null {
   });
 }
 
+/** The measured run as the flywheel made it on its day; null while there is none. */
+export function runOf({ brief, engine: { baseline } }: Job): BaselineRun | null {
+  if (baseline.rows.length < 2) return null;
+  const drivetrain = drivetrainOf(brief);
+  return {
+    name: baseline.name,
+    rows: baseline.rows.map(({ speedRpm, power }) => ({
+      speedRpm,
+      power: measuredFlywheel(baseline, power, drivetrain),
+    })),
+  };
+}
+
 /** Best volumetric efficiencies that an engine shows at its manifold's density (common practice, no source). */
 const plausiblePeak = { 'four-stroke': [0.6, 1.35], 'two-stroke': [0.4, 1.7] } as const;
 
-/** Why a run cannot be this engine's breathing, most telling first. */
-export function baselineProblems(job: Job): Problem[] {
+/** Why a run, fitted, cannot be this engine's breathing, most telling first. */
+export function baselineProblems(job: Job, fit: BaselineFit | null): Problem[] {
   const { baseline, cycle } = job.engine;
   const path = 'engine.baseline';
   if (baseline.rows.length < 2) return [{ path, reason: reason('baseline-empty') }];
@@ -114,7 +127,6 @@ export function baselineProblems(job: Job): Problem[] {
     return unburnt('mixture-cannot-burn', `${path}.lambda`, baseline.lambda.value);
   const row = baseline.rows.find((r) => !burns(r.lambda));
   if (row) return unburnt('row-cannot-burn', path, row.lambda!, { speed: [row.speedRpm, 'engineSpeed'] });
-  const fit = baselineOf(job);
   if (!fit) return [{ path: `${path}.pressure`, reason: reason('baseline-air-unknown') }];
   const peak = Math.max(...fit.points.map((p) => p.value));
   const [least, most] = plausiblePeak[cycle];

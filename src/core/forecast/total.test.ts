@@ -1,11 +1,14 @@
 import fc from 'fast-check';
-import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { sampleCompressors, sampleHistories, sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { healthChecks } from '../engine/condition';
 import { jobBounds } from '../job/bounds';
+import { fuelDefaults } from '../job/defaults';
 import { jobSchema, type Job } from '../job/document';
 import { fuelIds } from '../fuel/fuels';
 import { summarise } from '../job/summary';
 import { compileBuild } from './build';
 import { solveSweep } from './sweep';
+import { weatherOf } from './weather';
 
 /** Every input of a job with its bounds, at real paths of the demo job. */
 const inputs = Object.entries(jobBounds())
@@ -19,12 +22,35 @@ const inputs = Object.entries(jobBounds())
 
 function put(job: Job, path: string, value: number): void {
   const keys = path.split('.');
-  const at = keys.reduce<unknown>((o, key) => (o as Record<string, unknown> | undefined)?.[key], job);
-  if (at) (at as { value: number }).value = value;
+  const last = keys.pop()!;
+  const parent = keys.reduce<unknown>((o, key) => (o as Record<string, unknown> | undefined)?.[key], job);
+  if (!parent || (Array.isArray(parent) && Number(last) > parent.length)) return;
+  // An optional input that is not there is given.
+  (parent as Record<string, unknown>)[last] = { value, confidence: 'guess' };
 }
 
+/** A run of any kind the schema takes, in order of speed. */
+const rows = fc
+  .array(
+    fc.record({
+      speedRpm: fc.integer({ min: 100, max: 30_000 }),
+      power: fc.double({ min: 100, max: 10_000_000, noNaN: true }),
+      boostGauge: fc.option(fc.double({ min: -90_000, max: 800_000, noNaN: true })),
+      chargeTemperature: fc.option(fc.double({ min: 233.15, max: 500, noNaN: true })),
+      lambda: fc.option(fc.double({ min: 0.4, max: 6, noNaN: true })),
+      readings: fc.integer({ min: 1, max: 10_000 }),
+    }),
+    { maxLength: 30 },
+  )
+  .map((all) =>
+    [...new Map(all.map((row) => [row.speedRpm, row])).values()].sort((a, b) => a.speedRpm - b.speedRpm),
+  );
+
 const wild = fc.record({
-  job: fc.constantFrom(0 as const, 1 as const),
+  job: fc.integer({ min: 0, max: sampleHistories.length - 1 }),
+  source: fc.constantFrom('as it is' as const, 'shape' as const, 'table' as const, 'baseline' as const),
+  rows: fc.option(rows),
+  parts: fc.record({ volumes: fc.boolean(), card: fc.boolean() }),
   changes: fc.array(
     fc.tuple(
       fc.integer({ min: 0, max: inputs.length - 1 }),
@@ -42,7 +68,7 @@ const wild = fc.record({
 });
 
 function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
-  const job = sampleJob(w.job);
+  const job = structuredClone(sampleHistories[w.job]!.revisions[0]!.job);
   const setup = job.setups[0]!;
   const item = sampleCompressors[w.compressor];
   setup.induction =
@@ -54,14 +80,21 @@ function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
           stages: [{ compressor: item ? { id: item.id, revision: 1 } : null }],
         };
   job.engine.cycle = w.cycle;
-  job.brief.fuel.id = w.fuel;
+  job.brief.fuel = fuelDefaults(w.fuel);
+  job.engine.baseline.fuel = w.fuel;
+  job.engine.baseline.lambda.value = fuelDefaults(w.fuel).lambda.value;
+  if (w.source !== 'as it is') job.engine.breathing.source = w.source;
+  if (w.rows) job.engine.baseline.rows = w.rows;
+  job.engine.volumes.used = w.parts.volumes;
+  job.engine.cam.known = w.parts.card;
+  job.engine.cam.movesShape = w.parts.card;
   setup.boost.kind = w.kind;
   setup.boost.hold = w.hold;
   setup.cooler.kind = w.cooler;
   for (const [which, share] of w.changes) {
     const { path, bounds } = inputs[which]!;
     const value = Math.min(bounds.max, bounds.min + share * (bounds.max - bounds.min));
-    put(job, path, path === 'engine.cylinders' ? Math.round(value) : value);
+    put(job, path, /cylinders|repeats/.test(path) ? Math.round(value) : value);
   }
   return jobSchema.parse(job);
 }
@@ -87,9 +120,22 @@ describe('the solver is total', () => {
         });
         expect(wrong.map((p) => [p.speedRpm, p.path.kind, p.path.residual])).toEqual([]);
         expect(() => summarise(job, sampleLibrary)).not.toThrow();
+        const said = [
+          ...sweep.goal.findings,
+          sweep.goal.short,
+          ...healthChecks(job.engine.condition).map((c) => c.reason),
+        ];
+        const figures = said.flatMap((reason) => Object.values(reason.figures));
+        expect(figures.filter((f) => !Number.isFinite(f.value))).toEqual([]);
+        const needs = weatherOf(job, 'a', sampleLibrary).flatMap((row) => [
+          row.pressureRatio,
+          row.power,
+          row.alone,
+        ]);
+        expect(needs.every((v) => v === null || Number.isFinite(v))).toBe(true);
         return true;
       }),
-      { numRuns: 400 },
+      { numRuns: 250 },
     );
   });
 

@@ -6,6 +6,7 @@ import { useWords } from '../words/useWords';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
 import { Guesses } from './Guesses';
+import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { Parts } from '../frame/parts';
 import { GoalPart } from './GoalPart';
@@ -61,6 +62,7 @@ export default function BriefBench() {
             <p className={frame.lead}>
               {sweep.goal.findings.at(-1) && <SayFigures reason={sweep.goal.findings.at(-1)!} />}
             </p>
+            <Besides findings={sweep.goal.findings} />
             <Guesses answer={{ build, sweep }} />
           </>
         )}

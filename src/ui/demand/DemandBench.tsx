@@ -8,7 +8,7 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { Findings } from '../frame/Findings';
+import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
@@ -26,15 +26,6 @@ const PlotLoaded = dynamic(() => import('./DemandPlot'), {
 
 /** Drawn anew only when its curves or its speed change, not with every figure beside it. */
 const Plot = memo(PlotLoaded);
-
-/** What a forecast says beside the charger: it belongs to the demand too. */
-const besides = new Set([
-  ...['clutch', 'gearbox'].flatMap((part) => [`${part}-gives`, `${part}-holds`]),
-  'torque-short',
-  'torque-holds',
-  'adds-to-run',
-  'takes-from-run',
-]);
 
 const curves = {
   manifold: [{ key: 'manifold' }, { key: 'ambient', thin: true }],
@@ -56,9 +47,7 @@ export default function DemandBench() {
       <aside className={frame.column}>
         <Headline answer={answer} />
         <Problems />
-        {answer && answer.sweep.goal.findings.length > 1 && (
-          <Findings findings={answer.sweep.goal.findings.filter((f) => besides.has(f.code))} />
-        )}
+        {answer && <Besides findings={answer.sweep.goal.findings} />}
         {answer && <Schools point={answer.sweep.goalPoint} build={answer.build} />}
         <Group title="Boost plan">
           <ChoiceField

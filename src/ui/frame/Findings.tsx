@@ -37,3 +37,17 @@ export function Findings({ findings }: { findings: Reason[] }) {
     </ul>
   );
 }
+
+const besides = new Set([
+  ...['clutch', 'gearbox'].flatMap((part) => [`${part}-gives`, `${part}-holds`]),
+  'torque-short',
+  'torque-holds',
+  'adds-to-run',
+  'takes-from-run',
+]);
+
+/** What a forecast says beside its charger: the torque wanted, clutch and gearbox, and what it adds to a measured run. */
+export function Besides({ findings }: { findings: Reason[] }) {
+  const said = findings.filter((f) => besides.has(f.code));
+  return said.length > 0 && <Findings findings={said} />;
+}
