@@ -211,7 +211,7 @@ export function VehiclePart() {
 
 /** What the selected setup's forecast means for what it drives. Estimates. */
 function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> }) {
-  const { figure } = useWords();
+  const { figure, inUnit, symbol } = useWords();
   const answer = useDeferredValue(now);
   const vehicle = useDeferredValue(useJobState((s) => s.draft.brief.vehicle));
   const { build, sweep } = answer;
@@ -223,7 +223,7 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
   if (mass) {
     rows.push([
       'Mass per power',
-      `${formatNumber(mass.value / (best.power.fuelFlow / 745.69987), 2)} kg/hp`,
+      `${formatNumber(inUnit(mass.value, 'mass') / inUnit(best.power.fuelFlow, 'power'), 2)}\u00a0${symbol('mass')}/${symbol('power')}`,
       'flywheel',
     ]);
     if (kind === 'vehicle') {
