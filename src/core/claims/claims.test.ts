@@ -1,3 +1,8 @@
+import { sampleJob } from '@/data/demo/sample';
+import { boundsAt } from '../job/bound-at';
+import { jobBounds } from '../job/bounds';
+import { jobSchema } from '../job/document';
+import { quantityOf } from '../job/inputs';
 import { padLines, type PadContext } from './claims';
 
 const HP = 745.6998715822702;
@@ -129,5 +134,39 @@ describe('laws', () => {
     const at = (altitude: number) => ask('catalogue-flow', { flow: 0.3, altitude }).derived.actual!;
     expect(at(0)).toBeCloseTo(0.3, 9);
     expect(at(2_900) / at(0)).toBeCloseTo(0.7, 1);
+  });
+});
+
+describe('what goes into the job', () => {
+  const targets = padLines.flatMap((line) =>
+    line.fields.filter((f) => f.target).map((field) => ({ line, field })),
+  );
+  const at = (path: string) => path.replace('{setup}', 'setups.0');
+  const write = (job: object, path: string, value: unknown) => {
+    const keys = path.split('.');
+    const last = keys.pop()!;
+    const parent = keys.reduce<unknown>((o, key) => (o as Record<string, unknown>)[key], job);
+    (parent as Record<string, unknown>)[last] = value;
+  };
+
+  it('each figure lands on an input of its own quantity', () => {
+    expect(targets.length).toBeGreaterThan(12);
+    for (const { field } of targets)
+      expect([at(field.target!), quantityOf(at(field.target!))]).toEqual([at(field.target!), field.quantity]);
+  });
+
+  it('with what it takes along it leaves a job that the schema takes, wherever it lies in the job’s own range', () => {
+    const bounds = jobBounds();
+    for (const { field } of targets) {
+      const { min, max } = boundsAt(bounds, at(field.target!));
+      // The pad's range and the job's meet: there is something to send.
+      expect(Math.max(min, field.min)).toBeLessThan(Math.min(max, field.max));
+      for (const value of [Math.max(min, field.min), Math.min(max, field.max)]) {
+        const job = structuredClone(sampleJob(0));
+        write(job, at(field.target!), { value, confidence: 'reported', note: 'from the claim pad' });
+        for (const [path, choice] of Object.entries(field.with ?? {})) write(job, at(path), choice);
+        expect(jobSchema.safeParse(job).error?.issues ?? []).toEqual([]);
+      }
+    }
   });
 });

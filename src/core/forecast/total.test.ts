@@ -8,7 +8,7 @@ import { fuelIds } from '../fuel/fuels';
 import { summarise } from '../job/summary';
 import { compileBuild } from './build';
 import { solveSweep } from './sweep';
-import { weatherOf } from './weather';
+import { weatherRows } from './weather';
 
 /** Every input of a job with its bounds, at real paths of the demo job. */
 const inputs = Object.entries(jobBounds())
@@ -127,7 +127,7 @@ describe('the solver is total', () => {
         ];
         const figures = said.flatMap((reason) => Object.values(reason.figures));
         expect(figures.filter((f) => !Number.isFinite(f.value))).toEqual([]);
-        const needs = weatherOf(job, 'a', sampleLibrary).flatMap((row) => [
+        const needs = [...weatherRows(job, 'a', sampleLibrary)].flatMap((row) => [
           row.pressureRatio,
           row.power,
           row.alone,

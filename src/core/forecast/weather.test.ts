@@ -1,13 +1,13 @@
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { given } from '../job/input';
-import { hardest, needOnFuel, weatherOf } from './weather';
+import { hardest, needOnFuel, weatherRows } from './weather';
 
 it('thinner air asks for a higher ratio, the design row is the forecast’s own, the hardest is found', () => {
   const job = structuredClone(sampleJob(0));
   job.brief.venue.coldest = given(278.15, 'reported');
   job.brief.venue.hottest = given(308.15, 'reported');
   job.brief.otherVenues = [{ ...job.brief.venue, name: 'High one', altitude: given(2_400, 'measured') }];
-  const rows = weatherOf(job, 'a', sampleLibrary);
+  const rows = [...weatherRows(job, 'a', sampleLibrary)];
   expect(rows.map((r) => `${r.venue} ${r.day}`)).toEqual([
     '0 design',
     '0 coldest',

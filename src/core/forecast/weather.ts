@@ -52,18 +52,17 @@ function needIn(job: Job, setupId: string, library: Library, climate?: Climate):
 
 /**
  * One setup in the weather of every venue of the Brief: its design air, its coldest and its hottest day with the same
- * barometer and humidity. In: job; setup id; library. Out: rows in the order of the venues. Total.
+ * barometer and humidity. In: job; setup id; library. Out: rows in the order of the venues, one solve each. Total.
  */
-export function weatherOf(job: Job, setupId: string, library: Library): WeatherRow[] {
-  return [job.brief.venue, ...job.brief.otherVenues].flatMap((venue, index) =>
-    (['design', 'coldest', 'hottest'] as const).flatMap((day): WeatherRow[] => {
+export function* weatherRows(job: Job, setupId: string, library: Library): Generator<WeatherRow> {
+  for (const [index, venue] of [job.brief.venue, ...job.brief.otherVenues].entries())
+    for (const day of ['design', 'coldest', 'hottest'] as const) {
       const temperature = day === 'design' ? venue.temperature : venue[day];
-      if (!temperature) return [];
+      if (!temperature) continue;
       const climate = climateOf(venue, temperature.value);
       const need = climate ? needIn(job, setupId, library, climate) : none;
-      return [{ ...need, venue: index, day, temperature: temperature.value, climate }];
-    }),
-  );
+      yield { ...need, venue: index, day, temperature: temperature.value, climate };
+    }
 }
 
 /** The row that asks most of the compressor, or cannot be reached at all; null without rows. */

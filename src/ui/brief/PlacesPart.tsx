@@ -1,8 +1,8 @@
 'use client';
-import { useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
 import type { Venue } from '@/core/job/brief-document';
-import { hardest, needOnFuel, weatherOf, type Need, type WeatherRow } from '@/core/forecast/weather';
+import { hardest, needOnFuel, weatherRows, type Need, type WeatherRow } from '@/core/forecast/weather';
 import { libraryOf } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
@@ -10,6 +10,7 @@ import { QuantityField } from '../fields/QuantityField';
 import { TextField } from '../fields/TextField';
 import fields from '../fields/fields.module.css';
 import { useJob, useJobState, useJobStore } from '../store/solved';
+import { useSlices } from '../store/useSlices';
 import { useWords } from '../words/useWords';
 import styles from './brief.module.css';
 
@@ -136,23 +137,31 @@ function WeatherFields({ at, of }: { at: string; of?: number }) {
 
 const dayNames = { design: 'design air', coldest: 'coldest', hottest: 'hottest' } as const;
 
-/** What the selected setup needs at the goal's speed in each air and on each fuel. */
+type Found = { row: WeatherRow } | { id: FuelId; need: Need };
+
+/** What the selected setup needs at the goal’s speed in each air and on each fuel. */
 function Needs() {
   const { figure, figureNumber, symbol } = useWords();
   const { items, setupIndex } = useJob();
-  const job = useDeferredValue(useJobState((s) => s.draft));
+  const job = useJobState((s) => s.draft);
   const setup = job.setups[setupIndex] ?? job.setups[0]!;
   const library = useMemo(() => libraryOf(items), [items]);
-  const rows = useMemo(() => weatherOf(job, setup.id, library), [job, setup.id, library]);
-  const worst = hardest(rows);
   const { fuelBest, fuelWorst } = job.brief;
-  const fuels = useMemo(
-    () =>
-      [fuelBest, fuelWorst]
-        .filter((id): id is FuelId => id !== null && id !== job.brief.fuel.id)
-        .map((id) => ({ id, need: needOnFuel(job, setup.id, library, id) })),
-    [fuelBest, fuelWorst, job, setup.id, library],
+  // Up to two dozen solves: the page answers first.
+  const found = useSlices(
+    useCallback(
+      function* (): Generator<Found> {
+        for (const row of weatherRows(job, setup.id, library)) yield { row };
+        for (const id of [fuelBest, fuelWorst])
+          if (id !== null && id !== job.brief.fuel.id)
+            yield { id, need: needOnFuel(job, setup.id, library, id) };
+      },
+      [job, setup.id, library, fuelBest, fuelWorst],
+    ),
   );
+  const rows = (found ?? []).flatMap((f) => ('row' in f ? [f.row] : []));
+  const fuels = (found ?? []).flatMap((f) => ('id' in f ? [f] : []));
+  const worst = hardest(rows);
   const nameOf = (row: WeatherRow) =>
     (row.venue === 0 ? job.brief.venue.name : job.brief.otherVenues[row.venue - 1]?.name) ||
     (row.venue === 0 ? 'Design point' : `Venue ${row.venue + 1}`);
