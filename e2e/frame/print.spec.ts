@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { open, single } from '../support/job';
+import { open, saloon, single } from '../support/job';
 
 for (const bench of ['brief', 'engine', 'demand', 'charger'])
   test(`the ${bench} bench prints on at most three clean sheets`, async ({ page }) => {
@@ -15,3 +15,13 @@ for (const bench of ['brief', 'engine', 'demand', 'charger'])
     expect(sheets).toBeGreaterThan(0);
     expect(sheets).toBeLessThanOrEqual(3);
   });
+
+test('the Brief prints on one upright sheet, with room for two signatures', async ({ page }) => {
+  await open(page, `${saloon}/sheet`);
+  await expect(page.getByText('For the shop, date')).toBeVisible();
+  await expect(page.getByText(/Printed \d/)).toBeVisible();
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
+  const [, width, height] = /\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;
+  expect(Number(height)).toBeGreaterThan(Number(width));
+});
