@@ -50,7 +50,9 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await page.getByRole('heading', { name: 'Demand over the revs' }).waitFor();
   const findings = page.getByRole('list', { name: 'Findings' });
   await expect(findings).toContainText(/Clutch Small one takes 200\sN·m: it slips from/);
-  await expect(findings).toContainText(/short of the torque wanted|are met/);
+  await expect(findings).toContainText(
+    /\d+\sN·m short of the torque wanted: \d+\sN·m of 250\sN·m at 7,000\srpm/,
+  );
   await page.getByRole('button', { name: /^Brief/ }).click();
   await page.getByRole('tab', { name: 'Terms' }).click();
   await page.getByLabel('Customer', { exact: true }).fill('A hill climber');

@@ -1,3 +1,4 @@
+import { powerOfTorque } from '@/core/forecast/formulas';
 import { findUnit, fromUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
 import type { Baseline } from '@/core/job/engine-document';
 import { reason } from '@/core/working/range';
@@ -140,7 +141,7 @@ export function makeRun(
   return checkSpeeds(readings) ?? checkPowers(readings) ?? gather(readings, stoichiometric, ambient);
 }
 
-const powerOf = ({ power, torque, speed }: Reading): number => power ?? (torque! * 2 * Math.PI * speed!) / 60;
+const powerOf = ({ power, torque, speed }: Reading): number => power ?? powerOfTorque(torque!, speed!);
 
 function checkSpeeds(readings: Reading[]): RunMade | null {
   const speeds = readings.map((r) => r.speed!);
@@ -176,7 +177,7 @@ function checkPowers(readings: Reading[]): RunMade | null {
     if (!(value >= 100 && value <= 10_000_000))
       return fail('run-power-off', { power: [value, 'power'] }, line);
     if (power === undefined || torque === undefined) continue;
-    const made = (torque * 2 * Math.PI * speed!) / 60;
+    const made = powerOfTorque(torque, speed!);
     const off = Math.abs(made / power - 1);
     if (off > AGREE && (!worst || off > worst.off)) worst = { off, reading, made };
   }

@@ -3,7 +3,7 @@ import { enthalpy, isentropicTemperature } from '../air/gas-properties';
 import { standardPressure } from '../air/standard-atmosphere';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
-import { powerPerFlow, torque as torqueOf } from '../forecast/formulas';
+import { powerOfTorque, powerPerFlow, torque as torqueOf } from '../forecast/formulas';
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { Quantity } from '../units/quantities';
 import { flywheelPower, wheelPower } from '../vehicle/drivetrain';
@@ -76,7 +76,6 @@ const answer = (derived: Values = {}, impossible: Reason | null = null, remarks:
   impossible,
   remarks,
 });
-const omega = (rpm: number) => (2 * Math.PI * rpm) / 60;
 /** Two claims of one figure agree within this share. */
 const AGREE = 0.02;
 const isOff = (a: number, b: number, share = AGREE) => Math.abs(a / b - 1) > share;
@@ -101,7 +100,7 @@ function meanPressureClaim(torque: number, { engine, fuel }: PadContext): Reason
 
 function powerTorqueSpeed({ power: p, torque: t, speed: n }: Values, context: PadContext): PadAnswer {
   if (known(p) && known(t) && known(n)) {
-    const made = t * omega(n);
+    const made = powerOfTorque(t, n);
     return isOff(made, p)
       ? answer(
           {},
@@ -110,7 +109,7 @@ function powerTorqueSpeed({ power: p, torque: t, speed: n }: Values, context: Pa
             speed: [n, 'engineSpeed'],
             made: [made, 'power'],
             power: [p, 'power'],
-            wanted: [p / omega(n), 'torque'],
+            wanted: [torqueOf.fn({ power: p, speedRpm: n }), 'torque'],
           }),
         )
       : answer({}, meanPressureClaim(t, context));
@@ -119,7 +118,7 @@ function powerTorqueSpeed({ power: p, torque: t, speed: n }: Values, context: Pa
     const torque = torqueOf.fn({ power: p, speedRpm: n });
     return answer({ torque }, meanPressureClaim(torque, context));
   }
-  if (known(t) && known(n)) return answer({ power: t * omega(n) }, meanPressureClaim(t, context));
+  if (known(t) && known(n)) return answer({ power: powerOfTorque(t, n) }, meanPressureClaim(t, context));
   if (known(p) && known(t)) {
     const rpm = (p / t) * (60 / (2 * Math.PI));
     const tooFast = rpm > 25_000 || rpm < 300;

@@ -11,7 +11,7 @@ import type { Job, Loss, Ref, Setup } from '../job/document';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
 import type { BaselineFit, BaselineRun } from './baseline';
-import { airPerPower } from './formulas';
+import { airPerPower, powerOfTorque, torque as torqueFormula } from './formulas';
 import {
   baselineOf,
   baselineProblems,
@@ -160,7 +160,7 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null, fit: Baseli
   );
   const { torque, torqueRpm } = brief.goal;
   if (torque && torqueRpm) {
-    const made = (torque.value * 2 * Math.PI * torqueRpm.value) / 60;
+    const made = powerOfTorque(torque.value, torqueRpm.value);
     const isSameSpeed = Math.abs(torqueRpm.value - goalSpeed) < 1;
     add(
       isSameSpeed && Math.abs(made / brief.goal.power.value - 1) > 0.02,
@@ -395,12 +395,10 @@ export function compileBuild(
 function torqueGoal({ goal }: Job['brief'], drivetrain: Drivetrain): Build['goal']['torque'] {
   const { torque, torqueRpm, basis } = goal;
   if (!torque || !torqueRpm) return null;
-  const omega = (2 * Math.PI * torqueRpm.value) / 60;
-  const power = torque.value * omega;
-  return {
-    torque: (basis === 'wheels' ? flywheelPower(power, drivetrain) : power) / omega,
-    speedRpm: torqueRpm.value,
-  };
+  const speedRpm = torqueRpm.value;
+  const stated = powerOfTorque(torque.value, speedRpm);
+  const power = basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated;
+  return { torque: torqueFormula.fn({ power, speedRpm }), speedRpm };
 }
 
 const drivelineOf = ({ clutch, gearbox }: Job['brief']['vehicle']): Build['driveline'] =>

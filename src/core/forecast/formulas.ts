@@ -94,6 +94,10 @@ export const torque = defineFormula({
   fn: (a) => a.power / ((2 * Math.PI * a.speedRpm) / 60),
 });
 
+/** Power, W, of a torque N·m at a speed in rev/min: `torque` turned round. Source: definition of power. */
+export const powerOfTorque = (newtonMetres: number, speedRpm: number): number =>
+  (newtonMetres * 2 * Math.PI * speedRpm) / 60;
+
 export const trappedDryAir = defineFormula({
   id: 'trapped-dry-air',
   form: '{massFlow} / (1 + {humidityRatio}) · {trapped} · {condition}',

@@ -26,15 +26,17 @@ export const displacementOf = ({ bore, stroke, cylinders }: Job['engine']): numb
 
 type Reference = { temperature: number; backPressureRatio: number; fuel: Fuel; lambda: number };
 
+/** The state a measured run is carried to, row by row. */
+const runReference = ({ chargeTemperature, fuel, lambda }: Job['engine']['baseline']): Reference => ({
+  temperature: chargeTemperature.value,
+  backPressureRatio: 1,
+  fuel: fuelOf(fuel),
+  lambda: lambda.value,
+});
+
 /** The state a job's breathing curve belongs to. A baseline brings its own: each of its rows was carried to it. */
 export function referenceOf({ breathing, baseline }: Job['engine']): Reference {
-  if (breathing.source === 'baseline')
-    return {
-      temperature: baseline.chargeTemperature.value,
-      backPressureRatio: 1,
-      fuel: fuelOf(baseline.fuel),
-      lambda: baseline.lambda.value,
-    };
+  if (breathing.source === 'baseline') return runReference(baseline);
   const { reference } = breathing;
   return {
     temperature: reference.temperature.value,
@@ -71,13 +73,8 @@ export function termsFrom(engine: Job['engine'], reference: Reference) {
 /** The job's measured run as a breathing curve; null while it has none. Whatever the breathing is taken from. */
 export function baselineOf({ brief, engine }: Job): BaselineFit | null {
   const { baseline } = engine;
-  const fuel = fuelOf(baseline.fuel);
-  const terms = termsFrom(engine, {
-    temperature: baseline.chargeTemperature.value,
-    backPressureRatio: 1,
-    fuel,
-    lambda: baseline.lambda.value,
-  });
+  const reference = runReference(baseline);
+  const terms = termsFrom(engine, reference);
   return fitBaseline(baseline, {
     displacement: displacementOf(engine),
     cycle: engine.cycle,
@@ -85,7 +82,7 @@ export function baselineOf({ brief, engine }: Job): BaselineFit | null {
     condition: engine.condition.factor.value,
     drivetrain: drivetrainOf(brief),
     breathingFactor: (temperature, ratio, lambda) =>
-      breathingCorrection.fn(terms(fuel, lambda, temperature, ratio)),
+      breathingCorrection.fn(terms(reference.fuel, lambda, temperature, ratio)),
   });
 }
 

@@ -153,7 +153,7 @@ export function changeSentenceIn(format: Format, change: Change): string {
   const prefix = letter ? `${letter}: ` : '';
   const indexed = path.replace(/^setups\.[A-F]\./, 'setups.0.');
   const bare = indexed.replace(/\.(value|confidence|note)$/, '');
-  const list = lists.find(([pattern]) => pattern.test(bare));
+  const list = lists.find(([pattern]) => pattern.test(indexed));
   if (list) return list[1];
   if (/induction\.stages/.test(bare))
     return /revision$/.test(bare) && typeof from === 'number' && typeof to === 'number'

@@ -8,9 +8,11 @@ import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample'
 import { rules } from '@/core/decisions/rules';
 import { changesBetween } from '@/core/job/changes';
 import { fuelDefaults } from '@/core/job/defaults';
+import { inputQuantities } from '@/core/job/inputs';
 import { binSetup } from '@/core/job/setups';
 import { summarise } from '@/core/job/summary';
 import { fieldText, formatNumber } from './format';
+import { inputName } from './inputs';
 import { knownCodes } from './reasons';
 import { houseWords, wordsIn } from './words';
 
@@ -204,5 +206,24 @@ describe('words in other units', () => {
       ),
       { numRuns: 3000 },
     );
+  });
+});
+
+describe('a change of any input of a job', () => {
+  it('is said by the input’s own name and in its unit, given, changed and taken out', () => {
+    for (const [pattern, quantity] of Object.entries(inputQuantities) as [string, Quantity][]) {
+      const where = pattern.replace(/^setups\.\*/, 'setups.B').replaceAll('*', '0');
+      const name = inputName(pattern.replaceAll('*', '0'))!;
+      const say = (from: unknown, to: unknown, at = `${where}.value`) =>
+        plain(changeSentence({ path: at, from, to }));
+      const { symbol, factor, offset = 0 } = unitsOf(quantity)[0]!;
+      const said = say(3 * factor + offset, 4 * factor + offset);
+      expect(said).toContain(`${name} 3 → 4${symbol ? ` ${symbol}` : ''}`);
+      // An optional one comes and goes as a whole; a gear, a reading or a point of a load is said as its list.
+      const given = say(null, { value: 4 * factor + offset, confidence: 'measured' }, where);
+      expect(given).not.toMatch(/undefined|NaN|object/);
+      if (!/\*$/.test(pattern)) expect(given).toContain(`${name} none → 4`);
+      expect(say('guess', 'measured', `${where}.confidence`)).toContain(`${name}: guess → measured`);
+    }
   });
 });
