@@ -7,11 +7,13 @@ import { factsOf } from '../../src/core/decisions/facts';
 import { withMark } from '../../src/core/decisions/standing';
 import { compileBuild } from '../../src/core/forecast/build';
 import { solveSweep } from '../../src/core/forecast/sweep';
-import { fuelDefaults, newJob } from '../../src/core/job/defaults';
-import { jobSchema, type Job, type Setup } from '../../src/core/job/document';
+import { displacementOf } from '../../src/core/forecast/job-engine';
+import { emptySetup, fuelDefaults, newJob } from '../../src/core/job/defaults';
+import { jobSchema, type Job, type Loss, type Setup } from '../../src/core/job/document';
 import { given, guess } from '../../src/core/job/input';
 import type { SettleableBench } from '../../src/core/job/settled';
-import { sampleLibrary } from '../../src/data/demo/sample';
+import { stageOf } from '../../src/core/turbocharger/fit';
+import { sampleLibrary, sampleTurbochargers } from '../../src/data/demo/sample-library';
 
 const HP = 745.6998715822702;
 const celsius = (value: number) => value + 273.15;
@@ -59,14 +61,11 @@ function singleSeater(): Job {
       {
         ...base,
         name: 'Birch 50',
-        induction: {
-          kind: 'turbo',
-          arrangement: 'single',
-          stages: [{ compressor: { id: 'birch-50', revision: 1 } }],
-        },
+        induction: turbo('birch-50-58'),
         plumbing: [
           {
             place: 'filter',
+            from: 'drop',
             drop: given(1700, 'measured'),
             massFlow: given(0.21, 'measured'),
             pressure: given(83_000, 'measured'),
@@ -75,6 +74,7 @@ function singleSeater(): Job {
           },
           {
             place: 'cooler',
+            from: 'drop',
             drop: given(5200, 'maker'),
             massFlow: given(0.21, 'maker'),
             pressure: given(210_000, 'maker'),
@@ -82,12 +82,17 @@ function singleSeater(): Job {
           },
           {
             place: 'throttle',
+            from: 'drop',
             drop: guess(1300),
             massFlow: guess(0.21),
             pressure: guess(205_000),
             temperature: guess(celsius(50)),
             diameter: given(0.06, 'measured'),
           },
+          ...exhaustPipes(0.22, 'measured', [
+            ['downpipe', 3_100, 0.067],
+            ['silencer', 4_200, 0.064],
+          ]),
         ],
         cooler: { kind: 'air', effectiveness: given(0.78, 'maker'), coolantRise: guess(3) },
         boost: {
@@ -164,14 +169,11 @@ function rallyRaid(): Job {
       {
         ...base,
         name: 'Twin Rowan 52',
-        induction: {
-          kind: 'turbo',
-          arrangement: 'parallel',
-          stages: [{ compressor: { id: 'rowan-52', revision: 1 } }],
-        },
+        induction: turbo('rowan-52-66', 'parallel'),
         plumbing: [
           {
             place: 'filter',
+            from: 'drop',
             drop: given(2600, 'reported'),
             massFlow: given(0.45, 'reported'),
             pressure: given(89_000, 'reported'),
@@ -180,6 +182,7 @@ function rallyRaid(): Job {
           },
           {
             place: 'cooler',
+            from: 'drop',
             drop: guess(7000),
             massFlow: guess(0.45),
             pressure: guess(190_000),
@@ -187,12 +190,17 @@ function rallyRaid(): Job {
           },
           {
             place: 'throttle',
+            from: 'drop',
             drop: guess(1600),
             massFlow: guess(0.45),
             pressure: guess(185_000),
             temperature: guess(celsius(70)),
             diameter: given(0.085, 'measured'),
           },
+          ...exhaustPipes(0.5, 'guess', [
+            ['downpipe', 3_500, 0.076],
+            ['silencer', 6_000],
+          ]),
         ],
         cooler: { kind: 'air', effectiveness: given(0.68, 'reported'), coolantRise: guess(8) },
         boost: { ...base.boost, onsetRpm: guess(1800), fullRpm: guess(3400) },
@@ -201,6 +209,46 @@ function rallyRaid(): Job {
     ],
   };
 }
+
+/** A turbocharger of the library on a setup, as the charger bench puts it on. */
+function turbo(
+  id: string,
+  arrangement: 'single' | 'parallel' = 'single',
+  housing?: number,
+): Setup['induction'] {
+  const stage = stageOf(sampleTurbochargers.find((t) => t.id === id)!);
+  if (housing !== undefined) stage.hot.housing = housing;
+  return { kind: 'turbo', arrangement, stages: [stage] };
+}
+
+/** An exhaust as it is measured or guessed at one flow of the whole engine. */
+function exhaustPipes(
+  massFlow: number,
+  confidence: 'measured' | 'guess',
+  drops: [Loss['place'], number, number?][],
+): Loss[] {
+  return drops.map(([place, drop, bore]) => ({
+    place,
+    from: 'drop',
+    drop: given(drop, confidence),
+    massFlow: given(massFlow, confidence),
+    pressure: given(place === 'manifold' ? 200_000 : 105_000, confidence),
+    temperature: given(celsius(place === 'manifold' ? 850 : 700), confidence),
+    ...(bore ? { diameter: given(bore, 'measured') } : {}),
+  }));
+}
+
+/** What belongs to an engine's size and fuel of the hot side. */
+const hotRest = (job: Job): Pick<Setup, 'exhaust' | 'readings'> => {
+  const { exhaust, readings } = emptySetup(displacementOf(job.engine), job.brief.fuel.id);
+  return { exhaust, readings };
+};
+
+/** The job with every setup's exhaust guessed from its own engine. */
+const withExhaust = (job: Job): Job => ({
+  ...job,
+  setups: job.setups.map((setup) => ({ ...setup, ...hotRest(job) })),
+});
 
 /** Settles benches of the first setup on what the job says; `as` changes it first, for a decision of an earlier day. */
 function settled(job: Job, benches: SettleableBench[], as: (job: Job) => void = () => undefined): Job {
@@ -216,15 +264,15 @@ function settled(job: Job, benches: SettleableBench[], as: (job: Job) => void = 
 /** The job with further setups, each the first one with another charger on. */
 function withSetups(
   job: Job,
-  more: { letter: Setup['letter']; name: string; compressor: string; arrangement: 'single' | 'parallel' }[],
+  more: { letter: Setup['letter']; name: string; turbocharger: string; arrangement: 'single' | 'parallel' }[],
 ): Job {
   const base = job.setups[0]!;
-  const setups = more.map(({ letter, name, compressor, arrangement }): Setup => ({
+  const setups = more.map(({ letter, name, turbocharger, arrangement }): Setup => ({
     ...base,
     id: letter.toLowerCase(),
     letter,
     name,
-    induction: { kind: 'turbo', arrangement, stages: [{ compressor: { id: compressor, revision: 1 } }] },
+    induction: turbo(turbocharger, arrangement),
   }));
   return { ...job, setups: [base, ...setups] };
 }
@@ -305,6 +353,7 @@ function openSetup(
 ): Setup {
   const at = (place: 'filter' | 'cooler' | 'throttle', drop: number, p: number, t: number) => ({
     place,
+    from: 'drop' as const,
     drop: guess(drop),
     massFlow: guess(massFlow),
     pressure: guess(p),
@@ -426,11 +475,7 @@ function groomer(): Job {
     },
     setups: [
       openSetup(base, 'Oak 76', 0.42, 290_000, {
-        induction: {
-          kind: 'turbo',
-          arrangement: 'single',
-          stages: [{ compressor: { id: 'oak-76', revision: 1 } }],
-        },
+        induction: turbo('oak-76-83', 'single', 0),
         cooler: { kind: 'air', effectiveness: given(0.8, 'maker'), coolantRise: guess(6) },
         boost: { ...base.boost, hold: 'torque', onsetRpm: guess(760), fullRpm: guess(1_300) },
         backPressureRatio: guess(1.1),
@@ -706,17 +751,14 @@ function putRight(): { name: string; job: Job }[] {
     },
     setups: [
       openSetup(base, 'Hazel 48', 0.25, 230_000, {
-        induction: {
-          kind: 'turbo',
-          arrangement: 'single',
-          stages: [{ compressor: { id: 'hazel-48', revision: 1 } }],
-        },
+        induction: turbo('hazel-48-54'),
         cooler: { kind: 'air', effectiveness: guess(0.72), coolantRise: guess(6) },
         boost: { ...base.boost, onsetRpm: guess(2_000), fullRpm: guess(3_600) },
         backPressureRatio: guess(1.35),
       }),
     ],
   };
+  sold.setups = withExhaust(sold).setups;
   const back: Job = structuredClone(sold);
   back.brief.wish = 'It lost power on the third pull and smells of hot oil. It was so good for a week.';
   back.engine.condition = {
@@ -762,22 +804,26 @@ function putRight(): { name: string; job: Job }[] {
   ];
 }
 
-const hillClimb = withSetups(settled(singleSeater(), ['brief', 'engine', 'demand']), [
-  { letter: 'B', name: 'Hazel 48', compressor: 'hazel-48', arrangement: 'single' },
-  { letter: 'C', name: 'Twin Aspen 37', compressor: 'aspen-37', arrangement: 'parallel' },
+const hillClimb = withSetups(settled(withExhaust(singleSeater()), ['brief', 'engine', 'demand']), [
+  { letter: 'B', name: 'Hazel 48', turbocharger: 'hazel-48-54', arrangement: 'single' },
+  { letter: 'C', name: 'Twin Aspen 37', turbocharger: 'aspen-37-42', arrangement: 'parallel' },
 ]);
 // The rally's route was moved to higher ground after the charger had been chosen.
-const truck = settled(settled(rallyRaid(), ['brief', 'engine', 'demand']), ['charger'], (job) => {
-  job.brief.venue.altitude.value = 650;
-});
+const truck = settled(
+  settled(withExhaust(rallyRaid()), ['brief', 'engine', 'demand']),
+  ['charger'],
+  (job) => {
+    job.brief.venue.altitude.value = 650;
+  },
+);
 
 const [soldCoupe, returnedCoupe, rightCoupe] = putRight();
 const jobs = [
   { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: hillClimb },
   { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: truck },
-  { id: '3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200', job: settled(groomer(), ['brief', 'engine']) },
-  { id: '9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700', job: settled(jetSprint(), ['brief']) },
-  { id: '51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000', job: settled(saloon(), ['brief']) },
+  { id: '3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200', job: settled(withExhaust(groomer()), ['brief', 'engine']) },
+  { id: '9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700', job: settled(withExhaust(jetSprint()), ['brief']) },
+  { id: '51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000', job: settled(withExhaust(saloon()), ['brief']) },
   {
     id: 'c4b17f2e-8d05-4e69-a1b8-22f0c6d32200',
     job: rightCoupe!.job,

@@ -8,7 +8,7 @@ import { guess } from '@/core/job/input';
 import { binSetup } from '@/core/job/setups';
 import { jobIdentity, readJobFile, writeJobFile } from '@/formats/job-json';
 import { openDatabase, type Database, type Shop } from './connection';
-import { sampleCompressors, sampleJob } from './demo/sample';
+import { sampleCompressors, sampleItems, sampleJob } from './demo/sample';
 import { DataFolderError, requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
 import { jobRevisions, libraryRevisions } from './schema';
@@ -25,7 +25,8 @@ import {
   saveJob,
   setBinned,
 } from './repositories/jobs';
-import { libraryOf } from '@/formats/library-items';
+import { refsOf } from '@/core/job/summary';
+import { isCompressor } from '@/formats/library-items';
 import {
   addCompressor,
   duplicateCompressor,
@@ -285,7 +286,7 @@ describe('the bin', () => {
 });
 
 describe('import', () => {
-  const exported = () => writeJobFile(sampleJob(1), libraryOf(sampleCompressors));
+  const exported = () => writeJobFile(sampleJob(1), sampleItems);
 
   it('an exported job comes back identical and uses the compressor the shop already has', async () => {
     const before = (await listCompressors(db)).length;
@@ -293,9 +294,7 @@ describe('import', () => {
     if (!file.ok) throw new Error(file.problems.join());
     const made = await importJob(db, file);
     expect((await listCompressors(db)).length).toBe(before);
-    const back = readJobFile(
-      writeJobFile(made.job, libraryOf(await findRevisions(db, [{ id: 'rowan-52', revision: 1 }]))),
-    );
+    const back = readJobFile(writeJobFile(made.job, await findRevisions(db, refsOf(made.job))));
     if (!back.ok) throw new Error(back.problems.join());
     expect(jobIdentity(back)).toBe(jobIdentity(file));
   });
@@ -303,7 +302,7 @@ describe('import', () => {
   it('a compressor that differs by one figure becomes an item of its own: revisions are never changed', async () => {
     const file = readJobFile(exported());
     if (!file.ok) throw new Error(file.problems.join());
-    file.library[0]!.document.lines[0]!.points[0]!.efficiency -= 0.01;
+    file.library.find(isCompressor)!.document.lines[0]!.points[0]!.efficiency -= 0.01;
     const made = await importJob(db, file);
     const ref = made.job.setups[0]!.induction;
     expect(ref).toMatchObject({ kind: 'turbo', arrangement: 'parallel' });

@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { CORE_VERSION } from '@/core/forecast/sweep';
 import { createDatabase, openDatabase } from './connection';
-import { sampleCompressors } from './demo/sample';
+import { sampleItems } from './demo/sample';
 import { databaseFolder, requireWritable, takeLock } from './folder';
 import { refreshSummaries } from './repositories/jobs';
 import { refreshHeads } from './repositories/library';
@@ -16,7 +16,7 @@ function stamp(): string {
   const hash = createHash('sha1');
   for (const name of readdirSync('drizzle').sort())
     if (name.endsWith('.sql')) hash.update(name).update(readFileSync(path.join('drizzle', name)));
-  for (const { id } of sampleCompressors) hash.update(id);
+  for (const { id } of sampleItems) hash.update(id);
   return `${hash.digest('hex')} core ${CORE_VERSION}`;
 }
 

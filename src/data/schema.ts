@@ -1,9 +1,9 @@
 import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
-import type { Compressor } from '@/core/compressor/document';
 import type { CompressorHead } from '@/core/compressor/head';
 import type { Change } from '@/core/job/changes';
 import type { Job } from '@/core/job/document';
 import type { Summary } from '@/core/job/summary';
+import type { AnyItem } from '@/formats/library-items';
 
 const time = (name: string) => timestamp(name, { withTimezone: true });
 
@@ -49,8 +49,8 @@ export const libraryRevisions = pgTable(
       .notNull()
       .references(() => libraryItems.id),
     revision: integer('revision').notNull(),
-    document: jsonb('document').$type<Compressor>().notNull(),
-    /** What lists show, made with the revision; null only until a folder of an older version is prepared. */
+    document: jsonb('document').$type<AnyItem['document']>().notNull(),
+    /** What the compressors' list shows, made with the revision; null until a folder of an older version is prepared. */
     head: jsonb('head').$type<CompressorHead>(),
     createdAt: time('created_at').notNull().defaultNow(),
   },

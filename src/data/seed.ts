@@ -1,19 +1,18 @@
 import type { Database } from './connection';
-import { sampleCompressors, sampleHistories } from './demo/sample';
+import { sampleHistories, sampleItems } from './demo/sample';
 import { nameRevision } from './repositories/history';
 import { createJob, saveJob } from './repositories/jobs';
-import { addCompressor, knownIds } from './repositories/library';
+import { addItem, knownIds } from './repositories/library';
 
-/** Compressors that every new shop starts with. */
+/** The library of a new shop. */
 export async function seedLibrary(db: Database): Promise<void> {
-  for (const item of sampleCompressors) await addCompressor(db, item.document, item.id);
+  for (const item of sampleItems) await addItem(db, item.document, item.id);
 }
 
-/** Starter compressors of a newer version that this shop has never had; what it has, retired or edited, stays. */
+/** Starter items of a newer version that this shop has never had; what it has, retired or edited, stays. */
 export async function completeLibrary(db: Database): Promise<void> {
   const known = await knownIds(db);
-  for (const item of sampleCompressors)
-    if (!known.has(item.id)) await addCompressor(db, item.document, item.id);
+  for (const item of sampleItems) if (!known.has(item.id)) await addItem(db, item.document, item.id);
 }
 
 /** The demo shop: the library and its jobs. */

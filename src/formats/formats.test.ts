@@ -1,12 +1,11 @@
 import * as z from 'zod';
 import { compressorFileSchema } from './compressor-json';
 import { readFileSync } from 'node:fs';
-import { sampleCompressors, sampleJob } from '@/data/demo/sample';
-import { libraryOf } from './library-items';
+import { sampleItems, sampleJob } from '@/data/demo/sample';
 import { readJson } from './json-text';
 import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';
 
-const text = () => writeJobFile(sampleJob(0), libraryOf(sampleCompressors));
+const text = () => writeJobFile(sampleJob(0), sampleItems);
 const problems = (changed: string) => {
   const read = readJobFile(changed);
   return read.ok ? [] : read.problems;
@@ -21,7 +20,7 @@ describe('job file', () => {
     const sent = sampleJob(0);
     for (const mark of sent.settled) delete mark.facts.newestRevision;
     expect(first.job).toEqual(sent);
-    const again = readJobFile(writeJobFile(first.job, libraryOf(first.library)));
+    const again = readJobFile(writeJobFile(first.job, first.library));
     expect(again.ok && jobIdentity(again)).toBe(jobIdentity(first));
   });
 

@@ -1,20 +1,22 @@
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
+import { turbineSchema } from '@/core/turbine/document';
+import { turbochargerSchema } from '@/core/turbocharger/document';
 import { canonicalJson } from '@/core/job/canonical';
 import { jobSchema, type Job } from '@/core/job/document';
 import { openJob } from '@/core/job/migrations';
 import { marksWithItems } from '@/core/job/settled';
+import type { Ref } from '@/core/job/ref';
 import { refsOf } from '@/core/job/summary';
-import type { Library } from '@/core/forecast/build';
 import { lineOf, readJson } from './json-text';
-import type { LibraryItem } from './library-items';
+import { isTurbocharger, type AnyItem } from './library-items';
 
 const JOB_FORMAT = 'fierce-lung-job';
 
 const itemSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/),
   revision: z.number().int().min(1).max(1_000_000),
-  document: compressorSchema,
+  document: z.discriminatedUnion('kind', [compressorSchema, turbineSchema, turbochargerSchema]),
 });
 
 /** A job in a file: the document and every library revision it uses. Described in docs/formats/job.md. */
@@ -25,14 +27,14 @@ export const jobFileSchema = z.strictObject({
   library: z.array(itemSchema).max(60),
 });
 
-export type JobFile = { job: Job; library: LibraryItem[] };
+export type JobFile = { job: Job; library: AnyItem[] };
 
 /** A job and the library revisions it uses, as the text of a file: JSON, keys in order, two spaces. */
-export function writeJobFile(job: Job, library: Library): string {
-  const items = new Map<string, LibraryItem>();
-  for (const ref of refsOf(job)) {
-    const document = library.compressor(ref);
-    if (document) items.set(`${ref.id}.${ref.revision}`, { ...ref, document });
+export function writeJobFile(job: Job, library: readonly AnyItem[]): string {
+  const items = new Map<string, AnyItem>();
+  for (const { id, revision } of refsOf(job)) {
+    const item = library.find((i) => i.id === id && i.revision === revision);
+    if (item) items.set(`${id}.${revision}`, { id, revision, document: item.document });
   }
   // How many revisions this shop has of a part says nothing elsewhere: it does not travel.
   const settled = marksWithItems(job.settled, (id, revision) => ({ id, revision }));
@@ -86,6 +88,7 @@ export function jobIdentity(file: JobFile): string {
   const bare = structuredClone(file);
   const names = new Map<string, string>();
   bare.library.forEach((item, i) => names.set(`${item.id}.${item.revision}`, `item-${i}`));
+  const nameOf = ({ id, revision }: Ref) => names.get(`${id}.${revision}`) ?? id;
   const ids = [...bare.job.setups, ...bare.job.bin].map((s) => s.id);
   const bareSetup = (setup: Job['setups'][number]) => ({
     ...setup,
@@ -94,8 +97,13 @@ export function jobIdentity(file: JobFile): string {
       setup.induction.kind === 'turbo'
         ? {
             ...setup.induction,
-            stages: setup.induction.stages.map((s) => ({
-              compressor: s.compressor ? names.get(`${s.compressor.id}.${s.compressor.revision}`) : null,
+            stages: setup.induction.stages.map(({ compressor, hot }) => ({
+              compressor: compressor && nameOf(compressor),
+              hot: hot && {
+                ...hot,
+                turbocharger: hot.turbocharger && nameOf(hot.turbocharger),
+                turbine: nameOf(hot.turbine),
+              },
             })),
           }
         : setup.induction,
@@ -109,6 +117,10 @@ export function jobIdentity(file: JobFile): string {
   }));
   return canonicalJson({
     job: { ...bare.job, setups: bare.job.setups.map(bareSetup), bin: bare.job.bin.map(bareSetup), settled },
-    library: bare.library.map((i) => i.document),
+    library: bare.library.map((i) =>
+      isTurbocharger(i)
+        ? { ...i.document, compressor: nameOf(i.document.compressor), turbine: nameOf(i.document.turbine) }
+        : i.document,
+    ),
   });
 }

@@ -1,10 +1,22 @@
 import type { Compressor } from '@/core/compressor/document';
 import type { CompressorHead } from '@/core/compressor/head';
+import type { Turbine } from '@/core/turbine/document';
+import type { Turbocharger } from '@/core/turbocharger/document';
 import type { Library } from '@/core/forecast/build';
-import type { Ref } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
 
 /** A library revision with its document, as it travels between shop, page and file. */
 export type LibraryItem = Ref & { document: Compressor };
+
+export type TurbineItem = Ref & { document: Turbine };
+export type TurbochargerItem = Ref & { document: Turbocharger };
+/** An item of any kind; its document says which. */
+export type AnyItem = Ref & { document: Compressor | Turbine | Turbocharger };
+
+export const isCompressor = (item: AnyItem): item is LibraryItem => item.document.kind === 'compressor';
+export const isTurbine = (item: AnyItem): item is TurbineItem => item.document.kind === 'turbine';
+export const isTurbocharger = (item: AnyItem): item is TurbochargerItem =>
+  item.document.kind === 'turbocharger';
 
 /** A line of the library's list: the newest revision without its map, and how many jobs have it on them. */
 export type LibraryHead = CompressorHead & Ref & { retired: boolean; savedAt: string; jobCount: number };
@@ -26,7 +38,10 @@ export type LibraryEntry = LibraryItem & {
 };
 
 /** A library in memory over items, for the core. */
-export function libraryOf(items: readonly LibraryItem[]): Library {
-  const known = new Map(items.map((i) => [`${i.id}.${i.revision}`, i.document]));
-  return { compressor: (ref) => known.get(`${ref.id}.${ref.revision}`) };
+export function libraryOf(items: readonly AnyItem[]): Library {
+  const find = <T>(of: (Ref & { document: T })[]) => {
+    const known = new Map(of.map((i) => [`${i.id}.${i.revision}`, i.document]));
+    return (ref: Ref) => known.get(`${ref.id}.${ref.revision}`);
+  };
+  return { compressor: find(items.filter(isCompressor)), turbine: find(items.filter(isTurbine)) };
 }

@@ -84,6 +84,7 @@ export function createRankWorker({ fetchItems, now, rest }: Tools): RankWorker {
       const isOver = () => request.token < newest || cancelled.has(request.token);
       const compiled = compileBuild(withoutCharger(request.job, request.setupId), request.setupId, {
         compressor: () => undefined,
+        turbine: () => undefined,
       });
       if ('problems' in compiled) return true;
       const { build } = compiled;

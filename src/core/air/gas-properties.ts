@@ -171,7 +171,10 @@ export function isentropicTemperature(gas: Gas, temperature: number, pressureRat
   const target = entropy(gas, temperature) + gas.gasConstant * Math.log(pressureRatio);
   const guess = Math.min(
     GAS_RANGE.highest,
-    Math.max(GAS_RANGE.lowest, temperature * pressureRatio ** 0.2857),
+    Math.max(
+      GAS_RANGE.lowest,
+      temperature * pressureRatio ** (gas.gasConstant / specificHeat(gas, temperature)),
+    ),
   );
   return invert(
     (t) => entropy(gas, t),

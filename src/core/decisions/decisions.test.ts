@@ -254,7 +254,7 @@ describe('an open bench', () => {
     const opened = openJob(old);
     expect(opened).toMatchObject({
       ok: true,
-      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin', 'nothing-more-said-yet'],
+      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin', 'nothing-more-said-yet', 'no-turbine-yet'],
       job: { settled: [], bin: [] },
     });
   });

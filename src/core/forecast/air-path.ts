@@ -42,7 +42,7 @@ export type AirPath = {
 /** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
 export const HIGHEST_RATIO = 8;
 /** After so many turns the efficiency is kept: at a kink of the map (idle to working) it could flip for ever. */
-const KINK = 25;
+export const KINK = 25;
 const STANDARD = { pressure: 101_325, temperature: 288.15 };
 
 const through = (losses: FlowLoss[], inlet: number, temperature: number, flow: number) =>
@@ -68,31 +68,8 @@ export function solveAirPath(
 ): AirPath {
   const { climate, losses, cooler } = build;
   const alone = drive.kind === 'alone';
-  const gasConstant = climate.gas.gasConstant;
-  const breath = build.breathing.at(speedRpm);
-  const n = strokesPerSecond(build, speedRpm);
-  const path: AirPath = {
-    kind: 'not-converged',
-    iterations: 0,
-    residual: Infinity,
-    massFlow: start?.massFlow ?? 0,
-    dryFlow: 0,
-    volumetricEfficiency: breath.value,
-    breathingRange: breath.range,
-    backPressureRatio,
-    filter: { pressure: climate.pressure, temperature: climate.temperature },
-    compressor: { pressure: climate.pressure, temperature: climate.temperature, ratio: 1, work: 0 },
-    cooler: { pressure: climate.pressure, temperature: climate.temperature },
-    manifold: {
-      pressure: drive.kind === 'manifold' ? drive.pressure : climate.pressure,
-      temperature: start?.manifold.temperature ?? climate.temperature + 15,
-    },
-    correctedFlow: 0,
-    map: null,
-    place: start?.place ?? null,
-    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
-    range: breath.range,
-  };
+  const path = newPath(build, speedRpm, backPressureRatio, start);
+  if (drive.kind === 'manifold') path.manifold.pressure = drive.pressure;
   // Without a given manifold pressure it is bracketed: plain substitution where the losses are small, halving where not.
   let below = 1_000;
   let above = climate.pressure * (drive.kind === 'ratio' ? drive.ratio : 1) * 1.001;
@@ -102,24 +79,8 @@ export function solveAirPath(
   let pressure = path.manifold.pressure;
   for (let i = 1; i <= 60; i++) {
     path.iterations = i;
-    const ve = volumetricEfficiency.fn({
-      curve: breath.value,
-      correction: build.breathingFactor(t, backPressureRatio),
-    });
-    const flow = airFlow.fn({
-      volumetricEfficiency: ve,
-      pressure,
-      temperature: t,
-      gasConstant,
-      displacement: build.displacement,
-      cyclesPerSecond: n,
-    });
-    const p1 = through(losses.filter, climate.pressure, climate.temperature, flow);
-    path.volumetricEfficiency = ve;
-    path.massFlow = flow;
-    path.dryFlow = flow / (1 + climate.humidityRatio);
-    path.filter.pressure = p1;
-    if (!(p1 > 0.3 * climate.pressure)) {
+    const p1 = breathe(build, speedRpm, path, pressure, t, backPressureRatio);
+    if (!(p1 > LEAST_INLET * climate.pressure)) {
       // A given manifold pressure that the filter cannot feed is an answer; on the way to an unknown one it is a step.
       if (drive.kind === 'manifold') {
         path.kind = 'filter-chokes';
@@ -129,34 +90,25 @@ export function solveAirPath(
       pressure = (below + above) / 2;
       continue;
     }
+    const flow = path.massFlow;
     const hot = path.compressor.temperature;
-    let p2 = p1;
-    let p2c = p1;
     let reached = pressure;
+    let cooled: number;
     if (drive.kind === 'manifold') {
-      p2c = backThrough(losses.throttle, pressure, t, flow);
-      p2 = backThrough(losses.cooler, p2c, hot, flow);
+      if (!chargeTo(build, path, pressure, t, i > KINK)) return path;
+      cooled = path.cooler.temperature;
     } else {
-      p2 = drive.kind === 'ratio' ? p1 * drive.ratio : p1;
-      p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
+      // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
+      const ratio = drive.kind === 'ratio' ? drive.ratio : 1;
+      const p2 = p1 * ratio;
+      const p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
       reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
+      compress(build, path, flow, p1, ratio, alone, i > KINK);
+      path.compressor.pressure = p2;
+      path.compressor.ratio = ratio;
+      cooled = cool(alone ? null : cooler, path.compressor.temperature);
+      path.cooler = { pressure: p2c, temperature: cooled };
     }
-    // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
-    const ratio = drive.kind === 'ratio' ? drive.ratio : pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
-    if (!(ratio < 1.5 * HIGHEST_RATIO)) {
-      path.kind = 'ratio-too-high';
-      return path;
-    }
-    compress(build, path, flow, p1, ratio, alone, i > KINK);
-    const t2 = path.compressor.temperature;
-    path.compressor.pressure = p2;
-    path.compressor.ratio = ratio;
-    const cooled =
-      cooler && !alone
-        ? coolerOutlet.fn({ inlet: t2, coolant: cooler.coolant, effectiveness: cooler.effectiveness })
-        : t2;
-    // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
-    path.cooler = { pressure: p2c, temperature: cooled };
     const moved = Math.abs(reached - pressure) / climate.pressure;
     const f = cooled - t;
     path.residual = Math.abs(f) + 100 * moved;
@@ -178,16 +130,122 @@ export function solveAirPath(
       pressure = inside && i < 12 ? reached : (below + above) / 2;
     }
   }
-  if (build.compressor && !alone) {
-    const { map } = build.compressor;
-    const limitRpm = map.maxSpeedRpm * Math.sqrt(map.reference.temperature / climate.temperature);
-    path.map = findOnMap(map, path.correctedFlow, path.compressor.ratio, {
-      limitRpm,
-      ...(path.place ? { start: path.place } : {}),
-    });
-  }
+  if (!alone) locateOnMap(build, path);
   path.range = worstRange(path.breathingRange, path.map?.range ?? 'inside');
   return path;
+}
+
+/** An air path before the first turn, with what a neighbour's answer already tells. */
+export function newPath(build: Build, speedRpm: number, backPressureRatio: number, start?: AirPath): AirPath {
+  const { climate } = build;
+  const { value, range } = build.breathing.at(speedRpm);
+  const day = { pressure: climate.pressure, temperature: climate.temperature };
+  return {
+    kind: 'not-converged',
+    iterations: 0,
+    residual: Infinity,
+    massFlow: start?.massFlow ?? 0,
+    dryFlow: 0,
+    volumetricEfficiency: value,
+    breathingRange: range,
+    backPressureRatio,
+    filter: { ...day },
+    compressor: { ...day, ratio: 1, work: 0 },
+    cooler: { ...day },
+    manifold: {
+      pressure: climate.pressure,
+      temperature: start?.manifold.temperature ?? climate.temperature + 15,
+    },
+    correctedFlow: 0,
+    map: null,
+    place: start?.place ?? null,
+    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
+    range,
+  };
+}
+
+/** Below this share of the day's air a filter is not passing air any more but choking. */
+export const LEAST_INLET = 0.3;
+
+/** What the engine takes at a manifold state, written into the path. Out: pressure before the compressor, Pa. */
+export function breathe(
+  build: Build,
+  speedRpm: number,
+  path: AirPath,
+  pressure: number,
+  temperature: number,
+  backPressureRatio: number,
+): number {
+  const { climate } = build;
+  const ve = volumetricEfficiency.fn({
+    curve: build.breathing.at(speedRpm).value,
+    correction: build.breathingFactor(temperature, backPressureRatio),
+  });
+  const flow = airFlow.fn({
+    volumetricEfficiency: ve,
+    pressure,
+    temperature,
+    gasConstant: climate.gas.gasConstant,
+    displacement: build.displacement,
+    cyclesPerSecond: strokesPerSecond(build, speedRpm),
+  });
+  path.volumetricEfficiency = ve;
+  path.massFlow = flow;
+  path.dryFlow = flow / (1 + climate.humidityRatio);
+  path.backPressureRatio = backPressureRatio;
+  path.filter.pressure = through(build.losses.filter, climate.pressure, climate.temperature, flow);
+  return path.filter.pressure;
+}
+
+/**
+ * From the manifold back to the compressor and forward through the cooler: states after one turn, written into the path.
+ * In: manifold pressure Pa and the charge temperature of this turn, K. Out: false if the ratio is beyond any compressor.
+ */
+export function chargeTo(
+  build: Build,
+  path: AirPath,
+  pressure: number,
+  temperature: number,
+  frozen: boolean,
+): boolean {
+  const { losses, cooler } = build;
+  const flow = path.massFlow;
+  const p1 = path.filter.pressure;
+  const p2c = backThrough(losses.throttle, pressure, temperature, flow);
+  const p2 = backThrough(losses.cooler, p2c, path.compressor.temperature, flow);
+  const ratio = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
+  if (!(ratio < 1.5 * HIGHEST_RATIO)) {
+    path.kind = 'ratio-too-high';
+    return false;
+  }
+  compress(build, path, flow, p1, ratio, false, frozen);
+  path.compressor.pressure = p2;
+  path.compressor.ratio = ratio;
+  // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
+  path.cooler = { pressure: p2c, temperature: cool(cooler, path.compressor.temperature) };
+  return true;
+}
+
+const cool = (cooler: Build['cooler'], inlet: number): number =>
+  cooler ? coolerOutlet.fn({ inlet, coolant: cooler.coolant, effectiveness: cooler.effectiveness }) : inlet;
+
+/** The most the shaft may turn, rev/min: the least of what compressor, turbine and shaft allow. */
+export const shaftLimit = ({ compressor, hot }: Build): number =>
+  Math.min(
+    compressor?.map.maxSpeedRpm ?? Infinity,
+    hot?.maxSpeedRpm ?? Infinity,
+    hot?.turbine.maxSpeedRpm ?? Infinity,
+  );
+
+/** The compressor's whole point, margins and all, once the path stands. */
+export function locateOnMap(build: Build, path: AirPath): void {
+  if (!build.compressor) return;
+  const { map } = build.compressor;
+  const limitRpm = shaftLimit(build) * Math.sqrt(map.reference.temperature / build.climate.temperature);
+  path.map = findOnMap(map, path.correctedFlow, path.compressor.ratio, {
+    limitRpm,
+    ...(path.place ? { start: path.place } : {}),
+  });
 }
 
 /** Compressor state at this flow and ratio, with the map where there is one, written into the path. */

@@ -1,15 +1,21 @@
 import { makeClimate, type Climate } from '../air/climate';
 import { recordPressures, seaLevelReading } from '../air/standard-atmosphere';
-import type { FlowLoss } from '../charge-air/losses';
 import { compileMap, type CompiledMap } from '../compressor/map';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from '../engine/derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
 import { fuelOf, type Fuel } from '../fuel/fuels';
-import type { Job, Loss, Ref, Setup } from '../job/document';
+import type { Job, Setup } from '../job/document';
+import type { BoostKind } from '../job/setup-choices';
+import type { Turbine } from '../turbine/document';
+import type { Ref } from '../job/ref';
+import type { HotSide } from '../turbocharger/turbine-side';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
+import { boostProblems, curveOf, levelOf } from './boost-plan';
+import { hotSideOf } from './hot-side';
+import { lossesOf, plumbingProblems, type AirLosses, type ExhaustLosses } from './plumbing';
 import type { BaselineFit, BaselineRun } from './baseline';
 import { airPerPower, powerOfTorque, torque as torqueFormula } from './formulas';
 import {
@@ -27,10 +33,10 @@ import {
 export type { Problem };
 
 /** Finds a library item at its revision; undefined if the shop does not have it. */
-export type Library = { compressor: (ref: Ref) => Compressor | undefined };
-
-/** A loss with its bore, where known, and its place among the setup's losses. */
-type PlacedLoss = FlowLoss & { index: number; diameter?: number };
+export type Library = {
+  compressor: (ref: Ref) => Compressor | undefined;
+  turbine: (ref: Ref) => Turbine | undefined;
+};
 
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
 export type Build = {
@@ -75,15 +81,23 @@ export type Build = {
   driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number }[];
   /** A measured run of this engine, as the flywheel made it that day. */
   run: BaselineRun | null;
-  losses: Record<Loss['place'], PlacedLoss[]>;
+  losses: AirLosses;
+  /** Behind the exhaust valves. */
+  exhaustLosses: ExhaustLosses;
   cooler: { effectiveness: number; coolant: number } | null;
   charged: boolean;
   compressor: { map: CompiledMap; count: number; name: string } | null;
   compressorCount: number;
+  /** Turbine, gate and exhaust; null until a turbine is chosen. */
+  hot: HotSide | null;
   efficiencyGuess: number;
   boost: {
-    kind: 'goal' | 'level';
+    kind: BoostKind;
     levelGauge: number;
+    /** Boost over the revs as asked, gauge; null where it is not a curve. */
+    curve: ((speedRpm: number) => number) | null;
+    /** The air that a target held as absolute pressure was set in, Pa; null where targets are by gauge. */
+    setIn: number | null;
     hold: 'pressure' | 'torque' | 'power';
     onsetRpm: number;
     fullRpm: number;
@@ -115,17 +129,6 @@ export function revGrid(build: Pick<Build, 'idleRpm' | 'redLineRpm' | 'stepRpm'>
   const last = Math.floor(build.redLineRpm / build.stepRpm);
   for (let i = first; i <= last; i++) speeds.push(i * build.stepRpm);
   return speeds;
-}
-
-function flowLoss(loss: Loss, index: number): PlacedLoss {
-  return {
-    index,
-    drop: loss.drop.value,
-    massFlow: loss.massFlow.value,
-    pressure: loss.pressure.value,
-    temperature: loss.temperature.value,
-    ...(loss.diameter ? { diameter: loss.diameter.value } : {}),
-  };
 }
 
 function problemsOf(job: Job, setup: Setup, climate: Climate | null, fit: BaselineFit | null): Problem[] {
@@ -231,6 +234,7 @@ function problemsOf(job: Job, setup: Setup, climate: Climate | null, fit: Baseli
     reason('breathing-table-short'),
   );
   if (engine.breathing.source === 'baseline') problems.push(...baselineProblems(job, fit));
+  problems.push(...boostProblems(setup.boost), ...plumbingProblems(setup.plumbing));
   const { onsetRpm, fullRpm } = setup.boost;
   add(
     onsetRpm.value >= fullRpm.value,
@@ -316,6 +320,17 @@ export function compileBuild(
       path: `setups.${index}.induction`,
       reason: reason('compressor-missing', { revision: [ref.revision, 'count'] }, { id: ref.id }),
     });
+  const hotDocument = induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
+  const turbine = hotDocument && library.turbine(hotDocument.turbine);
+  if (hotDocument && !turbine)
+    problems.push({
+      path: `setups.${index}.induction`,
+      reason: reason(
+        'turbine-missing',
+        { revision: [hotDocument.turbine.revision, 'count'] },
+        { id: hotDocument.turbine.id },
+      ),
+    });
   if (problems.length || !climate) return { problems };
 
   const fuel = fuelOf(brief.fuel.id);
@@ -331,8 +346,20 @@ export function compileBuild(
     bsfcLambda: brief.fuel.bsfcLambda.value,
   };
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const plumbing = setup.plumbing.map((loss, i) => ({ place: loss.place, loss: flowLoss(loss, i) }));
-  const at = (place: Loss['place']) => plumbing.filter((p) => p.place === place).map((p) => p.loss);
+  const losses = lossesOf(setup.plumbing, count);
+  const hot =
+    item && turbine && hotDocument
+      ? hotSideOf(job, setup, hotDocument, turbine, { climate, fuel, count, exhaustLosses: losses.exhaust })
+      : null;
+  if (item && turbine && !hot)
+    return {
+      problems: [
+        {
+          path: `setups.${index}.induction`,
+          reason: reason('housing-without-data', {}, { name: turbine.name }),
+        },
+      ],
+    };
   return {
     build: {
       climate,
@@ -368,7 +395,8 @@ export function compileBuild(
       },
       driveline: drivelineOf(brief.vehicle),
       run: runOf(job),
-      losses: { filter: at('filter'), cooler: at('cooler'), throttle: at('throttle') },
+      losses: losses.air,
+      exhaustLosses: losses.exhaust,
       cooler:
         setup.cooler.kind === 'none'
           ? null
@@ -379,10 +407,13 @@ export function compileBuild(
       charged: induction.kind === 'turbo',
       compressor: item ? { map: compiled(item), count, name: item.name } : null,
       compressorCount: count,
+      hot,
       efficiencyGuess: setup.efficiencyGuess.value,
       boost: {
         kind: setup.boost.kind,
-        levelGauge: setup.boost.levelGauge.value,
+        levelGauge: levelOf(setup.boost),
+        curve: curveOf(setup.boost),
+        setIn: setup.boost.held === 'absolute' ? (climateOf(brief.venue)?.pressure ?? null) : null,
         hold: setup.boost.hold,
         onsetRpm: setup.boost.onsetRpm.value,
         fullRpm: setup.boost.fullRpm.value,

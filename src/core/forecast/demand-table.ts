@@ -43,6 +43,7 @@ export function demandTable(build: Build, speeds: number[]): DemandTable {
     ...build,
     charged: true,
     compressor: null,
+    hot: null,
     compressorCount: 1,
     efficiencyGuess,
   }));

@@ -3,6 +3,7 @@ import { reason, type Reason } from '../working/range';
 import { HIGHEST_RATIO, solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
 import { fuelFlowPower, trappedDryAir } from './formulas';
+import { isMatched, matchedAt, type Matched } from './matched';
 
 /** Flywheel power by the fuel-flow school of a solved path, W. */
 export const powerOf = (build: Build, path: AirPath): number =>
@@ -25,7 +26,14 @@ export const unboostedAt = (build: Build, speedRpm: number): AirPath =>
   build.charged ? solveAirPath(build, speedRpm, { kind: 'ratio', ratio: 1 }, 1) : aloneAt(build, speedRpm);
 
 export type Level =
-  | { kind: 'boost'; pressure: number; iterations: number; residual: number }
+  | {
+      kind: 'boost';
+      pressure: number;
+      iterations: number;
+      residual: number;
+      /** Why the turbine cannot drive this level: it is what the goal needs all the same. */
+      wanting?: Reason;
+    }
   | { kind: 'unboosted' }
   | { kind: 'failed'; reason: Reason };
 
@@ -46,8 +54,13 @@ export function manifoldFor(build: Build, speedRpm: number, power: number): Leve
       }),
     };
   let path = unboosted;
+  let near: Matched | undefined;
   const solve = (pressure: number) => {
-    path = solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, build.backPressureRatio, path);
+    if (isMatched(build)) {
+      near = matchedAt(build, speedRpm, pressure, near?.match ? near : undefined);
+      path = near.path;
+    } else
+      path = solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, build.backPressureRatio, path);
     return path;
   };
   const isUsable = (p: AirPath) => p.kind === 'converged' && p.compressor.ratio <= HIGHEST_RATIO;

@@ -1,5 +1,7 @@
 import type { Quantity } from '../units/quantities';
 import type { Build } from './build';
+import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
+import type { Match } from './matched';
 import type { OperatingPoint } from './point';
 
 type Read = (build: Build, point: OperatingPoint) => number | null | undefined;
@@ -10,6 +12,9 @@ const solved = (read: Read): Read => {
 /** Figures of a compressor at work; an idling one has none. */
 const working = (read: Read): Read =>
   solved((build, point) => (point.boosting && build.charged ? read(build, point) : null));
+
+const matched = (read: (point: OperatingPoint, match: Match, build: Build) => number | null): Read =>
+  solved((build, point) => (point.match ? read(point, point.match, build) : null));
 
 /**
  * The headline figures of one speed: what they are measured in and where they stand in a solved point, SI. Each opens its
@@ -39,6 +44,40 @@ export const figures = {
   'surge-margin': { quantity: 'share', read: working((_, p) => p.compressors[0]?.surgeMargin) },
   'choke-margin': { quantity: 'share', read: working((_, p) => p.compressors[0]?.chokeMargin) },
   'edge-room': { quantity: 'share', read: working((_, p) => p.compressors[0]?.edgeRoom?.share) },
+  'turbine-inlet-pressure': { quantity: 'pressure', read: matched((_, m) => m.turbine.inlet.pressure) },
+  'turbine-inlet-temperature': {
+    quantity: 'temperature',
+    read: matched((_, m) => m.turbine.inlet.temperature),
+  },
+  'turbine-outlet-pressure': { quantity: 'pressure', read: matched((_, m) => m.turbine.outlet.pressure) },
+  'expansion-ratio': { quantity: 'ratio', read: matched((_, m) => m.turbine.ratio) },
+  'back-pressure-ratio': {
+    quantity: 'ratio',
+    read: matched((p, m) =>
+      backPressureRatio.fn({ inlet: m.turbine.inlet.pressure, manifold: p.manifoldPressure }),
+    ),
+  },
+  'back-pressure-gauge': {
+    quantity: 'ratio',
+    read: matched((p, m, build) =>
+      // Near no boost the ratio of two small numbers says nothing.
+      p.boostGauge > 5_000
+        ? backPressureRatioGauge.fn({
+            inlet: m.turbine.inlet.pressure,
+            manifold: p.manifoldPressure,
+            ambient: build.climate.pressure,
+          })
+        : null,
+    ),
+  },
+  'gate-share': {
+    quantity: 'share',
+    read: matched((_, m) =>
+      gateShare.fn({ exhaust: m.turbine.flow + m.turbine.gateFlow, turbine: m.turbine.flow }),
+    ),
+  },
+  'turbine-efficiency': { quantity: 'share', read: matched((_, m) => m.turbine.expansion.efficiency) },
+  'turbine-power': { quantity: 'shaftPower', read: matched((_, m) => m.turbine.power) },
 } satisfies Record<string, { quantity: Quantity; read: Read }>;
 
 export type FigureId = keyof typeof figures;

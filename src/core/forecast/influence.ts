@@ -1,7 +1,15 @@
 import type { Bounds } from '../job/bound-at';
 import { boundsAt } from '../job/bound-at';
 import type { Job } from '../job/document';
-import { BASELINE_ROWS, BREATHING_TABLE, inputsOf, spreadOf, type JobInput } from '../job/inputs';
+import {
+  BASELINE_ROWS,
+  BREATHING_TABLE,
+  inputsOf,
+  isBoostCurve,
+  isWhole,
+  spreadOf,
+  type JobInput,
+} from '../job/inputs';
 import { compileBuild, type Library } from './build';
 import { figureAt, type FigureId } from './figures';
 import { planLevel, solvePoint } from './point';
@@ -31,6 +39,16 @@ export function withInput(job: Job, path: string, value: number): Job {
   if (path === BASELINE_ROWS) {
     const rows = engine.baseline.rows.map((row) => ({ ...row, power: row.power * value }));
     return { ...job, engine: { ...engine, baseline: { ...engine.baseline, rows } } };
+  }
+  if (isBoostCurve(path)) {
+    const index = Number(path.split('.')[1]);
+    const setups = job.setups.map((setup, i) => {
+      if (i !== index) return setup;
+      const { curve } = setup.boost;
+      const rows = curve.rows.map((row) => ({ ...row, gauge: row.gauge * value }));
+      return { ...setup, boost: { ...setup.boost, curve: { ...curve, rows } } };
+    });
+    return { ...job, setups };
   }
   if (path !== BREATHING_TABLE) return set(job, 0) as Job;
   const { table } = engine.breathing;
@@ -81,8 +99,7 @@ export function* influencesOn({
   for (const one of inputsOf(job, setupIndex).filter(among)) {
     const { path, input } = one;
     const spread = spreadOf(one);
-    const range =
-      path === BREATHING_TABLE || path === BASELINE_ROWS ? { min: 0.2, max: 3 } : boundsAt(bounds, path);
+    const range = isWhole(path) ? { min: 0.2, max: 3 } : boundsAt(bounds, path);
     const below = Math.max(range.min, input.value - spread);
     const above = Math.min(range.max, input.value + spread);
     const at = (value: number) =>

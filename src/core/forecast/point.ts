@@ -3,9 +3,10 @@ import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
-import { solveAirPath, type AirPath } from './air-path';
+import { shaftLimit, solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
 import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand';
+import { isMatched, solveMatched, type Match, type Matched } from './matched';
 import {
   backPressureOverManifold,
   boostGauge,
@@ -18,6 +19,8 @@ import {
   torque,
 } from './formulas';
 import { wheelPower } from '../vehicle/drivetrain';
+import type { HotSide } from '../turbocharger/turbine-side';
+import type { ExhaustLosses, PlacedLoss } from './plumbing';
 
 type Status = {
   kind: 'converged' | 'limited' | 'failed';
@@ -52,6 +55,8 @@ export type OperatingPoint = {
   range: Range;
   boosting: boolean;
   path: AirPath;
+  /** Turbine and gate, where a turbine is chosen and the match was found. */
+  match: Match | null;
   stations: Station[];
   manifoldPressure: number;
   boostGauge: number;
@@ -65,21 +70,35 @@ export type OperatingPoint = {
   troubles: Reason[];
 };
 
+/** The air that gauge targets count from, Pa: of the day, or the one an absolute target was set in. */
+const targetAir = (build: Build): number => build.boost.setIn ?? build.climate.pressure;
+
 /** Share of full boost at a speed: 0 at the onset, 1 at full, a smooth step between (a guess until a turbine is matched). */
-export const boostShareAt = ({ boost: { onsetRpm, fullRpm } }: Build, speedRpm: number): number =>
-  boostShare.fn({ progress: boostProgress.fn({ speedRpm, onsetRpm, fullRpm }) });
+export const boostShareAt = ({ boost: { onsetRpm, fullRpm, curve } }: Build, speedRpm: number): number =>
+  // A curve says itself where boost begins.
+  curve ? 1 : boostShare.fn({ progress: boostProgress.fn({ speedRpm, onsetRpm, fullRpm }) });
 
 /** Back pressure over manifold pressure at a speed, absolute: it comes with the boost (an input until a turbine is matched). */
 export const backPressureAt = (build: Build, speedRpm: number): number =>
   backPressureOverManifold.fn({ share: boostShareAt(build, speedRpm), full: build.backPressureRatio });
 
-/** The manifold pressure that the boost plan holds once it is full: solved from the goal, or the level. */
+/** The manifold pressure that the boost plan holds once it is full: solved from the goal, the level, or the curve at the goal. */
 export function planLevel(build: Build): Level {
-  if (build.boost.kind === 'goal') return manifoldFor(build, build.goal.speedRpm, build.goal.power);
+  const { kind, levelGauge, curve } = build.boost;
+  if (kind === 'goal') {
+    const level = manifoldFor(build, build.goal.speedRpm, build.goal.power);
+    // A turbine that cannot drive the goal is still asked for it: what it does then is the answer.
+    if (level.kind !== 'failed' || !build.hot) return level;
+    const wanted = manifoldFor({ ...build, hot: null }, build.goal.speedRpm, build.goal.power);
+    return wanted.kind === 'boost' ? { ...wanted, wanting: level.reason } : wanted;
+  }
   if (!build.charged) return { kind: 'unboosted' };
   return {
     kind: 'boost',
-    pressure: levelPressure.fn({ ambient: build.climate.pressure, boost: build.boost.levelGauge }),
+    pressure: levelPressure.fn({
+      ambient: targetAir(build),
+      boost: curve ? curve(build.goal.speedRpm) : levelGauge,
+    }),
     iterations: 0,
     residual: 0,
   };
@@ -91,6 +110,21 @@ function heldPower(build: Build, speedRpm: number, level: Level): number | null 
   if (hold === 'pressure' || kind !== 'goal' || level.kind !== 'boost' || speedRpm <= build.goal.speedRpm)
     return null;
   return hold === 'power' ? build.goal.power : (build.goal.power * speedRpm) / build.goal.speedRpm;
+}
+
+/** What the plan asks of the manifold at a speed once boost is there. `unboosted`: the day's air alone is enough. */
+export function askedAt(build: Build, speedRpm: number, level: Level): Level {
+  if (level.kind !== 'boost') return level;
+  const { curve } = build.boost;
+  if (curve)
+    return {
+      ...level,
+      pressure: levelPressure.fn({ ambient: targetAir(build), boost: curve(speedRpm) }),
+    };
+  const power = heldPower(build, speedRpm, level);
+  if (power === null || level.wanting) return level;
+  const held = manifoldFor(build, speedRpm, power);
+  return held.kind === 'failed' && build.hot ? level : held;
 }
 
 /** The air's way that the boost plan takes at a speed, without stations or powers. Never throws; `failed` says why not. */
@@ -105,19 +139,42 @@ export function solvePath(
     return { path: unboosted, ...(level.kind === 'failed' ? { failed: level.reason } : {}) };
   const share = boostShareAt(build, speedRpm);
   if (share === 0) return { path: unboosted };
-  let wanted = level.pressure;
-  const power = heldPower(build, speedRpm, level);
-  if (power !== null) {
-    const held = manifoldFor(build, speedRpm, power);
-    if (held.kind === 'failed') return { path: unboosted, failed: held.reason };
-    if (held.kind === 'unboosted') return { path: unboosted };
-    wanted = held.pressure;
-  }
+  const asked = askedAt(build, speedRpm, level);
+  if (asked.kind === 'failed') return { path: unboosted, failed: asked.reason };
   const base = unboosted.manifold.pressure;
-  if (wanted <= base) return { path: unboosted };
-  const pressure = plannedManifold.fn({ base, share, full: wanted });
+  if (asked.kind === 'unboosted' || asked.pressure <= base) return { path: unboosted };
+  const pressure = plannedManifold.fn({ base, share, full: asked.pressure });
   const backPressure = backPressureAt(build, speedRpm);
   return { path: solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, backPressure, start) };
+}
+
+/** Why a steady match was not found, in words to be. */
+const stopReason = (stop: NonNullable<Matched['stop']>, build: Build, speedRpm: number): Reason =>
+  reason(stop, { speed: [speedRpm, 'engineSpeed'] }, { name: build.hot?.turbine.name ?? '' });
+
+const matchedOf = (point: OperatingPoint | undefined): Matched | undefined =>
+  point?.match ? { path: point.path, match: point.match, stop: null } : undefined;
+
+/** The steady match that the boost plan leads to at a speed; with a turbine chosen. Never throws. */
+function solveTurbo(
+  build: Build,
+  speedRpm: number,
+  level: Level,
+  start?: OperatingPoint,
+  before?: OperatingPoint,
+): { path: AirPath; match: Match | null; failed?: Reason } {
+  if (!isMatched(build)) return { match: null, ...solvePath(build, speedRpm, level, start?.path) };
+  if (level.kind === 'failed')
+    return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
+  const asked = askedAt(build, speedRpm, level);
+  // A turbo is there whether boost is wanted or not: then its gate is asked for none.
+  const pressure = asked.kind === 'boost' ? asked.pressure : unboostedAt(build, speedRpm).manifold.pressure;
+  const solved = solveMatched(build, speedRpm, pressure, matchedOf(start), matchedOf(before));
+  return {
+    path: solved.path,
+    match: solved.match,
+    ...(solved.stop ? { failed: stopReason(solved.stop, build, speedRpm) } : {}),
+  };
 }
 
 /** Whether a compressor does more than let the air pass. */
@@ -129,6 +186,7 @@ const MACH_WARNING = 0.3;
 function troublesOf(
   build: Build,
   path: AirPath,
+  match: Match | null,
 ): { compressor: Reason[]; pipes: Partial<Record<StationKind, Reason[]>> } {
   const compressor: Reason[] = [];
   const map = path.map;
@@ -146,7 +204,7 @@ function troublesOf(
     compressor.push(
       reason(
         'wheel-too-fast',
-        { speed: [actual, 'shaftSpeed'], limit: [build.compressor.map.maxSpeedRpm, 'shaftSpeed'] },
+        { speed: [actual, 'shaftSpeed'], limit: [shaftLimit(build), 'shaftSpeed'] },
         name,
       ),
     );
@@ -156,10 +214,8 @@ function troublesOf(
   for (const place of ['filter', 'cooler', 'throttle'] as const)
     for (const loss of build.losses[place]) {
       if (!loss.diameter) continue;
-      // Twins have a filter neck and a charge pipe each; the throttle is shared.
-      const pipeCount = place === 'throttle' ? 1 : build.compressorCount;
       const mach = machNumber.fn({
-        massFlow: path.massFlow / pipeCount,
+        massFlow: path.massFlow / loss.pipes,
         temperature: inlet[place].temperature,
         pressure: inlet[place].pressure,
         gasConstant: build.climate.gas.gasConstant,
@@ -170,7 +226,51 @@ function troublesOf(
           reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] }),
         );
     }
+  if (match && build.hot) Object.assign(pipes, hotTroubles(build.hot, build.exhaustLosses, match));
   return { compressor, pipes };
+}
+
+/** What is wrong behind the exhaust valves at one speed: too hot, too fast, pipes too narrow. */
+function hotTroubles(
+  hot: HotSide,
+  losses: ExhaustLosses,
+  match: Match,
+): Partial<Record<StationKind, Reason[]>> {
+  const { turbine } = match;
+  const name = { name: hot.turbine.name };
+  const wheel: Reason[] = [];
+  if (turbine.inlet.temperature > hot.turbine.maxTemperature)
+    wheel.push(
+      reason(
+        'turbine-too-hot',
+        {
+          temperature: [turbine.inlet.temperature, 'temperature'],
+          limit: [hot.turbine.maxTemperature, 'temperature'],
+        },
+        name,
+      ),
+    );
+  const machs = (pipes: PlacedLoss[], pressure: number, temperature: number) =>
+    pipes.flatMap((loss) => {
+      if (!loss.diameter) return [];
+      const mach = machNumber.fn({
+        massFlow: match.exhaustFlow / loss.pipes,
+        temperature,
+        pressure,
+        gasConstant: hot.exhaust.gas.gasConstant,
+        diameter: loss.diameter,
+      });
+      return mach > MACH_WARNING
+        ? [reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] })]
+        : [];
+    });
+  const manifold = machs(losses.manifold, match.portPressure, turbine.inlet.temperature);
+  const tail = machs(losses.tail, turbine.outlet.pressure, turbine.mixed);
+  return {
+    ...(manifold.length ? { cylinders: manifold } : {}),
+    ...(wheel.length ? { turbine: wheel } : {}),
+    ...(tail.length ? { tailpipe: tail } : {}),
+  };
 }
 
 /** Where the sums found no answer nothing is invented: the weather is known, the rest is not. */
@@ -193,6 +293,7 @@ function unsolved(build: Build, weather: Station, unknown: (id: StationKind) => 
 function stationsOf(
   build: Build,
   path: AirPath,
+  match: Match | null,
   power: number,
   troubles: ReturnType<typeof troublesOf>,
 ): Station[] {
@@ -246,20 +347,46 @@ function stationsOf(
         }),
       );
   }
-  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }), {
-    ...unknown('cylinders'),
-    massFlow: burnt,
-    powerIn: power,
-    range: path.breathingRange,
-  });
-  if (build.charged) stations.push(unknown('turbine'));
-  stations.push(unknown('tailpipe'));
+  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
+  const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
+  if (!match || !build.hot) {
+    stations.push({ ...unknown('cylinders'), ...cylinders });
+    if (build.charged) stations.push(unknown('turbine'));
+    stations.push(unknown('tailpipe'));
+    return stations;
+  }
+  const { turbine, portPressure, exhaustFlow } = match;
+  stations.push(
+    // Cylinders and manifold: what stands at the turbine inlet.
+    state('cylinders', turbine.inlet, {
+      ...cylinders,
+      massFlow: exhaustFlow,
+      drop: portPressure - turbine.inlet.pressure,
+    }),
+    state(
+      'turbine',
+      { pressure: turbine.outlet.pressure, temperature: turbine.mixed },
+      {
+        massFlow: exhaustFlow,
+        powerIn: -turbine.power * build.hot.count,
+        range: build.hot.turbine.rangeAt(turbine.ratio),
+      },
+    ),
+    state(
+      'tailpipe',
+      { pressure: climate.pressure, temperature: turbine.mixed },
+      {
+        massFlow: exhaustFlow,
+        drop: turbine.outlet.pressure - climate.pressure,
+      },
+    ),
+  );
   return stations;
 }
 
 /**
  * One speed of the demand line: the air the boost plan takes there and everything that follows.
- * In: build; speed rev/min; the plan's level; optionally a neighbour to start from. Total: never throws, never NaN in a
+ * In: build; speed rev/min; the plan's level; optionally a neighbour to start from, and the one as far again before it. Total: never throws, never NaN in a
  * figure that is shown as known.
  */
 export function solvePoint(
@@ -267,8 +394,14 @@ export function solvePoint(
   speedRpm: number,
   level: Level,
   start?: OperatingPoint,
+  before?: OperatingPoint,
 ): OperatingPoint {
-  const { path, failed } = solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined);
+  const { path, match, failed } = build.hot
+    ? solveTurbo(build, speedRpm, level, start, before)
+    : {
+        match: null,
+        ...solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined),
+      };
   const fuelFlow = powerOf(build, path);
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
@@ -276,7 +409,7 @@ export function solvePoint(
       massFlow: path.massFlow * build.trapped * build.condition,
       powerPerFlow: powerPerFlow(horsepowerPerPound),
     });
-  const troubles = troublesOf(build, path);
+  const troubles = troublesOf(build, path, match);
   const map = path.map;
   const choice = build.compressor;
   const shaft =
@@ -292,15 +425,20 @@ export function solvePoint(
         ...map,
         shaftSpeedRpm: shaft,
         speedShare:
-          shaft === null || !choice ? null : speedShare.fn({ speed: shaft, limit: choice.map.maxSpeedRpm }),
+          shaft === null || !choice ? null : speedShare.fn({ speed: shaft, limit: shaftLimit(build) }),
       }
     : null;
   const stopped =
-    path.kind === 'converged' ? failed : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] });
+    failed ??
+    (path.kind === 'converged' ? undefined : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] }));
   return {
     speedRpm,
     status: {
-      kind: stopped ? 'failed' : troubles.compressor.length ? 'limited' : 'converged',
+      kind: stopped
+        ? 'failed'
+        : troubles.compressor.length || troubles.pipes.turbine?.length
+          ? 'limited'
+          : 'converged',
       iterations: path.iterations,
       residual: Number.isFinite(path.residual) ? path.residual : 0,
       ...(stopped ? { reason: stopped } : {}),
@@ -308,7 +446,8 @@ export function solvePoint(
     range: path.range,
     boosting: isBoosting(path.compressor.ratio),
     path,
-    stations: stationsOf(build, path, fuelFlow, troubles),
+    match,
+    stations: stationsOf(build, path, match, fuelFlow, troubles),
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: path.compressor.ratio,

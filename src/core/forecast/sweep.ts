@@ -4,10 +4,12 @@ import type { MapStatus } from '../compressor/lookup';
 import { gainsOver, type Gains } from './baseline';
 import { revGrid, type Build } from './build';
 import type { Level } from './demand';
+import { isMatched } from './matched';
 import { planLevel, solvePoint, type OperatingPoint } from './point';
+import { turboFindings, turboLineOf, type TurboLine } from './turbo-line';
 
 /** Raised whenever a change of the core changes its figures: summaries of an older core are stale. */
-export const CORE_VERSION = 2;
+export const CORE_VERSION = 3;
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
 export type Span = {
@@ -34,6 +36,8 @@ export type Sweep = {
   goalPoint: OperatingPoint;
   spans: Span[];
   goal: GoalVerdict;
+  /** What turbine and gate do over the revs; null while no turbine is chosen. */
+  turbo: TurboLine | null;
   coreVersion: number;
 };
 
@@ -62,13 +66,13 @@ export function spansOf(judged: { speedRpm: number; status: MapStatus }[]): Span
   return spans;
 }
 
-/** The points a compressor is judged by: from the onset of boost to the red line, as far as it boosts. */
+/** The points a compressor is judged by: from where boost begins to the red line, as far as it boosts. */
 const judgedPoints = (build: Build, points: OperatingPoint[]) =>
   points.flatMap((p) => {
     const at = p.compressors[0];
-    return at && p.boosting && p.speedRpm >= build.boost.onsetRpm
-      ? [{ speedRpm: p.speedRpm, status: at.status }]
-      : [];
+    // A matched turbo says itself where it boosts; before that the plan's onset does.
+    const judged = isMatched(build) ? p.pressureRatio > JUDGED_RATIO : p.speedRpm >= build.boost.onsetRpm;
+    return at && p.boosting && judged ? [{ speedRpm: p.speedRpm, status: at.status }] : [];
   });
 
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
@@ -111,12 +115,18 @@ function verdictOf(
   points: OperatingPoint[],
   goalPoint: OperatingPoint,
   spans: Span[],
+  turbo: TurboLine | null,
 ): GoalVerdict {
   const name = build.compressor?.name ?? '';
   const names = { name };
   if (level.kind === 'failed') return { holds: false, short: level.reason, findings: [level.reason] };
   const stopped = goalPoint.status.reason;
-  if (stopped) return { holds: false, short: stopped, findings: [stopped] };
+  if (stopped)
+    return {
+      holds: false,
+      short: stopped,
+      findings: [stopped, ...(turbo ? turboFindings(build, turbo, goalPoint) : [])],
+    };
   const at = goalPoint.compressors[0];
   const need = reason('demand', {
     power: [build.goal.power, 'power'],
@@ -126,7 +136,7 @@ function verdictOf(
     manifold: [goalPoint.manifoldPressure, 'pressure'],
     ratio: [goalPoint.pressureRatio, 'ratio'],
   });
-  if (level.kind === 'unboosted') {
+  if (level.kind === 'unboosted' && !turbo) {
     const alone = reason('no-boost-needed', {
       power: [goalPoint.power.fuelFlow, 'power'],
       speed: [goalPoint.speedRpm, 'engineSpeed'],
@@ -151,7 +161,10 @@ function verdictOf(
         speed: [nearest.speedRpm, 'engineSpeed'],
       }),
     );
-  if (build.boost.kind === 'level') {
+  if (turbo) findings.unshift(...turboFindings(build, turbo, goalPoint));
+  const unmet = turbo && unmetBy(build, level, goalPoint);
+  if (unmet) return { holds: false, short: unmet, findings: [unmet, ...findings, need] };
+  if (build.boost.kind !== 'goal') {
     const short = build.goal.power - goalPoint.power.fuelFlow;
     findings.unshift(
       reason(short > 500 ? 'level-short' : 'level-makes', {
@@ -163,6 +176,8 @@ function verdictOf(
     if (short > 500) return { holds: false, short: findings[0]!, findings: [...findings, need] };
   }
   if (!build.compressor) return { holds: false, short: reason('choose-compressor'), findings: [need] };
+  if (turbo?.tooHot && turbo.hottest)
+    return { holds: false, short: turboFindings(build, turbo, goalPoint)[0]!, findings: [...findings, need] };
   const worst =
     spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
   if (worst)
@@ -182,6 +197,25 @@ function verdictOf(
     short: reason('map-holds', { efficiency: [at?.efficiency ?? 0, 'share'] }, names),
     findings: [...findings, need],
   };
+}
+
+/** Why a matched turbo falls short of the goal; null where it does not. */
+function unmetBy(build: Build, level: Level, goalPoint: OperatingPoint): Reason | null {
+  const { match } = goalPoint;
+  const short = build.goal.power - goalPoint.power.fuelFlow;
+  if (build.boost.kind !== 'goal' || !match || short < 0.004 * build.goal.power) return null;
+  const asked = level.kind === 'boost' ? level.pressure : match.asked;
+  return reason(
+    `short-${match.kind}`,
+    {
+      short: [short, 'power'],
+      power: [goalPoint.power.fuelFlow, 'power'],
+      speed: [goalPoint.speedRpm, 'engineSpeed'],
+      boost: [goalPoint.boostGauge, 'boost'],
+      asked: [asked - build.climate.pressure, 'boost'],
+    },
+    { name: build.hot?.turbine.name ?? '' },
+  );
 }
 
 /** What else there is to say of a forecast: the torque wanted, what hands it on, and what it adds to a measured run. */
@@ -251,11 +285,12 @@ export const addedToRun = (build: Build, points: OperatingPoint[]): Gains | null
 export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Sweep {
   const level = planLevel(build);
   const points: OperatingPoint[] = [];
-  for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1)));
+  for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1), points.at(-2)));
   const goalPoint =
     points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
   const spans = spansOf(judgedPoints(build, points));
-  const verdict = verdictOf(build, level, points, goalPoint, spans);
+  const turbo = turboLineOf(build, level, points);
+  const verdict = verdictOf(build, level, points, goalPoint, spans, turbo);
   // The last finding is the demand itself.
   const findings = [
     ...verdict.findings.slice(0, -1),
@@ -269,6 +304,7 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     goalPoint,
     spans,
     goal: { ...verdict, findings },
+    turbo,
     coreVersion: CORE_VERSION,
   };
 }

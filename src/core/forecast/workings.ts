@@ -1,6 +1,5 @@
 import { enthalpy, entropy, isentropicTemperature } from '../air/gas-properties';
 import { coolerOutlet } from '../charge-air/cooler';
-import { flowLoss, inletPressure, lossAt, type FlowLoss } from '../charge-air/losses';
 import {
   chokeMargin,
   compressorPower,
@@ -25,11 +24,8 @@ import {
   volumetricEfficiency,
 } from '../engine/formulas';
 import { evaporatedFuel, evaporation } from '../fuel/fuels';
-import type { Loss } from '../job/document';
-import type { Quantity } from '../units/quantities';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
-import type { Formula } from '../working/formula';
-import type { AirPath } from './air-path';
+import { shaftLimit, type AirPath } from './air-path';
 import type { Build } from './build';
 import { aloneAt, unboostedAt } from './demand';
 import { figureAt, figures, type FigureId } from './figures';
@@ -46,93 +42,17 @@ import {
   plannedManifold,
   powerByHand,
   powerPerFlow,
-  pressureAfter,
-  pressureBefore,
   pressureRatio,
   pressureRatioByHand,
   ruleOfThumbPower,
   torque,
   trappedDryAir,
 } from './formulas';
+import { hotSheets, portRatioStep } from './hot-workings';
 import { boostShareAt, planLevel, type OperatingPoint } from './point';
+import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, type Working } from './sheet';
 
-/** Where a number of a formula comes from: an input of the job (its path), something read, or a step before. */
-export type Origin = { input: string } | { read: 'map' | 'gas' | 'fuel' | 'curve' | 'air' | 'sums' | 'band' };
-
-export type FormulaStep = {
-  kind: 'formula';
-  formula: Formula;
-  args: Record<string, number>;
-  origins: Record<string, Origin>;
-  value: number;
-};
-
-/** A figure that is read off something, where no formula stands behind it. `code` is put into words by `ui/words`. */
-export type ReadStep = {
-  kind: 'read';
-  code: 'map-efficiency' | 'map-speed' | 'map-surge' | 'map-choke' | 'map-edge' | 'without-boost' | 'guessed';
-  symbol: string;
-  quantity: Quantity;
-  value: number;
-  name?: string;
-};
-
-export type Step = FormulaStep | ReadStep;
-
-/** How a figure came about: steps in order, the last one gives it; and the by-hand form where the trade has one. SI. */
-export type Working = {
-  figure: FigureId;
-  speedRpm: number;
-  value: number;
-  quantity: Quantity;
-  steps: Step[];
-  byHand: FormulaStep | null;
-};
-
-function formulaStep<N extends string>(
-  formula: Formula<N>,
-  args: Record<N, number>,
-  origins: Partial<Record<N, Origin>> = {},
-): FormulaStep {
-  return {
-    kind: 'formula',
-    formula: formula as unknown as Formula,
-    args,
-    origins: origins as Record<string, Origin>,
-    value: formula.fn(args),
-  };
-}
-
-/** Writes steps down in order and hands on their values. */
-class Sheet {
-  readonly steps: Step[] = [];
-  constructor(
-    readonly build: Build,
-    readonly point: OperatingPoint,
-    /** 'setups.0' and so on. */
-    readonly setup: string,
-  ) {}
-
-  put<N extends string>(
-    formula: Formula<N>,
-    args: Record<N, number>,
-    origins?: Partial<Record<N, Origin>>,
-  ): number {
-    const step = formulaStep(formula, args, origins);
-    this.steps.push(step);
-    return step.value;
-  }
-
-  read(step: Omit<ReadStep, 'kind'>): number {
-    this.steps.push({ kind: 'read', ...step });
-    return step.value;
-  }
-
-  input = (path: string): Origin => ({ input: path });
-  own = (path: string): Origin => ({ input: `${this.setup}.${path}` });
-}
-
-const read = (what: Extract<Origin, { read: unknown }>['read']): Origin => ({ read: what });
+export type { FormulaStep, Origin, ReadStep, Step, Working } from './sheet';
 
 function airPerPowerStep(s: Sheet): number {
   const { fuel, airPerPowerTerms } = s.build;
@@ -174,7 +94,8 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   const t = path.manifold.temperature;
   const isBoosted = path.backPressureRatio !== 1;
   let ratio = path.backPressureRatio;
-  if (isBoosted) {
+  if (point.match && path === point.path) ratio = portRatioStep(s);
+  else if (isBoosted) {
     const share = shareSteps(s);
     ratio = s.put(
       backPressureOverManifold,
@@ -255,13 +176,39 @@ function shareSteps(s: Sheet): number {
   return s.put(boostShare, { progress });
 }
 
+/** With a turbine: what is asked where the gate holds it, what the turbine drives or the gate lets stand elsewhere. */
+function matchedManifold(s: Sheet): number {
+  const { build, point } = s;
+  const match = point.match!;
+  const { kind, curve, levelGauge, setIn } = build.boost;
+  const value = point.manifoldPressure;
+  if (match.kind !== 'held')
+    return s.read({
+      code: 'driven',
+      symbol: 'p_m',
+      quantity: 'pressure',
+      value,
+      name: build.hot!.turbine.name,
+    });
+  if (kind === 'goal') return s.read({ code: 'asked', symbol: 'p_m', quantity: 'pressure', value });
+  return s.put(
+    levelPressure,
+    { ambient: setIn ?? build.climate.pressure, boost: curve ? curve(point.speedRpm) : levelGauge },
+    {
+      ambient: read('air'),
+      boost: s.own(kind === 'curve' ? 'boost.curve' : kind === 'gears' ? 'boost.gears' : 'boost.levelGauge'),
+    },
+  );
+}
+
 /** Manifold pressure: what the goal's air needs at the goal's speed, what the boost plan says elsewhere. */
 function manifoldSteps(s: Sheet): number {
   const { build, point } = s;
   const { path } = point;
   const { climate } = build;
   const isGoal = build.boost.kind === 'goal' && point.speedRpm === build.goal.speedRpm;
-  if (point.boosting && isGoal) {
+  const meets = !point.match || point.match.kind === 'held';
+  if (point.boosting && isGoal && meets) {
     const air = s.put(
       airForPower,
       {
@@ -292,6 +239,7 @@ function manifoldSteps(s: Sheet): number {
       { gasConstant: read('air'), temperature: read('sums'), displacement: s.input('engine.bore') },
     );
   }
+  if (point.match) return matchedManifold(s);
   const share = build.charged ? boostShareAt(build, point.speedRpm) : 0;
   const base = unboostedAt(build, point.speedRpm).manifold.pressure;
   if (!point.boosting || share === 0)
@@ -323,52 +271,13 @@ function manifoldSteps(s: Sheet): number {
 }
 
 /** Losses of one place forwards (from an inlet pressure) or backwards (from an outlet pressure). */
-function lossSteps(
+const lossSteps = (
   s: Sheet,
-  place: Loss['place'],
+  place: keyof Build['losses'],
   start: number,
   temperature: number,
   way: 'forwards' | 'backwards',
-): number {
-  const { massFlow } = s.point.path;
-  const parts: { loss: FlowLoss; index: number }[] = s.build.losses[place].map((loss) => ({
-    loss,
-    index: loss.index,
-  }));
-  if (way === 'backwards') parts.reverse();
-  return parts.reduce((pressure, { loss, index }) => {
-    const inlet = way === 'forwards' ? pressure : inletPressure(loss, pressure, temperature, massFlow);
-    const at = (what: string) => s.own(`plumbing.${index}.${what}`);
-    const drop = s.put(
-      flowLoss,
-      {
-        drop: loss.drop,
-        massFlow,
-        referenceFlow: loss.massFlow,
-        temperature,
-        referenceTemperature: loss.temperature,
-        pressure: inlet,
-        referencePressure: loss.pressure,
-      },
-      {
-        drop: at('drop'),
-        massFlow: read('sums'),
-        referenceFlow: at('massFlow'),
-        temperature: read('sums'),
-        referenceTemperature: at('temperature'),
-        pressure: read('sums'),
-        referencePressure: at('pressure'),
-      },
-    );
-    return way === 'forwards'
-      ? s.put(pressureAfter, { before: pressure, drop }, { before: read('sums') })
-      : s.put(
-          pressureBefore,
-          { after: pressure, drop: lossAt(loss, inlet, temperature, massFlow) },
-          { after: read('sums') },
-        );
-  }, start);
-}
+): number => lossChain(s, s.build.losses[place], start, temperature, s.point.path.massFlow, way);
 
 function ratioSteps(s: Sheet): number {
   const { climate } = s.build;
@@ -583,14 +492,11 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   },
   'shaft-speed': (s) => shaftSteps(s),
   'speed-share': (s) =>
-    s.put(
-      speedShare,
-      { speed: shaftSteps(s), limit: s.build.compressor!.map.maxSpeedRpm },
-      { limit: read('map') },
-    ),
+    s.put(speedShare, { speed: shaftSteps(s), limit: shaftLimit(s.build) }, { limit: read('map') }),
   'surge-margin': (s) => marginSteps(s, 'map-surge', s.point.compressors[0]!.surgeMargin!),
   'choke-margin': (s) => marginSteps(s, 'map-choke', s.point.compressors[0]!.chokeMargin!),
   'edge-room': (s) => marginSteps(s, 'map-edge', s.point.compressors[0]!.edgeRoom!.share),
+  ...hotSheets,
 };
 
 /** The form of the trade's pocket calculator beside the full one, where there is such a form. */

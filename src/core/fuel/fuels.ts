@@ -37,6 +37,9 @@ export type Fuel = {
   /** Latent heat of evaporation, J/kg, and molar mass of the vapour, kg/mol. From memory, handbook values. */
   latentHeat: number;
   vapourMolarMass: number;
+  /** CHyOz of one carbon's worth, for the burnt gas, and the lower heating value, J/kg. Heating values: handbook, from memory. */
+  formula: FuelFormula;
+  heatingValue: number;
   /** For sizing injectors: density kg/m³ and BSFC kg/J with the margin of the trade (common practice, no source). */
   injectors: { density: number; bsfc: number };
 };
@@ -44,6 +47,18 @@ export type Fuel = {
 const petrolFormula: FuelFormula = { hydrogen: 1.87, oxygen: 0 };
 const ethanol: FuelFormula = { hydrogen: 3, oxygen: 0.5 };
 const methanol: FuelFormula = { hydrogen: 4, oxygen: 1 };
+const dieselFormula: FuelFormula = { hydrogen: 1.85, oxygen: 0 };
+
+/** The formula of a blend, per carbon atom. In: mass share of the first. Source: atom balance. */
+function byMass(share: number, first: FuelFormula, second: FuelFormula): FuelFormula {
+  const carbon = (fuel: FuelFormula, mass: number) => mass / formulaMass(fuel);
+  const a = carbon(first, share);
+  const b = carbon(second, 1 - share);
+  return {
+    hydrogen: (a * first.hydrogen + b * second.hydrogen) / (a + b),
+    oxygen: (a * first.oxygen + b * second.oxygen) / (a + b),
+  };
+}
 
 /** Two fuels by mass share of the first: the ratio mixes by mass. */
 const blend = (share: number, first: number, second: number) => share * first + (1 - share) * second;
@@ -65,6 +80,8 @@ const petrol = (name: string): Fuel => ({
   horsepowerPerPound: [9.5, 10.5],
   latentHeat: 350e3,
   vapourMolarMass: 0.105,
+  formula: petrolFormula,
+  heatingValue: 43.0e6,
   injectors: { density: 720, bsfc: poundsPerHorsepowerHour(0.6) }, // 10.5 cc/min per lb/h
 });
 
@@ -85,6 +102,8 @@ export const fuels = {
     horsepowerPerPound: [9.8, 11],
     latentHeat: blend(E85_SHARE, 918e3, 350e3),
     vapourMolarMass: 0.0502,
+    formula: byMass(E85_SHARE, ethanol, petrolFormula),
+    heatingValue: blend(E85_SHARE, 26.8e6, 43.0e6),
     injectors: { density: 785, bsfc: poundsPerHorsepowerHour(0.8) },
   },
   methanol: {
@@ -98,12 +117,14 @@ export const fuels = {
     horsepowerPerPound: [9.8, 11.2],
     latentHeat: 1100e3,
     vapourMolarMass: formulaMass(methanol),
+    formula: methanol,
+    heatingValue: 19.9e6,
     injectors: { density: 792, bsfc: poundsPerHorsepowerHour(1.2) },
   },
   diesel: {
     name: 'Diesel',
     ignition: 'compression',
-    stoichiometric: stoichiometricRatio({ hydrogen: 1.85, oxygen: 0 }),
+    stoichiometric: stoichiometricRatio(dieselFormula),
     lambda: 1.35,
     bsfc: gPerKWh(222), // 0.365 lb/hp·h
     bestPowerLambda: 1,
@@ -111,6 +132,8 @@ export const fuels = {
     horsepowerPerPound: [7.5, 8.6],
     latentHeat: 0,
     vapourMolarMass: 0.19,
+    formula: dieselFormula,
+    heatingValue: 42.6e6,
     injectors: { density: 835, bsfc: poundsPerHorsepowerHour(0.4) },
   },
 } satisfies Record<string, Fuel>;

@@ -5,6 +5,8 @@ import { jobSchema } from './document';
 type Walkable = {
   shape?: Record<string, Walkable>;
   element?: Walkable;
+  /** Of a union, what it may be. */
+  options?: Walkable[];
   unwrap?: () => Walkable;
   minValue?: number;
   maxValue?: number;
@@ -18,7 +20,10 @@ export function jobBounds(): Bounds {
   const bounds: Bounds = {};
   const walk = (schema: Walkable, path: string[]) => {
     let at = schema;
-    while (!at.shape && !at.element && at.unwrap) at = at.unwrap();
+    while (!at.shape && !at.element && !at.options && at.unwrap) at = at.unwrap();
+    // Options of an enumeration are plain words: there is nothing to walk in them.
+    if (Array.isArray(at.options))
+      return at.options.forEach((option) => typeof option === 'object' && walk(option, path));
     if (at.element) return walk(at.element, [...path, '*']);
     for (const [key, child] of Object.entries(at.shape ?? {})) {
       if (key !== 'value') walk(child, [...path, key]);

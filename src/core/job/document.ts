@@ -3,44 +3,108 @@ import { briefSchema } from './brief-document';
 import { engineSchema } from './engine-document';
 import { input } from './input-schema';
 import { markSchema } from './mark-schema';
+import { idSchema as id, refSchema } from './ref';
+import { confidences } from './input';
+import { gateSchema } from '../turbocharger/gate-schema';
+import { boostKinds, lossPlaces } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
-const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
-
-/** A library item at one immutable revision. */
-const refSchema = z.strictObject({ id, revision: z.number().int().min(1).max(1_000_000) });
-export type Ref = z.infer<typeof refSchema>;
-
 const lossSchema = z.strictObject({
-  place: z.enum(['filter', 'cooler', 'throttle']),
+  place: z.enum(lossPlaces),
+  /** A drop stated at a flow, or a pipe whose drop follows from its bore, length and bends. */
+  from: z.enum(['drop', 'pipe']),
   /** Pressure drop at `massFlow` of the whole engine, with `pressure` and `temperature` at its inlet. */
   drop: input(0, 60_000),
   massFlow: input(0.001, 20),
   pressure: input(40_000, 900_000),
-  temperature: input(230, 600),
-  /** Narrowest bore of one pipe, where known: for the Mach number. */
+  temperature: input(230, 1_400),
+  /** Narrowest bore of one pipe, where known: for the Mach number, and for the drop of a pipe. */
   diameter: input(0.005, 1).optional(),
+  length: input(0, 30).optional(),
+  /** Bends of a right angle in one pipe; two of 45° count as one. */
+  bends: input(0, 40).optional(),
 });
 export type Loss = z.infer<typeof lossSchema>;
 
+/** Boost over the revs, or one level for each gear: rows that were set together. */
+const curveRow = z.strictObject({
+  speedRpm: z.number().min(100).max(30_000),
+  gauge: z.number().min(0).max(800_000),
+});
+
 const boostPlanSchema = z.strictObject({
-  kind: z.enum(['goal', 'level']),
+  kind: z.enum(boostKinds),
+  /** Whether a target stands by gauge in any air, or as absolute pressure: what it is in the air of the Brief. */
+  held: z.enum(['gauge', 'absolute']),
   levelGauge: input(0, 800_000),
+  curve: z
+    .strictObject({
+      confidence: z.enum(confidences),
+      rows: z.array(curveRow).max(24),
+    })
+    .refine(
+      ({ rows }) => rows.every((r, i) => i === 0 || r.speedRpm > rows[i - 1]!.speedRpm),
+      'The speeds of the boost curve must rise.',
+    ),
+  /** Boost of each gear, gauge, first gear first, and the gear that is looked at, counted from 0. */
+  gears: z.array(input(0, 800_000)).max(10),
+  gear: z.number().int().min(0).max(9),
   /** What is held above the goal's speed. */
   hold: z.enum(['pressure', 'torque', 'power']),
   onsetRpm: input(100, 30_000),
   fullRpm: input(100, 30_000),
 });
 
+/** The turbine side of one stage: what drives the compressor, and what holds it back. */
+const hotSideSchema = z.strictObject({
+  /** The library's turbocharger it came as; null once it was put together by hand. */
+  turbocharger: refSchema.nullable(),
+  turbine: refSchema,
+  /** Which of the turbine's housings, counted from 0. */
+  housing: z.number().int().min(0).max(11),
+  gate: gateSchema,
+  inertia: input(1e-8, 1),
+  mechanicalEfficiency: input(0.5, 1),
+  maxSpeedRpm: input(5_000, 500_000),
+});
+export type HotSideDocument = z.infer<typeof hotSideSchema>;
+
 const inductionSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
   z.strictObject({
     kind: z.literal('turbo'),
     arrangement: z.enum(['single', 'parallel']),
-    stages: z.array(z.strictObject({ compressor: refSchema.nullable() })).length(1),
+    stages: z
+      .array(z.strictObject({ compressor: refSchema.nullable(), hot: hotSideSchema.optional() }))
+      .length(1),
   }),
 ]);
+
+const exhaustSchema = z.strictObject({
+  /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
+  share: input(0.15, 0.6),
+  retard: input(0, 0.7),
+  /** W/K from the gas to the wall of port and manifold, and the wall's temperature. */
+  heatLoss: input(0, 1_000),
+  wall: input(300, 1_300),
+  manifold: z.enum(['open', 'divided']),
+  /** What pulses add to the turbine's work where manifold and housing are divided. */
+  pulse: input(1, 1.5),
+});
+
+/** Readings of one moment at one engine speed: what gauges showed, to be explained. */
+const readingsSchema = z.strictObject({
+  speedRpm: input(100, 30_000).optional(),
+  boost: input(-50_000, 800_000).optional(),
+  compressorOutletGauge: input(-50_000, 900_000).optional(),
+  turbineInletGauge: input(-20_000, 1_200_000).optional(),
+  turbineOutletGauge: input(-20_000, 400_000).optional(),
+  compressorOutletTemperature: input(230, 700).optional(),
+  chargeTemperature: input(230, 500).optional(),
+  turbineInletTemperature: input(400, 1_500).optional(),
+  shaftRpm: input(1_000, 500_000).optional(),
+});
 
 const setupSchema = z.strictObject({
   id,
@@ -59,6 +123,8 @@ const setupSchema = z.strictObject({
   boost: boostPlanSchema,
   /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
   backPressureRatio: input(0.5, 4),
+  exhaust: exhaustSchema,
+  readings: readingsSchema,
 });
 export type Setup = z.infer<typeof setupSchema>;
 

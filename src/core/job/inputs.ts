@@ -45,6 +45,32 @@ export const inputQuantities = {
   'setups.*.boost.onsetRpm': 'engineSpeed',
   'setups.*.boost.fullRpm': 'engineSpeed',
   'setups.*.backPressureRatio': 'ratio',
+  'setups.*.induction.stages.*.hot.gate.bore': 'bore',
+  'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'ratio',
+  'setups.*.induction.stages.*.hot.gate.springGauge': 'boost',
+  'setups.*.induction.stages.*.hot.gate.diaphragm': 'bore',
+  'setups.*.induction.stages.*.hot.gate.closed': 'share',
+  'setups.*.induction.stages.*.hot.gate.open': 'share',
+  'setups.*.induction.stages.*.hot.inertia': 'inertia',
+  'setups.*.induction.stages.*.hot.mechanicalEfficiency': 'share',
+  'setups.*.induction.stages.*.hot.maxSpeedRpm': 'shaftSpeed',
+  'setups.*.plumbing.*.length': 'length',
+  'setups.*.plumbing.*.bends': 'ratio',
+  'setups.*.boost.gears.*': 'boost',
+  'setups.*.exhaust.share': 'share',
+  'setups.*.exhaust.retard': 'angle',
+  'setups.*.exhaust.heatLoss': 'heatLoss',
+  'setups.*.exhaust.wall': 'temperature',
+  'setups.*.exhaust.pulse': 'ratio',
+  'setups.*.readings.speedRpm': 'engineSpeed',
+  'setups.*.readings.boost': 'boost',
+  'setups.*.readings.compressorOutletGauge': 'boost',
+  'setups.*.readings.turbineInletGauge': 'boost',
+  'setups.*.readings.turbineOutletGauge': 'boost',
+  'setups.*.readings.compressorOutletTemperature': 'temperature',
+  'setups.*.readings.chargeTemperature': 'temperature',
+  'setups.*.readings.turbineInletTemperature': 'temperature',
+  'setups.*.readings.shaftRpm': 'shaftSpeed',
   'brief.goal.torque': 'torque',
   'brief.goal.torqueRpm': 'engineSpeed',
   'brief.use.fullSeconds': 'time',
@@ -128,6 +154,13 @@ export const BREATHING_TABLE = 'engine.breathing.table';
 /** And so do the rows of the measured run. */
 export const BASELINE_ROWS = 'engine.baseline';
 
+/** And the points of a boost curve. */
+export const isBoostCurve = (path: string): boolean => /^setups\.(\d+|\*)\.boost\.curve$/.test(path);
+
+/** Whether an input is a whole list, taken together: it is scaled rather than set. */
+export const isWhole = (path: string): boolean =>
+  path === BREATHING_TABLE || path === BASELINE_ROWS || isBoostCurve(path);
+
 export type JobInput = { path: string; input: Pick<Input, 'value' | 'confidence'> };
 
 function walk(at: unknown, path: string, found: JobInput[]): void {
@@ -147,10 +180,23 @@ const lacks = (job: Job, key: 'boostGauge' | 'chargeTemperature' | 'lambda') =>
   job.engine.baseline.rows.some((row: Row) => row[key] === null);
 const isBoosted = (job: Job) => job.engine.baseline.rows.some((row: Row) => (row.boostGauge ?? 0) > 0);
 
+/** Of a loss its drop counts, or the measures of its pipe; the state it was stated at belongs to them. */
+function countsInLoss(setup: Setup, path: string): boolean {
+  const [, index, key] = /plumbing\.(\d+)\.(\w+)$/.exec(path)!;
+  const loss = setup.plumbing[Number(index)]!;
+  const hasTurbine = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
+  const isBehind = ['manifold', 'downpipe', 'catalyst', 'silencer'].includes(loss.place);
+  if (isBehind && !hasTurbine) return false;
+  if (loss.from === 'pipe') return ['diameter', 'length', 'bends'].includes(key!);
+  // A bore beside a stated drop is a dimension for the Mach number alone.
+  return key === 'drop';
+}
+
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
 function counts(job: Job, setup: Setup, path: string): boolean {
   const { brief, engine } = job;
   const charged = setup.induction.kind === 'turbo';
+  const hot = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
   switch (patternOf(path)) {
     case 'brief.drivetrain.fixedLoss':
       return brief.drivetrain.school === 'fixed-and-share';
@@ -199,19 +245,30 @@ function counts(job: Job, setup: Setup, path: string): boolean {
       return charged && setup.induction.kind === 'turbo' && !setup.induction.stages[0]?.compressor;
     case 'setups.*.boost.levelGauge':
       return charged && setup.boost.kind === 'level';
+    case 'setups.*.boost.gears.*':
+      return charged && setup.boost.kind === 'gears' && path.endsWith(`.${setup.boost.gear}`);
     case 'setups.*.cooler.effectiveness':
     case 'setups.*.cooler.coolantRise':
       return charged && setup.cooler.kind !== 'none';
     case 'setups.*.boost.onsetRpm':
     case 'setups.*.boost.fullRpm':
     case 'setups.*.backPressureRatio':
-      return charged;
+      // Guesses until a turbine is matched: then the match says them.
+      return charged && !hot;
+    case 'setups.*.exhaust.pulse':
+      return hot && setup.exhaust.manifold === 'divided';
+    // Of a steady state, the shaft's inertia is no matter.
+    case 'setups.*.induction.stages.*.hot.inertia':
+      return false;
     default:
       if (/^engine\.volumes\./.test(path)) return engine.volumes.used;
       // Records: they are kept, judged and printed, and move no figure of the forecast.
       if (RECORDS.test(path)) return false;
-      // The condition at which a loss was stated belongs to its drop; a bore is a dimension for the Mach number alone.
-      return !/plumbing\.\d+\.(massFlow|pressure|temperature|diameter)$/.test(path);
+      if (/^setups\.\d+\.readings\./.test(path)) return false;
+      if (/^setups\.\d+\.exhaust\./.test(path)) return hot;
+      if (isBoostCurve(path)) return charged && setup.boost.kind === 'curve';
+      if (/plumbing\.\d+\./.test(path)) return countsInLoss(setup, path);
+      return true;
   }
 }
 
@@ -227,6 +284,12 @@ export function inputsOf(job: Job, setupIndex: number): JobInput[] {
     found.push({ path: BREATHING_TABLE, input: { value: 1, confidence: breathing.table.confidence } });
   if (breathing.source === 'baseline')
     found.push({ path: BASELINE_ROWS, input: { value: 1, confidence: job.engine.baseline.confidence } });
+  const { curve, kind } = setup.boost;
+  if (kind === 'curve')
+    found.push({
+      path: `setups.${setupIndex}.boost.curve`,
+      input: { value: 1, confidence: curve.confidence },
+    });
   return found.filter(({ path }) => counts(job, setup, path));
 }
 
@@ -262,10 +325,9 @@ const usual: Spread = { share: by(0.01, 0.02, 0.04, 0.08) };
 /** How far off an input may be, one side, SI; never negative. In: its path and value with confidence. */
 export function spreadOf({ path, input }: JobInput): number {
   const quantity = quantityOf(path);
-  const spread: Spread =
-    path === BREATHING_TABLE || path === BASELINE_ROWS
-      ? { share: by(0.015, 0.025, 0.04, 0.08) }
-      : (quantity && spreads[quantity]) || usual;
+  const spread: Spread = isWhole(path)
+    ? { share: by(0.015, 0.025, 0.04, 0.08) }
+    : (quantity && spreads[quantity]) || usual;
   return 'by' in spread
     ? spread.by[input.confidence]
     : Math.abs(input.value) * spread.share[input.confidence];

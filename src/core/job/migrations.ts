@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { emptyBrief, emptyEngine } from './defaults';
+import { emptyBrief, emptyEngine, emptySetup } from './defaults';
 import { jobSchema, type Job } from './document';
 import { fuelIds } from '../fuel/fuels';
 import { guess } from './input';
@@ -20,6 +20,8 @@ const jobMigrations: Migration[] = [
   { id: 'no-setup-in-the-bin', from: 2, up: (document) => ({ ...document, bin: [] }) },
   // Version 4 has the whole Brief, the engine's condition, cam card and volumes, and a measured baseline.
   { id: 'nothing-more-said-yet', from: 3, up: withRestOfBrief },
+  // Version 5 has the hot side, pipes as parts, boost over the revs and by gear, and spot readings.
+  { id: 'no-turbine-yet', from: 4, up: withHotSide },
 ];
 
 type Plain = Record<string, unknown>;
@@ -45,6 +47,28 @@ function withRestOfBrief(document: Plain): Plain {
     brief: { ...emptyBrief(), ...brief, venue: { name: '', ...plain(brief.venue) } },
     engine: { ...emptyEngine(main, fuel), ...engine },
   };
+}
+
+/** An older setup has no turbine; its losses were stated as drops, its boost by gauge. */
+function withHotSide(document: Plain): Plain {
+  const engine = plain(document.engine);
+  const size = (key: string, or: number) => {
+    const { value } = plain(engine[key]);
+    return typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : or;
+  };
+  const displacement =
+    (Math.PI / 4) * size('bore', 0.086) ** 2 * size('stroke', 0.086) * size('cylinders', 4);
+  const fuelId = plain(plain(document.brief).fuel).id;
+  const rest = emptySetup(displacement, fuelIds.find((id) => id === fuelId) ?? 'petrol-98');
+  const each = (list: unknown, up: (one: Plain) => Plain) =>
+    Array.isArray(list) ? list.map((one) => (one && typeof one === 'object' ? up(one as Plain) : one)) : list;
+  const up = (setup: Plain): Plain => ({
+    ...rest,
+    ...setup,
+    boost: { ...rest.boost, ...plain(setup.boost) },
+    plumbing: each(setup.plumbing, (loss) => ({ from: 'drop', ...loss })),
+  });
+  return { ...document, setups: each(document.setups, up), bin: each(document.bin, up) };
 }
 
 export type Opened =

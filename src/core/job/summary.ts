@@ -4,7 +4,8 @@ import type { StationKind } from '../forecast/point';
 import { CORE_VERSION, solveSweep } from '../forecast/sweep';
 import type { FuelId } from '../fuel/fuels';
 import type { Reason } from '../working/range';
-import type { Job, Ref } from './document';
+import type { Job } from './document';
+import type { Ref } from './ref';
 
 /** What the Shop board shows of a job, made with each revision and tagged with the core that made it. SI. */
 export type Summary = {
@@ -26,7 +27,11 @@ export type Summary = {
 /** Every library revision that some setups refer to. */
 const refsOfSetups = (setups: Job['setups']): Ref[] =>
   setups.flatMap((s) =>
-    s.induction.kind === 'turbo' ? s.induction.stages.flatMap((x) => x.compressor ?? []) : [],
+    s.induction.kind === 'turbo'
+      ? s.induction.stages.flatMap(({ compressor, hot }) =>
+          [compressor, hot?.turbine, hot?.turbocharger].flatMap((ref) => ref ?? []),
+        )
+      : [],
   );
 
 /** Every library revision a job refers to, its deleted setups too. */
@@ -36,7 +41,7 @@ export const refsOf = (job: Job): Ref[] => refsOfSetups([...job.setups, ...job.b
 export function summarise(job: Job, library: Library): Summary {
   const setup = job.setups[0]!;
   const { engine, brief } = job;
-  const ref = refsOfSetups([setup])[0];
+  const ref = setup.induction.kind === 'turbo' ? setup.induction.stages[0]?.compressor : null;
   const item = ref ? library.compressor(ref) : undefined;
   const parallel = setup.induction.kind === 'turbo' && setup.induction.arrangement === 'parallel';
   const base = {

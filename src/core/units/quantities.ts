@@ -139,6 +139,22 @@ export const quantities = {
       { symbol: 'ft²', factor: 0.3048 ** 2, digits: 1, also: ['ft2'] },
     ],
   },
+  throatArea: {
+    name: 'flow area',
+    units: [
+      { symbol: 'cm²', factor: 1e-4, digits: 2, also: ['cm2'] },
+      { symbol: 'mm²', factor: 1e-6, digits: 0, also: ['mm2'] },
+      { symbol: 'in²', factor: 0.0254 ** 2, digits: 2, also: ['in2', 'sq in'] },
+    ],
+  },
+  inertia: {
+    name: 'moment of inertia',
+    units: [
+      { symbol: 'kg·cm²', factor: 1e-4, digits: 3, also: ['kg cm2', 'kgcm2'] },
+      { symbol: 'lb·in²', factor: POUND * INCH * INCH, digits: 3, also: ['lb in2'] },
+    ],
+  },
+  heatLoss: { name: 'heat loss', units: [{ symbol: 'W/K', factor: 1, digits: 0 }] },
   acceleration: {
     name: 'acceleration',
     units: [
@@ -196,6 +212,15 @@ export const quantities = {
       { symbol: 'in', factor: INCH, digits: 3, also: ['"'] },
       { symbol: 'cm', factor: 1e-2, digits: 2 },
       { symbol: 'm', factor: 1, digits: 4 },
+    ],
+  },
+  length: {
+    name: 'length of a pipe',
+    units: [
+      { symbol: 'm', factor: 1, digits: 2 },
+      { symbol: 'mm', factor: 1e-3, digits: 0 },
+      { symbol: 'in', factor: INCH, digits: 1, also: ['"'] },
+      { symbol: 'ft', factor: 0.3048, digits: 2 },
     ],
   },
   altitude: {

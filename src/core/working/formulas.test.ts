@@ -7,10 +7,26 @@ import * as drivetrain from '../vehicle/drivetrain';
 import * as fuel from '../fuel/fuels';
 import * as losses from '../charge-air/losses';
 import * as cooler from '../charge-air/cooler';
+import * as pipe from '../charge-air/pipe';
+import * as exhaust from '../engine/exhaust-formulas';
+import * as turbine from '../turbine/formulas';
+import * as turbocharger from '../turbocharger/formulas';
 import { fillForm, symbolsOf, type Formula } from './formula';
 
 const isFormula = (x: unknown): x is Formula => typeof x === 'object' && x !== null && 'form' in x;
-const formulas: Formula[] = [compressor, engine, forecast, drivetrain, fuel, losses, cooler]
+const formulas: Formula[] = [
+  compressor,
+  engine,
+  forecast,
+  drivetrain,
+  fuel,
+  losses,
+  cooler,
+  pipe,
+  exhaust,
+  turbine,
+  turbocharger,
+]
   .flatMap((module) => Object.values(module) as unknown[])
   .filter(isFormula);
 
@@ -21,11 +37,17 @@ const evaluate = (form: string, args: Record<string, number>): number =>
       .replaceAll('·', '*')
       .replaceAll('−', '-')
       .replaceAll('√', 'sqrt')
+      .replaceAll('ln(', 'log(')
       .replaceAll('π', 'pi'),
   ) as number;
 
 /** A value such as a variable may have, from a number between 0 and 1. */
 function plausible(name: string, x: number): number {
+  if (name === 'manifold') return 2e5 + 1e5 * x;
+  if (name === 'viscosity') return 1e-5 + 2e-5 * x;
+  if (name === 'gamma') return 1.2 + 0.2 * x;
+  if (name === 'heatLoss') return 20 * x;
+  if (name === 'specificHeat') return 1_100 + 200 * x;
   if (name === 'fixedLoss') return 0.02 * x;
   if (name === 'coolant') return 280 + 20 * x;
   if (/progress/.test(name)) return x;

@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { changesBetween } from '@/core/job/changes';
-import type { Job, Ref } from '@/core/job/document';
+import type { Job } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
 import { openJob } from '@/core/job/migrations';
 import { marksWithItems } from '@/core/job/settled';
 import { refsOf, summarise, type Summary } from '@/core/job/summary';
 import { CORE_VERSION } from '@/core/forecast/sweep';
 import type { JobFile } from '@/formats/job-json';
-import { libraryOf } from '@/formats/library-items';
+import { isTurbocharger, libraryOf, type AnyItem } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { jobRevisions, jobs } from '../schema';
-import { adopt, findRevisions } from './library';
+import { adopt, findRevisions, withParts } from './library';
 
 export type JobHead = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
@@ -141,12 +142,26 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Tx;
     const refs = new Map<string, Ref>();
-    for (const item of file.library) refs.set(`${item.id}.${item.revision}`, await adopt(tx, item));
+    const take = async (item: AnyItem) => refs.set(`${item.id}.${item.revision}`, await adopt(tx, item));
+    // Parts first: a turbocharger names its own.
+    for (const item of file.library) if (!isTurbocharger(item)) await take(item);
+    for (const item of file.library)
+      if (isTurbocharger(item)) await take({ ...item, document: withParts(item.document, refs) });
+    const ref = (old: Ref) => refs.get(`${old.id}.${old.revision}`) ?? null;
     const here = (setups: Job['setups']) =>
       setups.map((setup) => {
         if (setup.induction.kind !== 'turbo') return setup;
-        const stages = setup.induction.stages.map(({ compressor }) => ({
-          compressor: compressor ? (refs.get(`${compressor.id}.${compressor.revision}`) ?? null) : null,
+        const stages = setup.induction.stages.map(({ compressor, hot }) => ({
+          compressor: compressor && ref(compressor),
+          ...(hot
+            ? {
+                hot: {
+                  ...hot,
+                  turbocharger: hot.turbocharger && ref(hot.turbocharger),
+                  turbine: ref(hot.turbine) ?? hot.turbine,
+                },
+              }
+            : {}),
         }));
         return { ...setup, induction: { ...setup.induction, stages } };
       });

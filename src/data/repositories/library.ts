@@ -3,8 +3,19 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Compressor } from '@/core/compressor/document';
 import { headOf } from '@/core/compressor/head';
 import { canonicalJson } from '@/core/job/canonical';
-import type { Ref } from '@/core/job/document';
-import type { LibraryEntry, LibraryHead, LibraryItem } from '@/formats/library-items';
+import type { Ref } from '@/core/job/ref';
+import type { Turbocharger } from '@/core/turbocharger/document';
+import {
+  isCompressor,
+  isTurbine,
+  isTurbocharger,
+  type AnyItem,
+  type LibraryEntry,
+  type LibraryHead,
+  type LibraryItem,
+  type TurbineItem,
+  type TurbochargerItem,
+} from '@/formats/library-items';
 import type { Database } from '../connection';
 import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
 
@@ -39,7 +50,22 @@ export async function listCompressors(db: Database, part = 0, of = 1): Promise<L
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
     .where(inArray(libraryItems.id, wanted));
-  return rows.sort((a, b) => byName(a.document, b.document));
+  return rows.filter(isCompressor).sort((a, b) => byName(a.document, b.document));
+}
+
+/** The newest revision of every turbocharger and turbine that is not retired, by name. */
+export async function listTurbochargers(
+  db: Database,
+): Promise<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }> {
+  const rows: AnyItem[] = await db
+    .select(document)
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(
+      and(inArray(libraryItems.kind, ['turbocharger', 'turbine']), isNull(libraryItems.retiredAt), inShop),
+    );
+  rows.sort((a, b) => byName(a.document, b.document));
+  return { turbochargers: rows.filter(isTurbocharger), turbines: rows.filter(isTurbine) };
 }
 
 /** Which jobs outside the bin have which library revisions on them: one row for every use. */
@@ -115,7 +141,9 @@ export async function findCompressor(
       ),
     );
   if (!row) return null;
-  const { retiredAt, binnedAt, savedAt, ...item } = row;
+  const { retiredAt, binnedAt, savedAt, ...rest } = row;
+  if (!isCompressor(rest)) return null;
+  const item = rest;
   const used = await uses(db, id);
   return {
     ...item,
@@ -131,7 +159,7 @@ export async function findCompressor(
 }
 
 /** The revisions named by refs, also of retired items. Missing ones are left out. */
-export async function findRevisions(db: Database, refs: Ref[]): Promise<LibraryItem[]> {
+export async function findRevisions(db: Database, refs: Ref[]): Promise<AnyItem[]> {
   if (refs.length === 0) return [];
   const rows = await db
     .select(document)
@@ -146,7 +174,7 @@ export async function findRevisions(db: Database, refs: Ref[]): Promise<LibraryI
 }
 
 /** The newest revision of each of these items, also of retired ones. */
-export async function findNewest(db: Database, ids: string[]): Promise<LibraryItem[]> {
+export async function findNewest(db: Database, ids: string[]): Promise<AnyItem[]> {
   if (ids.length === 0) return [];
   return db
     .select(document)
@@ -155,24 +183,36 @@ export async function findNewest(db: Database, ids: string[]): Promise<LibraryIt
     .where(inArray(libraryItems.id, ids));
 }
 
+/** A turbocharger whose parts are known here by other refs. */
+export const withParts = (document: Turbocharger, refs: Map<string, Ref>): Turbocharger => ({
+  ...document,
+  compressor: refs.get(`${document.compressor.id}.${document.compressor.revision}`) ?? document.compressor,
+  turbine: refs.get(`${document.turbine.id}.${document.turbine.revision}`) ?? document.turbine,
+});
+
 /** The ids of all items there ever were. */
 export async function knownIds(db: Database): Promise<Set<string>> {
   const rows = await db.select({ id: libraryItems.id }).from(libraryItems);
   return new Set(rows.map((row) => row.id));
 }
 
-/** Puts a compressor into the library as a new item. */
-export function addCompressor(
+/** Puts something into the library as a new item. */
+export function addItem<Document extends AnyItem['document']>(
   db: Database,
-  map: Compressor,
+  document: Document,
   id: string = randomUUID(),
-): Promise<LibraryItem> {
+): Promise<Ref & { document: Document }> {
+  const head = document.kind === 'compressor' ? headOf(document) : null;
   return db.transaction(async (tx) => {
-    await tx.insert(libraryItems).values({ id, kind: 'compressor', revision: 1 });
-    await tx.insert(libraryRevisions).values({ itemId: id, revision: 1, document: map, head: headOf(map) });
-    return { id, revision: 1, document: map };
+    await tx.insert(libraryItems).values({ id, kind: document.kind, revision: 1 });
+    await tx.insert(libraryRevisions).values({ itemId: id, revision: 1, document, head });
+    return { id, revision: 1, document };
   });
 }
+
+/** Puts a compressor into the library as a new item. */
+export const addCompressor = (db: Database, map: Compressor, id?: string): Promise<LibraryItem> =>
+  addItem(db, map, id);
 
 type SavedItem =
   | { ok: true; revision: number }
@@ -222,7 +262,7 @@ export async function setItemBinned(db: Database, id: string, binned: boolean): 
 
 /** A copy under its own name: 'Birch 50, copy', then 'copy 2' and so on. Null if there is nothing to copy. */
 export async function duplicateCompressor(db: Database, id: string): Promise<LibraryItem | null> {
-  const [source] = await findNewest(db, [id]);
+  const source = (await findNewest(db, [id])).find(isCompressor);
   if (!source) return null;
   const taken = new Set((await listHeads(db)).map((head) => head.name));
   const base = source.document.name.replace(/, copy( \d+)?$/, '').slice(0, 68);
@@ -235,7 +275,7 @@ export async function duplicateCompressor(db: Database, id: string): Promise<Lib
  * Takes over an item that came with a job: the shop's own revision if it holds the same data, else a new item.
  * Out: the ref that stands for it here.
  */
-export async function adopt(db: Database, item: LibraryItem): Promise<Ref> {
+export async function adopt(db: Database, item: AnyItem): Promise<Ref> {
   const text = canonicalJson(item.document);
   const rows = await db
     .select(document)
@@ -244,17 +284,18 @@ export async function adopt(db: Database, item: LibraryItem): Promise<Ref> {
   const same = rows.filter((row) => canonicalJson(row.document) === text);
   const best = same.find((row) => row.id === item.id) ?? same[0];
   if (best) return { id: best.id, revision: best.revision };
-  const added = await addCompressor(db, item.document);
+  const added = await addItem(db, item.document);
   return { id: added.id, revision: added.revision };
 }
 
 /** Makes the list's figures where an older version stored none. Out: how many. */
 export async function refreshHeads(db: Database): Promise<number> {
   const rows = await db.select(document).from(libraryRevisions).where(isNull(libraryRevisions.head));
-  for (const row of rows)
+  const compressors = rows.filter(isCompressor);
+  for (const row of compressors)
     await db
       .update(libraryRevisions)
       .set({ head: headOf(row.document) })
       .where(and(eq(libraryRevisions.itemId, row.id), eq(libraryRevisions.revision, row.revision)));
-  return rows.length;
+  return compressors.length;
 }

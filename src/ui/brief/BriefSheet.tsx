@@ -8,7 +8,7 @@ import { displacementOf } from '@/core/forecast/job-engine';
 import { solveSweep } from '@/core/forecast/sweep';
 import { fuelOf } from '@/core/fuel/fuels';
 import type { Job } from '@/core/job/document';
-import { libraryOf, type LibraryItem } from '@/formats/library-items';
+import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { ShopPage } from '../frame/ShopPage';
 import type { StoredJob } from '../server/client';
 import { fixedNames, placeNames, topicNames, useNames } from '../words/brief';
@@ -17,7 +17,7 @@ import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import styles from './brief-sheet.module.css';
 
-type Props = { stored: StoredJob; items: LibraryItem[] };
+type Props = { stored: StoredJob; items: AnyItem[] };
 
 const dayText = (iso: string) =>
   iso ? new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' }) : '';

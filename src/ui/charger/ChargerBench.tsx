@@ -1,4 +1,5 @@
 'use client';
+import { isCompressor } from '@/formats/library-items';
 import { memo, useDeferredValue, useMemo } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { trim } from '@/core/compressor/formulas';
@@ -129,7 +130,7 @@ function Choices() {
   const putOn = usePutOn();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
-  const chosen = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+  const chosen = items.filter(isCompressor).find((i) => i.id === ref?.id && i.revision === ref.revision);
   const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
   const options = useCompressors(heads, key, chosen?.document.name ?? 'missing');
@@ -178,11 +179,13 @@ function NewerRevision() {
   const putOn = usePutOn();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
-  const mine = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
-  const newest = items
-    .filter((i) => i.id === ref?.id)
-    .reduce((a, b) => (b.revision > a.revision ? b : a), mine ?? items[0]!);
-  if (!ref || !mine || induction.kind !== 'turbo' || newest.revision <= ref.revision) return null;
+  const compressors = items.filter(isCompressor);
+  const mine = compressors.find((i) => i.id === ref?.id && i.revision === ref.revision);
+  if (!ref || !mine) return null;
+  const newest = compressors
+    .filter((i) => i.id === ref.id)
+    .reduce((a, b) => (b.revision > a.revision ? b : a), mine);
+  if (induction.kind !== 'turbo' || newest.revision <= ref.revision) return null;
   return (
     <div className={styles.newer} role="note">
       <p>

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { compileBuild } from '@/core/forecast/build';
 import { solveSweep } from '@/core/forecast/sweep';
 import type { Job } from '@/core/job/document';
-import { libraryOf, type LibraryItem } from '@/formats/library-items';
+import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { candidateKey } from '@/workers/pool';
 import { useJob, useJobState, type Solved } from '../store/solved';
 import type { Overlay } from './CompressorMap';
@@ -29,7 +29,7 @@ function withCandidate(job: Job, setupIndex: number, { id, revision, count }: La
   };
 }
 
-function solveWith(job: Job, setupIndex: number, laid: Laid, items: LibraryItem[]): Shown | null {
+function solveWith(job: Job, setupIndex: number, laid: Laid, items: readonly AnyItem[]): Shown | null {
   const changed = withCandidate(job, setupIndex, laid);
   const result = compileBuild(changed, changed.setups[setupIndex]!.id, libraryOf(items));
   if ('problems' in result) return null;

@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
-import type { Ref, Setup } from '@/core/job/document';
-import type { LibraryItem } from '@/formats/library-items';
+import type { Setup } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
+import { isCompressor, type AnyItem, type LibraryItem } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 
 const NONE = 'No compressor';
@@ -10,12 +11,12 @@ const nameAfter = (item: LibraryItem | null | undefined, arrangement: 'single' |
   item ? `${arrangement === 'parallel' ? 'Twin ' : ''}${item.document.name}`.slice(0, 60) : NONE;
 
 /** Whether a setup still bears a name that nobody gave it: its compressor's, a copy's, or the first one's. */
-function isUnnamed({ name, induction }: Setup, items: readonly LibraryItem[]): boolean {
+function isUnnamed({ name, induction }: Setup, items: readonly AnyItem[]): boolean {
   const bare = name.replace(/ \(from [A-F]\)$/, '');
   if (bare === NONE || bare === 'First idea' || bare !== name) return true;
   if (induction.kind !== 'turbo') return false;
   const ref = induction.stages[0]?.compressor;
-  const on = items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+  const on = items.filter(isCompressor).find((i) => i.id === ref?.id && i.revision === ref.revision);
   return bare === nameAfter(on, 'single') || bare === nameAfter(on, 'parallel');
 }
 

@@ -10,6 +10,12 @@ const titles: Record<Loss['place'], string> = {
   filter: 'Filter, before the compressor',
   cooler: 'Cooler and charge pipes',
   throttle: 'Throttle',
+  inlet: 'Inlet pipe, before the compressor',
+  charge: 'Charge pipes, after the cooler',
+  manifold: 'Exhaust manifold',
+  downpipe: 'Down pipe',
+  catalyst: 'Catalyst',
+  silencer: 'Silencer',
 };
 
 /** Each part that costs pressure: its drop at one flow, and what stood before it then. */

@@ -7,7 +7,6 @@ import DialogContentText from '@mui/material/DialogContentText';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { libraryOf } from '@/formats/library-items';
 import { server } from '../server/client';
 import { outbox } from '../store/outbox';
 import { useJob, useJobState } from '../store/solved';
@@ -27,7 +26,7 @@ export default function GoneDialog({ how }: { how: 'binned' | 'missing' }) {
   };
   const storeAnew = async () => {
     const { writeJobFile } = await import('@/formats/job-json');
-    const answer = await server.importJob(writeJobFile(draft, libraryOf(items)));
+    const answer = await server.importJob(writeJobFile(draft, items));
     if (answer.kind !== 'ok')
       return setFailure(
         answer.kind === 'away'

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bounds } from '@/core/job/bound-at';
-import type { LibraryItem } from '@/formats/library-items';
+import type { AnyItem } from '@/formats/library-items';
 import { signatureOf } from '@/formats/library-items';
 import { clampSpeed } from '@/core/forecast/sweep';
 import { server, type StoredJob } from '../server/client';
@@ -73,7 +73,7 @@ async function loadAhead(): Promise<void> {
 type Props = {
   stored: StoredJob;
   bounds: Bounds;
-  items: LibraryItem[];
+  items: AnyItem[];
   bench: BenchId;
   asked: Asked;
 };

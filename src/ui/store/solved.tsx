@@ -17,9 +17,16 @@ import { pointAt, solveSweep, type Sweep } from '@/core/forecast/sweep';
 import { factsOf } from '@/core/decisions/facts';
 import { standings, withMark, type Standing } from '@/core/decisions/standing';
 import type { Bounds } from '@/core/job/bound-at';
-import type { Job, Ref, Setup } from '@/core/job/document';
+import type { Job, Setup } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
 import type { SettleableBench } from '@/core/job/settled';
-import { libraryOf, type LibraryHead, type LibraryItem } from '@/formats/library-items';
+import {
+  isCompressor,
+  libraryOf,
+  type AnyItem,
+  type LibraryHead,
+  type LibraryItem,
+} from '@/formats/library-items';
 import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
 
@@ -33,7 +40,7 @@ type JobContext = {
   store: JobStore;
   bounds: Bounds;
   /** Library revisions with their maps, as far as this page has needed them. */
-  items: LibraryItem[];
+  items: AnyItem[];
   /** Fetches a revision's map if it is not here yet. Out: null if the server does not give it. */
   fetchItem: (ref: Ref) => Promise<LibraryItem | null>;
   /** Everything the library offers, without maps; null until it was fetched. */
@@ -127,7 +134,7 @@ export function useForFields(): FieldContext {
 type Props = {
   store: JobStore;
   bounds: Bounds;
-  items: LibraryItem[];
+  items: AnyItem[];
   /** What the address asks for: the selected setup's index and the letters drawn beside it. */
   firstSetup: number;
   firstDrawn: string[] | null;
@@ -152,7 +159,7 @@ export function JobProvider({
     async (ref: Ref) => {
       const isIt = (i: Ref) => i.id === ref.id && i.revision === ref.revision;
       const known = items.find(isIt);
-      if (known) return known;
+      if (known) return isCompressor(known) ? known : null;
       const answer = await server.compressor(ref.id, ref.revision);
       if (answer.kind !== 'ok') return null;
       const { id, revision, document } = answer.data;

@@ -25,6 +25,9 @@ const lists: [RegExp, string][] = [
   [/^brief\.otherVenues\.\d+(\.(name|barometer\.kind|humidity\.kind))?$/, 'the other venues'],
   [/^brief\.vehicle\.gears\.\d+$/, 'gears'],
   [/^brief\.vehicle\.load\.\d+$/, 'load over the revs'],
+  [/^setups\.\d+\.boost\.curve\.confidence/, 'how sure we are of the boost curve'],
+  [/^setups\.\d+\.boost\.curve/, 'boost curve'],
+  [/^setups\.\d+\.boost\.gears\.\d+$/, 'boost by gear'],
 ];
 
 /** What is chosen rather than measured, by path without its setup: how it is called, and its options in words. */
@@ -93,7 +96,13 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   },
   'setups.induction.kind': { name: 'charger' },
   'setups.cooler.kind': { name: 'cooler', options: { air: 'air to air', water: 'air to water' } },
-  'setups.boost.kind': { name: 'boost', options: { goal: 'as the goal needs', level: 'a level' } },
+  'setups.boost.kind': {
+    name: 'boost',
+    options: { goal: 'as the goal needs', level: 'a level', curve: 'a curve', gears: 'by gear' },
+  },
+  'setups.boost.held': { name: 'boost held as', options: { gauge: 'gauge', absolute: 'absolute' } },
+  'setups.boost.gear': { name: 'gear looked at' },
+  'setups.exhaust.manifold': { name: 'exhaust manifold' },
   'setups.boost.hold': { name: 'above the goal’s speed held' },
 };
 
@@ -144,6 +153,35 @@ function wholeThing({ path, from, to }: Change): string | null {
   return `${bench.name} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
 }
 
+/** What is chosen of a turbocharger, by the end of its path. */
+const stageChoices: Record<string, { name: string; options?: Record<string, string> }> = {
+  'hot.gate.kind': {
+    name: 'boost held by',
+    options: { none: 'nothing', valve: 'a wastegate', vanes: 'vanes' },
+  },
+  'hot.gate.mounting': { name: 'wastegate' },
+  'hot.gate.reference': {
+    name: 'wastegate controlled by',
+    options: { spring: 'its spring alone', controlled: 'a controller', dome: 'pressure on both sides' },
+  },
+};
+
+/** A compressor, turbine, housing or gate that was exchanged. */
+function stageChange({ from, to }: Change, bare: string): string {
+  const end = bare.replace(/^.*stages\.\d+\.?/, '');
+  const isRevision = /revision$/.test(end) && typeof from === 'number' && typeof to === 'number';
+  const part = /turbine/.test(end) ? 'turbine' : /turbocharger/.test(end) ? 'turbocharger' : 'compressor';
+  if (isRevision) return `${part}, revision ${from} → ${to}`;
+  if (end === 'hot') return to === null ? 'turbine taken off' : 'a turbine put on';
+  if (end === 'hot.housing')
+    return typeof from === 'number' && typeof to === 'number'
+      ? `turbine housing ${from + 1} → ${to + 1}`
+      : 'another turbine housing';
+  const choice = stageChoices[end];
+  if (choice) return `${choice.name} ${plain(from, choice.options)} → ${plain(to, choice.options)}`;
+  return end === 'hot.gate' ? 'another wastegate' : `another ${part}`;
+}
+
 /** A change in words: 'red line 9,200 → 9,500 rpm'. */
 export function changeSentenceIn(format: Format, change: Change): string {
   const { path, from, to } = change;
@@ -155,10 +193,7 @@ export function changeSentenceIn(format: Format, change: Change): string {
   const bare = indexed.replace(/\.(value|confidence|note)$/, '');
   const list = lists.find(([pattern]) => pattern.test(indexed));
   if (list) return list[1];
-  if (/induction\.stages/.test(bare))
-    return /revision$/.test(bare) && typeof from === 'number' && typeof to === 'number'
-      ? `${prefix}compressor, revision ${from} → ${to}`
-      : `${prefix}another compressor`;
+  if (/induction\.stages/.test(bare) && !inputName(bare)) return `${prefix}${stageChange(change, bare)}`;
   if (/plumbing\.\d+$/.test(bare)) return `${prefix}${from === null ? 'a loss added' : 'a loss taken out'}`;
   const named = inputName(bare);
   if (named) {

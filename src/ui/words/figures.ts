@@ -22,5 +22,18 @@ export const figureNames: Record<FigureId, { name: string; bench: BenchId; also?
   'speed-share': { name: 'Share of the wheel’s limit', bench: 'charger', also: 'shaft speed' },
   'surge-margin': { name: 'Surge margin', bench: 'charger' },
   'choke-margin': { name: 'Choke margin', bench: 'charger' },
+  'turbine-inlet-pressure': {
+    name: 'Turbine inlet, abs',
+    bench: 'charger',
+    also: 'back pressure drive pressure p3 EMAP',
+  },
+  'turbine-inlet-temperature': { name: 'Turbine inlet temperature', bench: 'charger', also: 'EGT T3' },
+  'turbine-outlet-pressure': { name: 'After the turbine, abs', bench: 'charger', also: 'p4 exhaust' },
+  'expansion-ratio': { name: 'Expansion ratio', bench: 'charger' },
+  'back-pressure-ratio': { name: 'Back pressure over boost, absolute', bench: 'charger' },
+  'back-pressure-gauge': { name: 'Back pressure over boost, gauge', bench: 'charger' },
+  'gate-share': { name: 'Through the wastegate', bench: 'charger', also: 'bypass' },
+  'turbine-efficiency': { name: 'Turbine efficiency', bench: 'charger' },
+  'turbine-power': { name: 'Power of one turbine', bench: 'charger', also: 'shaft' },
   'edge-room': { name: 'Room to the edge', bench: 'charger' },
 };

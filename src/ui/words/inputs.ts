@@ -1,9 +1,42 @@
-import { BASELINE_ROWS, BREATHING_TABLE, patternOf, type InputPattern } from '@/core/job/inputs';
+import {
+  BASELINE_ROWS,
+  BREATHING_TABLE,
+  isBoostCurve,
+  patternOf,
+  type InputPattern,
+} from '@/core/job/inputs';
 import type { Job } from '@/core/job/document';
+import type { LossPlace } from '@/core/job/setup-choices';
 import type { BenchId } from '../frame/benches';
 
 /** What each input of a job is called in a sentence. A test holds the list to the schema. */
 const names: Record<InputPattern, string> = {
+  'setups.*.induction.stages.*.hot.gate.bore': 'wastegate bore',
+  'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'flow coefficient of the wastegate',
+  'setups.*.induction.stages.*.hot.gate.springGauge': 'wastegate spring',
+  'setups.*.induction.stages.*.hot.gate.diaphragm': 'wastegate diaphragm',
+  'setups.*.induction.stages.*.hot.gate.closed': 'area with the vanes shut',
+  'setups.*.induction.stages.*.hot.gate.open': 'area with the vanes open',
+  'setups.*.induction.stages.*.hot.inertia': 'inertia of the shaft',
+  'setups.*.induction.stages.*.hot.mechanicalEfficiency': 'mechanical efficiency of the bearings',
+  'setups.*.induction.stages.*.hot.maxSpeedRpm': 'speed limit of the shaft',
+  'setups.*.plumbing.*.length': 'length of the pipe',
+  'setups.*.plumbing.*.bends': 'bends of the pipe',
+  'setups.*.boost.gears.*': 'boost of a gear',
+  'setups.*.exhaust.share': 'share of the heat in the exhaust',
+  'setups.*.exhaust.retard': 'spark later than best',
+  'setups.*.exhaust.heatLoss': 'heat loss of port and manifold',
+  'setups.*.exhaust.wall': 'wall temperature of the manifold',
+  'setups.*.exhaust.pulse': 'what pulses add',
+  'setups.*.readings.speedRpm': 'speed of the readings',
+  'setups.*.readings.boost': 'boost read',
+  'setups.*.readings.compressorOutletGauge': 'pressure read after the compressor',
+  'setups.*.readings.turbineInletGauge': 'back pressure read',
+  'setups.*.readings.turbineOutletGauge': 'pressure read after the turbine',
+  'setups.*.readings.compressorOutletTemperature': 'temperature read after the compressor',
+  'setups.*.readings.chargeTemperature': 'charge temperature read',
+  'setups.*.readings.turbineInletTemperature': 'exhaust temperature read',
+  'setups.*.readings.shaftRpm': 'shaft speed read',
   'brief.goal.power': 'power goal',
   'brief.goal.speedRpm': 'goal’s speed',
   'brief.drivetrain.lossShare': 'drivetrain loss',
@@ -110,20 +143,35 @@ const names: Record<InputPattern, string> = {
   'engine.baseline.bsfcLambda': 'λ of that BSFC',
 };
 
-const places = { filter: 'filter', cooler: 'cooler', throttle: 'throttle' } as const;
+/** What a loss belongs to, in a sentence. */
+const lossNames: Record<LossPlace, string> = {
+  filter: 'filter',
+  inlet: 'inlet pipe',
+  cooler: 'cooler',
+  charge: 'charge pipe',
+  throttle: 'throttle',
+  manifold: 'manifold',
+  downpipe: 'down pipe',
+  catalyst: 'catalyst',
+  silencer: 'silencer',
+};
 
 /** Name of an input; a loss says which part it belongs to where the job is at hand. Undefined for what is no input. */
 export function inputName(path: string, job?: Job): string | undefined {
   if (path === BREATHING_TABLE) return 'breathing curve';
   if (path === BASELINE_ROWS) return 'measured run';
+  if (isBoostCurve(path)) return 'boost curve';
   const name = (names as Record<string, string>)[patternOf(path)];
   const loss = /^setups\.(\d+)\.plumbing\.(\d+)\./.exec(path);
   const place = loss && job?.setups[Number(loss[1])]?.plumbing[Number(loss[2])]?.place;
-  return name && place ? name.replace(/loss|pipe/, (word) => `${places[place]} ${word}`) : name;
+  return name && place
+    ? name.replace(/loss|pipe/, (word) => `${lossNames[place].replace(/ pipe$/, '')} ${word}`)
+    : name;
 }
 
 /** The bench where an input is given. */
 export function benchOfInput(path: string): BenchId {
   if (path.startsWith('brief.')) return 'brief';
-  return path.startsWith('engine.') ? 'engine' : 'demand';
+  if (path.startsWith('engine.')) return 'engine';
+  return /\.(induction|exhaust|readings|boost\.(curve|gears))/.test(path) ? 'charger' : 'demand';
 }

@@ -72,6 +72,9 @@ describe('reasons', () => {
       'not-converged',
       'ratio-too-high',
       'filter-chokes',
+      // Ends of a match, and what decides it.
+      ...['turbine-blocked', 'match-not-found', 'turbine-too-small', 'boost-runs-away'],
+      ...['held', 'turbine', 'spring', 'creep', 'pushed-open'].map((k) => `short-${k}`),
     ].filter((c) => c !== undefined);
     expect(said.length).toBeGreaterThan(35);
     said.push(...rules.map((rule) => rule.id));

@@ -1,6 +1,6 @@
 import { evaluate as calculate } from 'mathjs';
 import fc from 'fast-check';
-import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild, type Build } from '@/core/forecast/build';
 import { figureAt, figureIds, type FigureId } from '@/core/forecast/figures';
 import { figureOf, influencesOn, mostTelling, withInput } from '@/core/forecast/influence';
@@ -8,8 +8,9 @@ import { planLevel, solvePoint, type OperatingPoint } from '@/core/forecast/poin
 import { workingOf } from '@/core/forecast/workings';
 import { boundsAt } from '@/core/job/bound-at';
 import { jobBounds } from '@/core/job/bounds';
-import { inputQuantities, inputsOf, patternOf, spreadOf } from '@/core/job/inputs';
+import { inputQuantities, inputsOf, isWhole, patternOf, spreadOf } from '@/core/job/inputs';
 import type { Job } from '@/core/job/document';
+import { guess } from '@/core/job/input';
 import { unitChoices } from './unit-samples';
 import { inputName } from './inputs';
 import { printInfluences, printWorking, workingText } from './working';
@@ -24,6 +25,7 @@ const evaluated = (text: string): number =>
       .replaceAll('·', '*')
       .replaceAll('−', '-')
       .replaceAll('√', 'sqrt')
+      .replaceAll('ln(', 'log(')
       .replaceAll('π', 'pi'),
   ) as number;
 const number = (text: string) => Number(text.replaceAll(',', '').replace('−', '-'));
@@ -44,7 +46,27 @@ const bare = (job: Job): Job => {
   job.engine.cycle = 'two-stroke';
   return job;
 };
-const jobs = [wide(sampleJob(0)), level(sampleJob(0)), sampleJob(1), bare(sampleJob(1))];
+/** With turbine and gate, a down pipe by its measures, and boost as a curve. */
+const piped = (job: Job): Job => {
+  const { boost, plumbing } = job.setups[0]!;
+  boost.kind = 'curve';
+  boost.curve.rows = [
+    { speedRpm: 3_000, gauge: 60_000 },
+    { speedRpm: 8_000, gauge: 110_000 },
+  ];
+  const pipe = plumbing.find((loss) => loss.place === 'downpipe')!;
+  Object.assign(pipe, { from: 'pipe', length: guess(1.1), bends: guess(2) });
+  return job;
+};
+const jobs = [
+  wide(sampleJob(0)),
+  level(sampleJob(0)),
+  sampleJob(1),
+  bare(sampleJob(1)),
+  piped(sampleTurboJob(0)),
+  level(sampleTurboJob(1)),
+  sampleTurboJob(1),
+];
 
 function solved(job: Job, share: number): { build: Build; point: OperatingPoint } {
   const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
@@ -192,6 +214,6 @@ it('every input of the schema has a quantity and a name, and the other way round
   for (const path of schema) expect(inputName(path)).toBeTruthy();
   for (const job of jobs)
     for (const { path } of inputsOf(job, 0))
-      expect(path === 'engine.breathing.table' || patternOf(path) in inputQuantities).toBe(true);
+      expect(isWhole(path) || patternOf(path) in inputQuantities).toBe(true);
   expect(inputName('setups.0.plumbing.1.drop', jobs[0])).toBe('cooler loss');
 });

@@ -170,11 +170,17 @@ const readWords: Record<ReadStep['code'], string> = {
   'map-choke': 'read from the map{name}: the end of this speed line',
   'map-edge': 'read from the map{name}: the edge met first at this pressure ratio',
   guessed: 'as given: no map is chosen',
+  'match-ratio': 'where the power of the turbine{name} and the flow through it balance',
+  'gas-temperature': 'the temperature at which the exhaust gas holds this heat',
+  'open-air': 'the open air: no pipe behind the turbine is given',
+  driven: 'what the turbine{name} drives and its gate lets stand, where the powers on the shaft balance',
+  asked: 'what the goal needs: the level that makes its power at its speed',
   'without-boost': 'no boost at this speed: the day’s air less the losses, solved with the flow',
 };
 
 const originWords: Record<Extract<Origin, { read: unknown }>['read'], string> = {
   map: 'from the map',
+  turbine: 'of the turbine',
   gas: 'from the gas polynomials',
   fuel: 'of the fuel',
   curve: 'the breathing curve',

@@ -3,7 +3,7 @@ import { importJob } from '@/data/repositories/jobs';
 import { importSchema } from '@/formats/api';
 import { readJobFile } from '@/formats/job-json';
 import { handler, Refusal } from '../handler';
-import { requireSound } from '../sound-map';
+import { requireSoundItem } from '../sound-map';
 
 export const dynamic = 'force-dynamic';
 
@@ -12,6 +12,6 @@ export const POST = handler({ body: importSchema, largestBody: 4_000_000 }, asyn
   if (!file.ok)
     throw new Refusal(422, 'This file was not imported. Nothing was changed.', { problems: file.problems });
   // The maps that come with a job are looked at like any other.
-  for (const item of file.library) await requireSound(item.document);
+  for (const item of file.library) await requireSoundItem(item.document);
   return importJob(await shopDatabase(), file);
 });

@@ -3,7 +3,6 @@ import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';
 import { writeJobFile } from '@/formats/job-json';
-import { libraryOf } from '@/formats/library-items';
 import { attachment } from '../../../attachment';
 import { handler } from '../../../handler';
 import { jobParams, noSuchJob } from '../../../job-params';
@@ -14,7 +13,7 @@ export const GET = handler({ params: jobParams }, async ({ params }) => {
   const db = await shopDatabase();
   const stored = await findJob(db, params.id);
   if (!stored) throw noSuchJob();
-  const library = libraryOf(await findRevisions(db, refsOf(stored.job)));
+  const library = await findRevisions(db, refsOf(stored.job));
   return attachment(
     writeJobFile(stored.job, library),
     stored.job.name,

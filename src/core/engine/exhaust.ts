@@ -1,0 +1,122 @@
+import { exhaustMoles } from '../air/exhaust-gas';
+import {
+  DRY_AIR,
+  enthalpy,
+  makeGas,
+  specificHeat,
+  temperatureAtEnthalpy,
+  type Gas,
+  type SpeciesName,
+} from '../air/gas-properties';
+import type { Fuel } from '../fuel/fuels';
+import { exhaustHeat, exhaustShare, turbineInletTemperature } from './exhaust-formulas';
+
+/** Where heat is counted from. */
+const ZERO = 298.15;
+/** Molar mass of dry air and of water, kg/mol. */
+const WATER_PER_AIR = 28.9647 / 18.01528;
+
+/** The exhaust of one job: its gas, and what makes it hot. SI. */
+export type Exhaust = {
+  gas: Gas;
+  /** Of the gas where turbines work, for nozzles. */
+  gamma: number;
+  /** Mean specific heat between the wall and the port, J/(kg·K), for the loss on the way. */
+  specificHeat: number;
+  /** kg of fuel per kg of moist air delivered. */
+  fuelPerAir: number;
+  share: number;
+  retard: number;
+  heatingValue: number;
+  lambda: number;
+  /** W/K from gas to wall of port and manifold, and the wall's temperature, K. */
+  heatLoss: number;
+  wall: number;
+  air: Gas;
+  /** Enthalpies of gas and air at 25 °C, J/kg. */
+  zeroGas: number;
+  zeroAir: number;
+};
+
+/**
+ * The exhaust gas of trapped air burnt at λ with what blew through beside it, frozen.
+ * In: fuel; λ of the trapped charge (below 0.5 the gas of 0.5 is taken); humidity ratio kg/kg; share of the air trapped,
+ * 0 to 1. Out: a gas. Source: Heywood (1988), sec. 4.9; mixing without a further reaction.
+ */
+export function exhaustGas(fuel: Fuel, lambda: number, humidityRatio: number, trapped: number): Gas {
+  const water = humidityRatio * WATER_PER_AIR;
+  const burnt = Math.max(0.5, lambda);
+  const { hydrogen, oxygen } = fuel.formula;
+  const moles: Partial<Record<SpeciesName, number>> = { ...exhaustMoles(fuel.formula, burnt, water) };
+  const air = ((1 + hydrogen / 4 - oxygen / 2) * burnt) / DRY_AIR.O2!;
+  const through = ((1 - trapped) / trapped) * air;
+  for (const [name, share] of Object.entries(DRY_AIR) as [SpeciesName, number][])
+    moles[name] = (moles[name] ?? 0) + share * through;
+  moles.H2O = (moles.H2O ?? 0) + water * through;
+  return makeGas(moles);
+}
+
+/** Makes the exhaust of a job ready for the sums. Shares 0 to 1; heat loss W/K; temperatures K; retard rad. */
+export function makeExhaust(given: {
+  fuel: Fuel;
+  lambda: number;
+  humidityRatio: number;
+  trapped: number;
+  air: Gas;
+  share: number;
+  retard: number;
+  heatLoss: number;
+  wall: number;
+}): Exhaust {
+  const { fuel, lambda, humidityRatio, trapped, ...rest } = given;
+  const gas = exhaustGas(fuel, lambda, humidityRatio, trapped);
+  const cp = specificHeat(gas, 1_100);
+  return {
+    ...rest,
+    gas,
+    gamma: cp / (cp - gas.gasConstant),
+    specificHeat: specificHeat(gas, 1_000),
+    fuelPerAir: trapped / (1 + humidityRatio) / (fuel.stoichiometric * lambda),
+    heatingValue: fuel.heatingValue,
+    lambda,
+    zeroGas: enthalpy(gas, ZERO),
+    zeroAir: enthalpy(rest.air, ZERO),
+  };
+}
+
+/** Above this the gas data end: hotter than any fuel burns in air. */
+const HOTTEST = 3_400;
+
+/**
+ * Gas leaving the cylinder and entering the turbine. In: exhaust; moist air delivered, kg/s; charge temperature, K; a
+ * temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
+ * 3,400 K is held there.
+ */
+export function exhaustState(
+  exhaust: Exhaust,
+  airFlow: number,
+  chargeTemperature: number,
+  start = 1_100,
+): { flow: number; port: number; inlet: number } {
+  const { gas, air } = exhaust;
+  const fuelFlow = airFlow * exhaust.fuelPerAir;
+  const flow = airFlow + fuelFlow;
+  const heat = exhaustHeat.fn({
+    share: exhaustShare.fn(exhaust),
+    heatingValue: exhaust.heatingValue,
+    lambda: exhaust.lambda,
+    fuelFlow,
+    exhaustFlow: flow,
+    charge: enthalpy(air, chargeTemperature) - exhaust.zeroAir,
+    airFlow,
+  });
+  const port = Math.min(HOTTEST, temperatureAtEnthalpy(gas, exhaust.zeroGas + heat, start));
+  const inlet = turbineInletTemperature.fn({
+    wall: exhaust.wall,
+    port,
+    heatLoss: exhaust.heatLoss,
+    exhaustFlow: flow,
+    specificHeat: exhaust.specificHeat,
+  });
+  return { flow, port, inlet };
+}

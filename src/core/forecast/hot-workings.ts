@@ -1,0 +1,187 @@
+import { enthalpy } from '../air/gas-properties';
+import { exhaustHeat, exhaustShare, turbineInletTemperature } from '../engine/exhaust-formulas';
+import {
+  bladeSpeed,
+  expansionRatio,
+  spoutingVelocity,
+  turbineEfficiency,
+  turbinePower,
+} from '../turbine/formulas';
+import { backPressureRatio, backPressureRatioGauge, gateShare, turbineInlet } from '../turbocharger/formulas';
+import type { FigureId } from './figures';
+import { lossChain, read, type Sheet } from './sheet';
+
+/** Where heat is counted from, as in `engine/exhaust`. */
+const ZERO = 298.15;
+
+const matchOf = (s: Sheet) => s.point.match!;
+const hotOf = (s: Sheet) => s.build.hot!;
+const stage = 'induction.stages.0.hot';
+
+/** Pressure behind the turbine: the open air and every pipe on the way to it. */
+function outletSteps(s: Sheet): number {
+  const { turbine, exhaustFlow } = matchOf(s);
+  return lossChain(
+    s,
+    s.build.exhaustLosses.tail,
+    s.build.climate.pressure,
+    turbine.mixed,
+    exhaustFlow,
+    'backwards',
+  );
+}
+
+/** The expansion ratio is what the sums ended on: power and flow balance there. */
+function inletSteps(s: Sheet): number {
+  const outlet = outletSteps(s);
+  const ratio = s.read({
+    code: 'match-ratio',
+    symbol: 'ER',
+    quantity: 'ratio',
+    value: matchOf(s).turbine.ratio,
+    name: hotOf(s).turbine.name,
+  });
+  return s.put(turbineInlet, { outlet, ratio }, { ratio: read('sums') });
+}
+
+function temperatureSteps(s: Sheet): number {
+  const { exhaust } = hotOf(s);
+  const { path } = s.point;
+  const { turbine, exhaustFlow } = matchOf(s);
+  const share = s.put(
+    exhaustShare,
+    { share: exhaust.share, retard: exhaust.retard },
+    { share: s.own('exhaust.share'), retard: s.own('exhaust.retard') },
+  );
+  s.put(
+    exhaustHeat,
+    {
+      share,
+      heatingValue: exhaust.heatingValue,
+      lambda: exhaust.lambda,
+      fuelFlow: exhaustFlow - path.massFlow,
+      exhaustFlow,
+      charge: enthalpy(exhaust.air, path.manifold.temperature) - enthalpy(exhaust.air, ZERO),
+      airFlow: path.massFlow,
+    },
+    {
+      heatingValue: read('fuel'),
+      lambda: s.input('brief.fuel.lambda'),
+      fuelFlow: read('sums'),
+      exhaustFlow: read('sums'),
+      charge: read('gas'),
+      airFlow: read('sums'),
+    },
+  );
+  const port = s.read({
+    code: 'gas-temperature',
+    symbol: 'T_x',
+    quantity: 'temperature',
+    value: turbine.port,
+  });
+  return s.put(
+    turbineInletTemperature,
+    {
+      wall: exhaust.wall,
+      port,
+      heatLoss: exhaust.heatLoss,
+      exhaustFlow,
+      specificHeat: exhaust.specificHeat,
+    },
+    {
+      wall: s.own('exhaust.wall'),
+      heatLoss: s.own('exhaust.heatLoss'),
+      exhaustFlow: read('sums'),
+      specificHeat: read('gas'),
+    },
+  );
+}
+
+function efficiencySteps(s: Sheet): number {
+  const { turbine } = hotOf(s);
+  const { shaftRpm, turbine: state } = matchOf(s);
+  const blade = s.put(
+    bladeSpeed,
+    { diameter: turbine.inducer, speed: shaftRpm },
+    { diameter: read('turbine'), speed: read('sums') },
+  );
+  const spouting = s.put(spoutingVelocity, { ideal: state.expansion.ideal }, { ideal: read('gas') });
+  return s.put(
+    turbineEfficiency,
+    { peak: turbine.efficiency, blade, spouting, optimum: turbine.bestVelocityRatio },
+    { peak: read('turbine'), optimum: read('turbine') },
+  );
+}
+
+/** Back pressure over manifold pressure as the breathing is corrected with it: at the ports. */
+export const portRatioStep = (s: Sheet): number =>
+  s.put(
+    backPressureRatio,
+    { inlet: matchOf(s).portPressure, manifold: s.point.manifoldPressure },
+    { inlet: read('sums'), manifold: read('sums') },
+  );
+
+type HotFigure = Extract<
+  FigureId,
+  | 'turbine-inlet-pressure'
+  | 'turbine-inlet-temperature'
+  | 'turbine-outlet-pressure'
+  | 'expansion-ratio'
+  | 'back-pressure-ratio'
+  | 'back-pressure-gauge'
+  | 'gate-share'
+  | 'turbine-efficiency'
+  | 'turbine-power'
+>;
+
+/** What each figure of the hot side writes down. */
+export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
+  'turbine-inlet-pressure': (s) => inletSteps(s),
+  'turbine-inlet-temperature': (s) => temperatureSteps(s),
+  'turbine-outlet-pressure': (s) => {
+    const before = s.steps.length;
+    const value = outletSteps(s);
+    // With no pipe at all the open air is the answer.
+    if (s.steps.length === before) s.read({ code: 'open-air', symbol: 'p_4', quantity: 'pressure', value });
+  },
+  'expansion-ratio': (s) => {
+    const inlet = inletSteps(s);
+    s.put(expansionRatio, { inlet, outlet: matchOf(s).turbine.outlet.pressure }, { outlet: read('sums') });
+  },
+  'back-pressure-ratio': (s) => {
+    const inlet = inletSteps(s);
+    s.put(backPressureRatio, { inlet, manifold: s.point.manifoldPressure }, { manifold: read('sums') });
+  },
+  'back-pressure-gauge': (s) => {
+    const inlet = inletSteps(s);
+    s.put(
+      backPressureRatioGauge,
+      { inlet, manifold: s.point.manifoldPressure, ambient: s.build.climate.pressure },
+      { manifold: read('sums'), ambient: read('air') },
+    );
+  },
+  'gate-share': (s) => {
+    const { flow, gateFlow } = matchOf(s).turbine;
+    s.put(
+      gateShare,
+      { exhaust: flow + gateFlow, turbine: flow },
+      { exhaust: read('sums'), turbine: read('sums') },
+    );
+  },
+  'turbine-efficiency': (s) => efficiencySteps(s),
+  'turbine-power': (s) => {
+    const efficiency = efficiencySteps(s);
+    const { turbine } = matchOf(s);
+    const { pulse, mechanical } = hotOf(s);
+    s.put(
+      turbinePower,
+      { flow: turbine.flow, efficiency, ideal: turbine.expansion.ideal, pulse, mechanical },
+      {
+        flow: read('sums'),
+        ideal: read('gas'),
+        pulse: s.own('exhaust.pulse'),
+        mechanical: s.own(`${stage}.mechanicalEfficiency`),
+      },
+    );
+  },
+};

@@ -1,0 +1,23 @@
+import { libraryOf, type AnyItem } from '@/formats/library-items';
+import { turbineSchema, type Turbine } from '@/core/turbine/document';
+import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/document';
+import { sampleCompressors } from './sample-compressors';
+import turbines from './turbines.json';
+import turbochargers from './turbochargers.json';
+import type { Library } from '@/core/forecast/build';
+
+export { sampleCompressors };
+
+/** The demo shop's data as the tests and benchmarks of the core use it. */
+export const sampleTurbines: { id: string; revision: number; document: Turbine }[] = turbines.map((item) => ({
+  ...item,
+  document: turbineSchema.parse(item.document),
+}));
+
+export const sampleTurbochargers: { id: string; revision: number; document: Turbocharger }[] =
+  turbochargers.map((item) => ({ ...item, document: turbochargerSchema.parse(item.document) }));
+
+/** Everything in the demo's library, parts before what is made of them. */
+export const sampleItems: AnyItem[] = [...sampleCompressors, ...sampleTurbines, ...sampleTurbochargers];
+
+export const sampleLibrary: Library = libraryOf(sampleItems);

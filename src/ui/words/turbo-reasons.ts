@@ -1,0 +1,127 @@
+/** What is said of turbine, gate, exhaust, pipes and boost over the revs. */
+export const turboSentences: Record<string, { short?: string; row?: string; long: string }> = {
+  'boost-curve-short': { long: 'A boost curve needs two points or more: add a speed with its boost.' },
+  'no-gears': { long: 'Boost by gear needs a boost for one gear at least.' },
+  'turbine-missing': { long: 'The library does not hold turbine {id}, revision {revision}. Choose another.' },
+  'housing-without-data': {
+    long: '{name}: this housing has neither points nor an area, and no housing beside it has an A/R to be scaled from.',
+  },
+  'pipe-without-bore': { long: 'A pipe needs its bore, or state its drop at a flow instead.' },
+  'pipe-without-length': { long: 'A pipe needs its length, or state its drop at a flow instead.' },
+  'pipe-chokes': {
+    long: 'A bore of {bore} would lose {drop} at {flow}: more than half of what stands before it. Give it a larger bore.',
+  },
+  'turbine-too-hot': {
+    short: '{temperature} at the turbine: over its {limit}',
+    row: '{temperature}, over {limit}',
+    long: '{temperature} at the inlet of {name}: its limit is {limit}.',
+  },
+  'turbine-blocked': {
+    short: 'The turbine cannot pass the exhaust',
+    long: '{name} cannot pass the exhaust at {speed}: it is choked far beyond use. Choose a larger housing.',
+  },
+  'match-not-found': {
+    short: 'No steady match at this speed',
+    long: 'Turbine and compressor find no steady state at {speed}: no figure is shown for it.',
+  },
+  'turbine-too-small': {
+    short: 'The turbine cannot give this power',
+    long: 'No expansion across {name} gives the compressor what it needs at {speed}. Choose a larger turbine.',
+  },
+  'turbine-hot-from': {
+    short: 'Turbine over {limit} from {from}',
+    long: '{name} is over its {limit} from {from}, {temperature} at {speed}. λ {lambda} would hold it.',
+  },
+  'turbine-hot-beyond-lambda': {
+    short: 'Turbine over {limit} from {from}',
+    long: '{name} is over its {limit} from {from}, {temperature} at {speed}. No mixture that burns would hold it: less boost, less retard or a turbine for more heat.',
+  },
+  'boost-creeps': {
+    long: 'Boost creeps from {from}: with the gate wide open it is {over} over what is asked at {speed}. A bore of {wanted} would hold it; this one has {bore}.',
+  },
+  'boost-creeps-no-gate': {
+    long: 'Boost creeps from {from}: {over} over what is asked at {speed}, and nothing lets exhaust past the turbine. Give it a wastegate or a larger housing.',
+  },
+  'boost-runs-away': {
+    short: 'Boost runs away: nothing holds it',
+    long: 'At {speed} nothing holds the boost: it would run past what the shaft of {name} stands.',
+  },
+  'boost-runs-away-from': {
+    short: 'Boost runs away from {from}',
+    long: 'From {from} the wide-open gate no longer holds the boost: it would run past what the shaft stands. A bore of {wanted} would hold it.',
+  },
+  'boost-runs-away-no-gate': {
+    short: 'Boost runs away from {from}',
+    long: 'From {from} nothing holds the boost: it would run past what the shaft stands. Give it a wastegate, or a larger housing.',
+  },
+  'gate-pushed-open': {
+    long: 'Exhaust pressure pushes the wastegate open from {from}: boost falls off. A spring of {wanted} would keep it shut; this one has {spring}.',
+  },
+  'spring-holds-more': {
+    long: 'The wastegate’s spring of {spring} lets {boost} of boost stand at {speed}, more than is asked: take a softer spring.',
+  },
+  'turbine-chokes': {
+    long: '{name} chokes from {from}, at {power}: from there back pressure climbs and the flow does not.',
+  },
+  'gate-oversized': {
+    long: 'The wastegate never opens more than {opening}: {bore} is more than this job needs, {wanted} would do and control better.',
+  },
+  'divided-for-nothing': {
+    long: '{name} is divided, the manifold is not: the pulses mix before it and its gain is lost.',
+  },
+  threshold: { long: 'Boost begins at {threshold} and is full from {full}.' },
+  'threshold-never-full': {
+    long: 'Boost begins at {threshold}; the turbine never drives what is asked. A smaller housing would, or less boost.',
+  },
+  'no-threshold': {
+    short: 'The turbine never makes {boost} of boost',
+    long: '{name} never makes {boost} of boost on this engine: choose a smaller turbine or housing.',
+  },
+  'back-pressure-under': {
+    long: 'Back pressure stays under boost: {ratio} absolute, {gauge} by gauge at {speed}.',
+  },
+  'back-pressure-over': {
+    long: 'Back pressure crosses boost at {crossover}: {ratio} absolute, {gauge} by gauge at {speed}.',
+  },
+  'short-turbine': {
+    short: 'Short by {short}: the turbine drives {boost}',
+    long: 'Short by {short} at {speed}: the turbine drives {boost} of the {asked} asked. Choose a smaller housing, or ask less.',
+  },
+  'short-pushed-open': {
+    short: 'Short by {short}: the gate is pushed open',
+    long: 'Short by {short} at {speed}: exhaust pressure pushes the gate open, {boost} of the {asked} asked is left. Take a stiffer spring.',
+  },
+  'short-spring': {
+    short: 'Short by {short}: the spring holds {boost}',
+    long: 'Short by {short} at {speed}: the spring alone holds {boost}, the goal needs {asked}.',
+  },
+  'short-creep': {
+    short: 'Short by {short} at {speed}',
+    long: 'Short by {short} at {speed} although boost creeps to {boost}: back pressure takes it. Choose a larger housing.',
+  },
+  'short-held': {
+    short: 'Short by {short} at {speed}',
+    long: 'Short by {short} at {speed} with {boost} of the {asked} asked.',
+  },
+  'turbine-points-few': {
+    long: '{housing} has {count} points: a capacity needs three with an expansion ratio over 1. Add points, or give an effective area.',
+  },
+  'turbine-ratio-falls': {
+    long: '{housing}: expansion ratio {ratio} comes after a greater one. Points must run by rising ratio.',
+  },
+  'turbine-flow-falls': {
+    long: '{housing}: at expansion ratio {ratio} the flow falls to {flow}. A turbine never passes less at a greater ratio: check that point, or the column it came from.',
+  },
+  'throat-unusual': {
+    long: '{housing}: its points speak of a throat of {area}; a wheel of this size has {low} to {high}. Is the flow in another unit?',
+  },
+  'throat-other-reference': {
+    long: '{housing}: its points speak of a throat of {area} where this wheel has {low} to {high}. Read as corrected to {other} instead of {stated} they would fit: which is it?',
+  },
+  'turbine-points-rough': {
+    long: '{housing}: its points lie up to {residual} off any smooth turbine. They are used as they are.',
+  },
+  'turbine-wheel-odd': {
+    long: 'A turbine wheel lets the gas in at the larger diameter: {inducer} in, {exducer} out.',
+  },
+};
