@@ -33,7 +33,26 @@ function singleSeater(): Job {
         barometer: { kind: 'standard', pressure: guess(83_000) },
         temperature: given(celsius(22), 'reported'),
         humidity: { kind: 'relative', relative: given(0.38, 'reported'), dewPoint: guess(celsius(7)) },
+        coldest: given(celsius(6), 'reported'),
+        hottest: given(celsius(31), 'reported'),
       },
+      otherVenues: [
+        {
+          name: 'Lake shore sprint',
+          altitude: given(420, 'measured'),
+          barometer: { kind: 'standard', pressure: guess(96_400) },
+          temperature: given(celsius(26), 'reported'),
+          humidity: { kind: 'relative', relative: given(0.5, 'guess'), dewPoint: guess(celsius(15)) },
+          hottest: given(celsius(35), 'guess'),
+        },
+        {
+          name: 'High pass',
+          altitude: given(2_380, 'measured'),
+          barometer: { kind: 'standard', pressure: guess(75_800) },
+          temperature: given(celsius(14), 'guess'),
+          humidity: { kind: 'relative', relative: given(0.4, 'guess'), dewPoint: guess(celsius(1)) },
+        },
+      ],
     },
     engine: {
       ...job.engine,
@@ -90,8 +109,8 @@ function singleSeater(): Job {
             diameter: given(0.06, 'measured'),
           },
           ...exhaustPipes(0.22, 'measured', [
-            ['downpipe', 3_100, 0.067],
-            ['silencer', 4_200, 0.064],
+            ['downpipe', 2_900, 0.083],
+            ['silencer', 4_200, 0.083],
           ]),
         ],
         cooler: { kind: 'air', effectiveness: given(0.78, 'maker'), coolantRise: guess(3) },
@@ -198,7 +217,7 @@ function rallyRaid(): Job {
             diameter: given(0.085, 'measured'),
           },
           ...exhaustPipes(0.5, 'guess', [
-            ['downpipe', 3_500, 0.076],
+            ['downpipe', 3_500, 0.089],
             ['silencer', 6_000],
           ]),
         ],
@@ -804,10 +823,28 @@ function putRight(): { name: string; job: Job }[] {
   ];
 }
 
-const hillClimb = withSetups(settled(withExhaust(singleSeater()), ['brief', 'engine', 'demand']), [
-  { letter: 'B', name: 'Hazel 48', turbocharger: 'hazel-48-54', arrangement: 'single' },
-  { letter: 'C', name: 'Twin Aspen 37', turbocharger: 'aspen-37-42', arrangement: 'parallel' },
-]);
+/** Gauges of one pull at the hill, as the driver's helper wrote them down. */
+const spotReadings: Setup['readings'] = {
+  speedRpm: given(8_600, 'measured'),
+  boost: given(119_000, 'measured'),
+  turbineInletGauge: given(172_000, 'measured'),
+  turbineOutletGauge: given(11_000, 'measured'),
+  compressorOutletTemperature: given(celsius(143), 'measured'),
+  chargeTemperature: given(celsius(52), 'measured'),
+};
+
+const withReadings = (job: Job): Job => ({
+  ...job,
+  setups: job.setups.map((setup, i) => (i ? setup : { ...setup, readings: spotReadings })),
+});
+
+const hillClimb = withSetups(
+  settled(withReadings(withExhaust(singleSeater())), ['brief', 'engine', 'demand']),
+  [
+    { letter: 'B', name: 'Hazel 48', turbocharger: 'hazel-48-54', arrangement: 'single' },
+    { letter: 'C', name: 'Twin Aspen 37', turbocharger: 'aspen-37-42', arrangement: 'parallel' },
+  ],
+);
 // The rally's route was moved to higher ground after the charger had been chosen.
 const truck = settled(
   settled(withExhaust(rallyRaid()), ['brief', 'engine', 'demand']),

@@ -8,7 +8,7 @@ import { guess } from '@/core/job/input';
 import { binSetup } from '@/core/job/setups';
 import { jobIdentity, readJobFile, writeJobFile } from '@/formats/job-json';
 import { openDatabase, type Database, type Shop } from './connection';
-import { sampleCompressors, sampleItems, sampleJob } from './demo/sample';
+import { sampleCompressors, sampleItems, sampleJob, sampleTurboJob } from './demo/sample';
 import { DataFolderError, requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
 import { jobRevisions, libraryRevisions } from './schema';
@@ -26,7 +26,7 @@ import {
   setBinned,
 } from './repositories/jobs';
 import { refsOf } from '@/core/job/summary';
-import { isCompressor } from '@/formats/library-items';
+import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,
   duplicateCompressor,
@@ -34,6 +34,7 @@ import {
   findNewest,
   findRevisions,
   listCompressors,
+  listTurbochargers,
   listHeads,
   refreshHeads,
   saveCompressor,
@@ -286,7 +287,7 @@ describe('the bin', () => {
 });
 
 describe('import', () => {
-  const exported = () => writeJobFile(sampleJob(1), sampleItems);
+  const exported = () => writeJobFile(sampleTurboJob(1), sampleItems);
 
   it('an exported job comes back identical and uses the compressor the shop already has', async () => {
     const before = (await listCompressors(db)).length;
@@ -297,6 +298,40 @@ describe('import', () => {
     const back = readJobFile(writeJobFile(made.job, await findRevisions(db, refsOf(made.job))));
     if (!back.ok) throw new Error(back.problems.join());
     expect(jobIdentity(back)).toBe(jobIdentity(file));
+  });
+
+  it('a turbocharger travels with its parts: what differs in one is an item of its own, its parts where they are', async () => {
+    const file = readJobFile(exported());
+    if (!file.ok) throw new Error(file.problems.join());
+    expect(file.library.map((i) => i.document.kind).sort()).toEqual([
+      'compressor',
+      'turbine',
+      'turbocharger',
+    ]);
+    const before = await listTurbochargers(db);
+    const turbine = file.library.find(isTurbine)!;
+    turbine.document.efficiency.value -= 0.01;
+    const made = await importJob(db, file);
+    const after = await listTurbochargers(db);
+    // The turbine is another one here, and so is the turbocharger that is made of it.
+    expect(after.turbines.length).toBe(before.turbines.length + 1);
+    expect(after.turbochargers.length).toBe(before.turbochargers.length + 1);
+    const refs = refsOf(made.job);
+    const items = await findRevisions(db, refs);
+    expect(items.length).toBe(new Set(refs.map((r) => r.id)).size);
+    const turbo = items.find(isTurbocharger)!;
+    expect(items.find(isTurbine)!.id).toBe(turbo.document.turbine.id);
+    const back = readJobFile(writeJobFile(made.job, items));
+    if (!back.ok) throw new Error(back.problems.join());
+    expect(jobIdentity(back)).toBe(jobIdentity(file));
+  });
+
+  it('a part stays in the bin while a turbocharger is made of it', async () => {
+    const { turbochargers } = await listTurbochargers(db);
+    const { document } = turbochargers.find((t) => t.id === 'pine-82-104')!;
+    await setItemBinned(db, document.compressor.id, true);
+    expect(await removeItem(db, document.compressor.id)).toMatchObject({ ok: false, reason: 'in-use' });
+    await setItemBinned(db, document.compressor.id, false);
   });
 
   it('a compressor that differs by one figure becomes an item of its own: revisions are never changed', async () => {

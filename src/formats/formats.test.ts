@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { compressorFileSchema } from './compressor-json';
 import { readFileSync } from 'node:fs';
-import { sampleItems, sampleJob } from '@/data/demo/sample';
+import { sampleItems, sampleTurboJob } from '@/data/demo/sample';
+import { refsOf } from '@/core/job/summary';
 import { readJson } from './json-text';
 import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';
 
-const text = () => writeJobFile(sampleJob(0), sampleItems);
+const text = () => writeJobFile(sampleTurboJob(0), sampleItems);
 const problems = (changed: string) => {
   const read = readJobFile(changed);
   return read.ok ? [] : read.problems;
@@ -15,9 +16,9 @@ describe('job file', () => {
   it('comes back identical and holds only what the job uses', () => {
     const first = readJobFile(text());
     if (!first.ok) throw new Error(first.problems.join());
-    expect(first.library.map((i) => i.id)).toEqual(['birch-50', 'hazel-48', 'aspen-37']);
+    expect(first.library.map((i) => i.id)).toEqual(refsOf(sampleTurboJob(0)).map((r) => r.id));
     // How many revisions the shop has of a part stays in the shop; everything else travels.
-    const sent = sampleJob(0);
+    const sent = sampleTurboJob(0);
     for (const mark of sent.settled) delete mark.facts.newestRevision;
     expect(first.job).toEqual(sent);
     const again = readJobFile(writeJobFile(first.job, first.library));

@@ -120,3 +120,18 @@ export function exhaustState(
   });
   return { flow, port, inlet };
 }
+
+/**
+ * The share of the heat released that gives a turbine inlet temperature: `exhaustState` turned round. In: exhaust; moist
+ * air kg/s; charge K; the temperature read, K. Out: the share at best timing; may lie outside what is plausible.
+ */
+export function shareFor(exhaust: Exhaust, airFlow: number, charge: number, inlet: number): number {
+  const fuelFlow = airFlow * exhaust.fuelPerAir;
+  const flow = airFlow + fuelFlow;
+  const cooling = Math.exp(-exhaust.heatLoss / (flow * exhaust.specificHeat));
+  const port = Math.min(HOTTEST, exhaust.wall + (inlet - exhaust.wall) / cooling);
+  const brought = (airFlow / flow) * (enthalpy(exhaust.air, charge) - exhaust.zeroAir);
+  const heat = enthalpy(exhaust.gas, port) - exhaust.zeroGas - brought;
+  const whole = (exhaust.heatingValue * Math.min(1, exhaust.lambda) * fuelFlow) / flow;
+  return heat / whole / exhaustShare.fn({ share: 1, retard: exhaust.retard });
+}

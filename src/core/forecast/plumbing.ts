@@ -24,17 +24,16 @@ export type ExhaustLosses = { manifold: PlacedLoss[]; tail: PlacedLoss[] };
 const SHARED: LossPlace[] = ['throttle', 'silencer'];
 
 /** Pipes that share the engine's flow at a place. */
-const pipesAt = (place: LossPlace, turboCount: number): number =>
-  SHARED.includes(place) ? 1 : turboCount;
+const pipesAt = (place: LossPlace, turboCount: number): number => (SHARED.includes(place) ? 1 : turboCount);
 
 /** Whether a loss follows from its pipe's measures: all of them are there. */
-const isPipe = (
+export const isPipe = (
   loss: Loss,
 ): loss is Loss & { diameter: NonNullable<Loss['diameter']>; length: NonNullable<Loss['length']> } =>
   loss.from === 'pipe' && Boolean(loss.diameter && loss.length);
 
 /** The drop of a loss at the state it is stated at, Pa: as stated, or as its pipe's measures give it. */
-const statedDrop = (loss: Loss, turboCount: number): number =>
+export const statedDrop = (loss: Loss, turboCount: number): number =>
   isPipe(loss)
     ? dropOfPipe(
         {

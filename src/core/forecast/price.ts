@@ -1,6 +1,7 @@
 import { solveAirPath, type Drive } from './air-path';
 import type { Build } from './build';
 import { powerOf } from './demand';
+import { isMatched, solveMatched } from './matched';
 import { backPressureAt, type OperatingPoint, type StationKind } from './point';
 
 /**
@@ -11,8 +12,8 @@ export type Price = { shaft: number; crank: number };
 
 /**
  * Prices of the stations that can be priced so far: filter, cooler and throttle, each taken out alone while the boost plan
- * holds the same manifold pressure; without boost, on the day's air alone. Back pressure stays as it is until a turbine is
- * matched, so what a spared shaft gives back at the crank is not in it.
+ * asks for the same manifold pressure; without boost, on the day's air alone. Until a turbine is matched back pressure stays
+ * as it is, so what a spared shaft gives back at the crank is not in it; with one it is, and the exhaust is priced too.
  * In: build; a solved point of it. Out: prices by station; a station whose removal finds no answer has none. Total.
  * Source: the two states of the same sums (docs/physics/demand.md); power by fuel flow.
  */
@@ -26,9 +27,14 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
       ? { kind: 'ratio', ratio: 1 }
       : { kind: 'alone' };
   const backPressure = point.boosting ? backPressureAt(build, point.speedRpm) : 1;
+  // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
+  const withPart = (bare: Build): typeof path =>
+    isMatched(bare) && point.match
+      ? solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null }).path
+      : solveAirPath(bare, point.speedRpm, drive, backPressure, path);
   const shaftOf = (p: typeof path) => p.massFlow * p.compressor.work;
   const without = (station: StationKind, bare: Build) => {
-    const other = solveAirPath(bare, point.speedRpm, drive, backPressure, path);
+    const other = withPart(bare);
     if (other.kind !== 'converged') return;
     prices[station] = {
       shaft: shaftOf(path) - shaftOf(other),
@@ -40,5 +46,10 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   if (losses.throttle.length) without('throttle', { ...build, losses: { ...losses, throttle: [] } });
   if (build.charged && (build.cooler || losses.cooler.length))
     without('cooler', { ...build, cooler: null, losses: { ...losses, cooler: [] } });
+  const { hot } = build;
+  if (hot && point.match) {
+    if (hot.manifold.length) without('cylinders', { ...build, hot: { ...hot, manifold: [] } });
+    if (hot.tail.length) without('tailpipe', { ...build, hot: { ...hot, tail: [] } });
+  }
   return prices;
 }

@@ -65,7 +65,14 @@ export async function listTurbochargers(
       and(inArray(libraryItems.kind, ['turbocharger', 'turbine']), isNull(libraryItems.retiredAt), inShop),
     );
   rows.sort((a, b) => byName(a.document, b.document));
-  return { turbochargers: rows.filter(isTurbocharger), turbines: rows.filter(isTurbine) };
+  const turbochargers = rows.filter(isTurbocharger);
+  const turbines = rows.filter(isTurbine);
+  // A turbocharger keeps its turbine's revision: an older one travels with it.
+  const older = turbochargers
+    .map((t) => t.document.turbine)
+    .filter((ref) => !turbines.some((t) => t.id === ref.id && t.revision === ref.revision));
+  const kept = (await findRevisions(db, older)).filter(isTurbine);
+  return { turbochargers, turbines: [...turbines, ...kept] };
 }
 
 /** Which jobs outside the bin have which library revisions on them: one row for every use. */

@@ -1,6 +1,7 @@
 'use client';
 import { isCompressor } from '@/formats/library-items';
-import { memo, useDeferredValue, useMemo } from 'react';
+import dynamic from 'next/dynamic';
+import { memo, useDeferredValue, useEffect, useMemo, type ReactNode } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { trim } from '@/core/compressor/formulas';
 import type { LibraryHead } from '@/formats/library-items';
@@ -8,6 +9,7 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Findings } from '../frame/Findings';
+import { Parts, usePart, type PartId } from '../frame/parts';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -17,7 +19,9 @@ import { Fig } from '../working/Fig';
 import { candidateKey } from '@/workers/pool';
 import { CandidateList } from './CandidateList';
 import { beadStep, CompressorMap } from './CompressorMap';
-import { usePicture } from './usePicture';
+import { HotReadings } from './HotReadings';
+import { loaders } from './parts';
+import { PictureProvider, useShownPicture } from './usePicture';
 import { usePutOn } from './usePutOn';
 import { useRanking } from './useRanking';
 import styles from './charger.module.css';
@@ -27,92 +31,144 @@ const NONE = 'none';
 /** Drawn anew only when its answer or its speed change, not with every figure beside it. */
 const Picture = memo(CompressorMap);
 
-/** Which compressor carries the demand, where its map is left, and what the library would do instead. */
+const TurbinePart = dynamic(loaders.turbine);
+const TurbineAside = dynamic(() => loaders.turbine().then((m) => m.TurbineAside));
+const BoostPart = dynamic(loaders.boost);
+const BoostAside = dynamic(() => loaders.boost().then((m) => m.BoostAside));
+const PipesPart = dynamic(loaders.pipes);
+const SpotPart = dynamic(loaders.spot);
+const SizePart = dynamic(loaders.size);
+const SitesPart = dynamic(loaders.sites);
+
+const parts: { id: PartId<'charger'>; name: string; body: ReactNode }[] = [
+  { id: 'map', name: 'Compressor', body: <MapPart /> },
+  { id: 'turbine', name: 'Turbine and gate', body: <TurbinePart /> },
+  { id: 'boost', name: 'Boost', body: <BoostPart /> },
+  { id: 'pipes', name: 'Pipes', body: <PipesPart /> },
+  { id: 'spot', name: 'Readings', body: <SpotPart /> },
+  { id: 'size', name: 'Smallest', body: <SizePart /> },
+  { id: 'sites', name: 'Sites', body: <SitesPart /> },
+];
+
+/** Charger: which compressor carries the demand, what drives and holds it, and what the library would do instead. */
 export default function ChargerBench() {
+  const { answer, turbos, fetchTurbos } = useJob();
+  const part = usePart('charger');
+  const build = answer?.build;
+  useEffect(() => {
+    if (!turbos) void fetchTurbos();
+  }, [turbos, fetchTurbos]);
+  return (
+    <PictureProvider>
+      <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
+        <Parts bench="charger" parts={parts} />
+      </div>
+      <aside className={frame.column}>
+        <h2 className={frame.headline}>{build?.compressor ? titleOf(build) : 'Choose a compressor'}</h2>
+        <Problems />
+        {answer && <Findings findings={answer.sweep.goal.findings} />}
+        <NewerRevision />
+        {part === 'map' ? (
+          <MapAside />
+        ) : part === 'turbine' ? (
+          <TurbineAside />
+        ) : part === 'boost' ? (
+          <BoostAside />
+        ) : (
+          <HotReadings />
+        )}
+      </aside>
+    </PictureProvider>
+  );
+}
+
+/** The compressor's map with the running line, and a second candidate over it. */
+function MapPart() {
+  const picture = useShownPicture();
+  // Figures and fields answer at once; the map follows in the next frame.
+  const shown = useDeferredValue(picture.shown);
+  const overs = useDeferredValue(picture.overs);
+  const { over, slot } = picture;
+  return shown ? (
+    <>
+      <h2 className={styles.title}>
+        {mapTitle(shown.build.compressor!)}
+        {over && <> and {over.name}</>} on this engine
+        <small>
+          {over ? (
+            <button type="button" className={styles.clear} onClick={picture.clear}>
+              take the second off
+            </button>
+          ) : picture.isForeign ? (
+            <button type="button" className={styles.clear} onClick={picture.clear}>
+              back to the one on the job
+            </button>
+          ) : (
+            `one bead per ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
+          )}
+        </small>
+      </h2>
+      <Picture
+        answer={shown}
+        map={shown.build.compressor!.map}
+        name={mapTitle(shown.build.compressor!)}
+        overs={overs}
+        slot={slot}
+      />
+    </>
+  ) : (
+    <p className={frame.lead}>
+      No map yet: put one of the candidates on the job. The demand line is known, so its running line appears
+      at once.
+    </p>
+  );
+}
+
+/** What may be put on, ranked, and the figures of what is on. */
+function MapAside() {
   const { answer, setupIndex } = useJob();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
   const ranking = useRanking();
   const putOn = usePutOn();
-  const picture = usePicture();
-  // Figures and fields answer at once; the map follows in the next frame.
-  const shown = useDeferredValue(picture.shown);
-  const overs = useDeferredValue(picture.overs);
-  const compressor = answer?.build.compressor;
+  const picture = useShownPicture();
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const { over, slot } = picture;
   return (
     <>
-      <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
-        {shown ? (
-          <>
-            <h2 className={styles.title}>
-              {titleOf(shown.build.compressor!)}
-              {over && <> and {over.name}</>} on this engine
-              <small>
-                {over ? (
-                  <button type="button" className={styles.clear} onClick={picture.clear}>
-                    take the second off
-                  </button>
-                ) : picture.isForeign ? (
-                  <button type="button" className={styles.clear} onClick={picture.clear}>
-                    back to the one on the job
-                  </button>
-                ) : (
-                  `one bead per ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
-                )}
-              </small>
-            </h2>
-            <Picture
-              answer={shown}
-              map={shown.build.compressor!.map}
-              name={titleOf(shown.build.compressor!)}
-              overs={overs}
-              slot={slot}
-            />
-          </>
-        ) : (
-          <p className={frame.lead}>
-            No map yet: put one of the candidates on the job. The demand line is known, so its running line
-            appears at once.
-          </p>
-        )}
-      </div>
-      <aside className={frame.column}>
-        <h2 className={frame.headline}>{compressor ? titleOf(compressor) : 'Choose a compressor'}</h2>
-        <Problems />
-        {answer && <Findings findings={answer.sweep.goal.findings} />}
-        {picture.failure && (
-          <p role="alert" className={styles.bad}>
-            {picture.failure}
-          </p>
-        )}
-        <NewerRevision />
-        <Choices />
-        <CandidateList
-          ranking={ranking}
-          letter={letter}
-          onJob={ref ? candidateKey({ ...ref, count }) : null}
-          laid={picture.laid}
-          step={beadStep(answer?.build.redLineRpm ?? 6_000)}
-          onUse={(row) =>
-            void putOn({ id: row.id, revision: row.revision }, row.count > 1 ? 'parallel' : 'single')
-          }
-          onLay={(row) => void picture.lay(row)}
-        />
-        {compressor && <Readings />}
-        <p className={frame.foot}>
-          Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge
-          at constant ratio again: three figures with three names. The strip of a candidate is its way from
-          surge to the edge met first. Rotating parts: a wheel past its limit can burst.
+      {picture.failure && (
+        <p role="alert" className={styles.bad}>
+          {picture.failure}
         </p>
-      </aside>
+      )}
+      <Choices />
+      <CandidateList
+        ranking={ranking}
+        letter={letter}
+        onJob={ref ? candidateKey({ ...ref, count }) : null}
+        laid={picture.laid}
+        step={beadStep(answer?.build.redLineRpm ?? 6_000)}
+        onUse={(row) =>
+          void putOn({ id: row.id, revision: row.revision }, row.count > 1 ? 'parallel' : 'single')
+        }
+        onLay={(row) => void picture.lay(row)}
+      />
+      {answer?.build.compressor && <Readings />}
+      <p className={frame.foot}>
+        Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge at
+        constant ratio again: three figures with three names. The strip of a candidate is its way from surge
+        to the edge met first. A candidate put on leaves the turbine open. Rotating parts: a wheel past its
+        limit can burst.
+      </p>
     </>
   );
 }
 
-const titleOf = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
+const mapTitle = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
+
+/** The charger in a line: compressor, and the turbine with its housing where one is chosen. */
+const titleOf = ({ compressor, hot }: Solved['build']) =>
+  compressor ? `${mapTitle(compressor)}${hot ? `, ${hot.turbine.name} ${hot.turbine.housing}` : ''}` : '';
 
 /** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
 function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {

@@ -1,7 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import { pointAt } from '@/core/forecast/sweep';
 import { ChoiceField } from '../fields/ChoiceField';
@@ -16,16 +15,9 @@ import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
+import { CurvePanel as Panel, Plot, type Read } from './CurvePanel';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
-
-const PlotLoaded = dynamic(() => import('./DemandPlot'), {
-  ssr: false,
-  loading: () => <div className={styles.chart} />,
-});
-
-/** Drawn anew only when its curves or its speed change, not with every figure beside it. */
-const Plot = memo(PlotLoaded);
 
 const curves = {
   manifold: [{ key: 'manifold' }, { key: 'ambient', thin: true }],
@@ -314,41 +306,6 @@ function Pictures({ solved }: { solved: Solved }) {
       />
       <SweepTable solved={solved} />
     </>
-  );
-}
-
-/** A figure at the selected speed, and the same of the setups drawn beside. */
-type Read = { id: FigureId; name: string; value: string; beside: string[] };
-type PanelProps = { title: string; unit: string; plot: React.ReactNode; reads: Read[] };
-
-function Panel({ title, unit, plot, reads }: PanelProps) {
-  return (
-    <section className={styles.panel}>
-      <div>
-        <h3>
-          {title}
-          <small>{unit}</small>
-        </h3>
-        <div
-          className={styles.chart}
-          role="img"
-          aria-label={`${title}: the figures stand in the table below`}
-        >
-          {plot}
-        </div>
-      </div>
-      <dl className={styles.read}>
-        {reads.map(({ id, name, value, beside }) => (
-          <div key={id} style={{ display: 'block' }}>
-            <dt>{name}</dt>
-            <dd>
-              <Fig id={id}>{value}</Fig>
-              {beside.length > 0 && <small>{beside.join(', ')}</small>}
-            </dd>
-          </div>
-        ))}
-      </dl>
-    </section>
   );
 }
 

@@ -16,7 +16,13 @@ import { EndLabels } from './EndLabels';
 import { formatNumber } from '../words/format';
 
 type Row = Record<string, number> & { rpm: number };
-type Series = { key: string; thin?: boolean };
+/** `tone`: what the goal asks for, or what is hot. */
+type Series = { key: string; thin?: boolean; tone?: 'goal' | 'hot' };
+
+const tones = {
+  goal: { stroke: 'var(--brass)', strokeWidth: 2, strokeDasharray: '6 3' },
+  hot: { stroke: 'var(--ember)', strokeWidth: 1.7 },
+};
 type Setup = { slot: number; letter: string };
 type Props = {
   rows: Row[];
@@ -31,7 +37,7 @@ type Props = {
 
 /** Curves over engine speed with the selected speed and the goal. The thick line is the one asked for. */
 export default function DemandPlot({ rows, series, selected, goal, level, own, others }: Props) {
-  const main = series.find((s) => !s.thin)!.key;
+  const main = series.find((s) => !s.thin && !s.tone)!.key;
   const beside = others.map((o) => ({ ...o, key: `${main}${o.slot}` }));
   const values = rows
     .flatMap((r) => [...series, ...beside].map((s) => r[s.key]))
@@ -80,23 +86,25 @@ export default function DemandPlot({ rows, series, selected, goal, level, own, o
           <Line
             key={s.key}
             dataKey={s.key}
-            {...(s.thin ? { stroke: 'var(--mute)' } : strokeOf(own.slot))}
             strokeWidth={s.thin ? 1.1 : 2}
+            {...(s.tone ? tones[s.tone] : s.thin ? { stroke: 'var(--mute)' } : strokeOf(own.slot))}
             dot={false}
             isAnimationActive={false}
           />
         ))}
         {at &&
-          series.map((s) => (
-            <ReferenceDot
-              key={s.key}
-              x={selected}
-              y={at[s.key]!}
-              r={s.thin ? 3 : 5}
-              fill={s.thin ? 'var(--mute)' : strokeOf(own.slot).stroke}
-              stroke="var(--ground)"
-            />
-          ))}
+          series.map((s) =>
+            at[s.key] === undefined || s.tone === 'goal' ? null : (
+              <ReferenceDot
+                key={s.key}
+                x={selected}
+                y={at[s.key]!}
+                r={s.thin || s.tone ? 3 : 5}
+                fill={s.tone ? tones[s.tone].stroke : s.thin ? 'var(--mute)' : strokeOf(own.slot).stroke}
+                stroke="var(--ground)"
+              />
+            ),
+          )}
         {at &&
           beside.map(
             (o) =>

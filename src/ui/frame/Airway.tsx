@@ -265,6 +265,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             from={middle('compressor')}
             to={middle('turbine')}
             words={`compressor takes ${figure(work, 'shaftPower')}`}
+            known={build.hot !== null}
           />
         )}
         <Ladder top={top} />
@@ -324,7 +325,7 @@ function UnknownTube({ from, to, y }: { from: number; to: number; y: number }) {
   );
 }
 
-function ShaftLink({ from, to, words }: { from: number; to: number; words: string }) {
+function ShaftLink({ from, to, words, known }: { from: number; to: number; words: string; known: boolean }) {
   const centre = (from + to) / 2;
   const half = (words.length * 5.6 + 10) / 2;
   return (
@@ -334,7 +335,7 @@ function ShaftLink({ from, to, words }: { from: number; to: number; words: strin
         fill="none"
         stroke="var(--ink)"
         strokeWidth="1.2"
-        strokeDasharray="0.1 3.5"
+        strokeDasharray={known ? undefined : '0.1 3.5'}
         strokeLinecap="round"
       />
       <text x={centre} y="87" textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
@@ -482,12 +483,29 @@ function linesOf(
     case 'cylinders':
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`,
-        remark: 'by fuel flow',
+        remark: station.known && build.hot ? 'at the turbine inlet' : 'by fuel flow',
       };
-    case 'turbine':
-      return { change: 'not chosen yet', remark: '' };
+    case 'turbine': {
+      const { match } = point;
+      if (!match) return { change: build.hot ? 'no steady state' : 'not chosen yet', remark: '' };
+      const gate = match.turbine.gateFlow / (match.turbine.flow + match.turbine.gateFlow);
+      return {
+        change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
+        remark:
+          match.kind === 'turbine'
+            ? 'gate shut'
+            : build.hot?.gate.kind === 'vanes'
+              ? `vanes ${figure(match.turbine.opening, 'share')} open`
+              : `gate ${figure(gate, 'share')}`,
+      };
+    }
     case 'tailpipe':
-      return { change: 'not known yet', remark: '' };
+      return station.known
+        ? {
+            change: signedFigure(-(station.drop ?? 0), 'pressureDrop'),
+            remark: costOf(price) || 'to the open air',
+          }
+        : { change: 'not known yet', remark: '' };
   }
 }
 

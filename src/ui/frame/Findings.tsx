@@ -12,8 +12,10 @@ const good = new Set([
   'torque-holds',
   'clutch-holds',
   'gearbox-holds',
+  'threshold',
+  'back-pressure-under',
 ]);
-const plain = new Set(['demand', 'adds-to-run']);
+const plain = new Set(['demand', 'adds-to-run', 'back-pressure-over', 'gate-oversized']);
 
 /** What a forecast says, each line with its tick or cross; what is no judgement stands plain. */
 export function Findings({ findings }: { findings: Reason[] }) {

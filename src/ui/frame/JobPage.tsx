@@ -20,6 +20,7 @@ import { JobPad } from '../claims/JobPad';
 import { loadFinder } from '../finder/Finder';
 import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
 import { JobDialogs, loadDialogs } from './JobDialogs';
+import { loaders as chargerParts } from '../charger/parts';
 import { loaders as engineParts } from '../engine/parts';
 import { Health } from './Health';
 import { JobFinder } from './JobFinder';
@@ -57,6 +58,7 @@ async function loadAhead(): Promise<void> {
       loadMore,
       loadPad,
       ...Object.values(engineParts),
+      ...Object.values(chargerParts),
       () => import('../engine/BreathingPlot'),
       () => import('../engine/BreathingTable'),
       () => import('../demand/DemandPlot'),

@@ -8,6 +8,7 @@ import type { BenchId } from './benches';
 const partsOf = {
   brief: ['goal', 'places', 'vehicle', 'terms'],
   engine: ['engine', 'cam', 'condition', 'run'],
+  charger: ['map', 'turbine', 'boost', 'pipes', 'spot', 'size', 'sites'],
 } as const;
 type PartedBench = keyof typeof partsOf;
 export type PartId<B extends PartedBench = PartedBench> = (typeof partsOf)[B][number];
@@ -23,12 +24,23 @@ export function partOfInput(path: string): PartId | null {
   if (/^engine\.(cam|valve)\b/.test(path)) return 'cam';
   if (/^engine\.condition\b/.test(path)) return 'condition';
   if (/^engine\.baseline\b/.test(path)) return 'run';
+  if (/\.readings\./.test(path)) return 'spot';
+  if (/\.plumbing\./.test(path)) return 'pipes';
+  if (/\.boost\.(curve|gears)/.test(path)) return 'boost';
+  if (/\.(exhaust|induction\.stages\.\d+\.hot)\./.test(path)) return 'turbine';
   return /^engine\./.test(path) ? 'engine' : null;
 }
 
 /** Writes a bench's sheet into an address: each bench keeps its own. */
 export function setPart(url: URL, bench: BenchId, part: PartId | null): void {
   if (part && isParted(bench)) url.searchParams.set(bench, part);
+}
+
+/** The sheet of a bench that is shown. */
+export function usePart<B extends PartedBench>(bench: B): PartId<B> {
+  const asked = useSearchParams().get(bench);
+  const sheets: readonly string[] = partsOf[bench];
+  return (asked !== null && sheets.includes(asked) ? asked : sheets[0]) as PartId<B>;
 }
 
 type Part<B extends PartedBench> = { id: PartId<B>; name: string; body: ReactNode };

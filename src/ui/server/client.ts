@@ -2,7 +2,13 @@ import type { Job } from '@/core/job/document';
 import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
 import type { FinderIndex, RevisionLine } from '@/formats/history';
-import type { LibraryEntry, LibraryHead, LibraryItem } from '@/formats/library-items';
+import type {
+  LibraryEntry,
+  LibraryHead,
+  LibraryItem,
+  TurbineItem,
+  TurbochargerItem,
+} from '@/formats/library-items';
 
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
 
@@ -57,6 +63,8 @@ export const server = {
   compressors: () => call<{ compressors: LibraryHead[] }>('GET', '/api/library/compressors'),
   compressor: (id: string, revision?: number) =>
     call<LibraryEntry>('GET', `/api/library/compressors/${id}${revision ? `?revision=${revision}` : ''}`),
+  turbochargers: () =>
+    call<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>('GET', '/api/library/turbochargers'),
   addCompressor: (document: Compressor) =>
     call<LibraryItem>('POST', '/api/library/compressors', { document }),
   saveCompressor: (id: string, baseRevision: number, document: Compressor) =>

@@ -26,6 +26,8 @@ import {
   type AnyItem,
   type LibraryHead,
   type LibraryItem,
+  type TurbineItem,
+  type TurbochargerItem,
 } from '@/formats/library-items';
 import { server } from '../server/client';
 import type { JobState, JobStore } from './job-store';
@@ -46,6 +48,11 @@ type JobContext = {
   /** Everything the library offers, without maps; null until it was fetched. */
   heads: LibraryHead[] | null;
   fetchHeads: () => Promise<void>;
+  /** Every turbocharger and turbine on offer; null until they were fetched. */
+  turbos: Turbos | null;
+  fetchTurbos: () => Promise<void>;
+  /** Takes library revisions into this page. */
+  takeItems: (more: AnyItem[]) => void;
   setupIndex: number;
   setSetup: (index: number) => void;
   /** The setups that are drawn, at most three, by letter; the selected one is always among them. */
@@ -72,6 +79,8 @@ export type Drawn = {
 
 /** At most so many setups are drawn at once. */
 export const MOST_DRAWN = 3;
+
+export type Turbos = { turbochargers: TurbochargerItem[]; turbines: TurbineItem[] };
 
 const Context = createContext<JobContext | null>(null);
 /** Apart from the answers: what reads a part of the job alone is drawn anew for that part alone. */
@@ -173,6 +182,17 @@ export function JobProvider({
     const answer = await server.compressors();
     if (answer.kind === 'ok') setHeads(answer.data.compressors.filter((c) => !c.retired));
   }, []);
+  const [turbos, setTurbos] = useState<Turbos | null>(null);
+  const fetchTurbos = useCallback(async () => {
+    const answer = await server.turbochargers();
+    if (answer.kind === 'ok') setTurbos(answer.data);
+  }, []);
+  const takeItems = useCallback((more: AnyItem[]) => {
+    setItems((now) => [
+      ...now,
+      ...more.filter((m) => !now.some((i) => i.id === m.id && i.revision === m.revision)),
+    ]);
+  }, []);
   const library = useMemo(() => libraryOf(items), [items]);
   const [solver] = useState(createSolver);
   const { setupIndex, drawnIds, setSetup, toggleDrawn } = useView(
@@ -247,6 +267,9 @@ export function JobProvider({
       fetchItem,
       heads,
       fetchHeads,
+      turbos,
+      fetchTurbos,
+      takeItems,
       setupIndex,
       setSetup,
       drawn,
@@ -264,6 +287,9 @@ export function JobProvider({
       fetchItem,
       heads,
       fetchHeads,
+      turbos,
+      fetchTurbos,
+      takeItems,
       setupIndex,
       setSetup,
       drawn,

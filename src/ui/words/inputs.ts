@@ -144,7 +144,7 @@ const names: Record<InputPattern, string> = {
 };
 
 /** What a loss belongs to, in a sentence. */
-const lossNames: Record<LossPlace, string> = {
+export const lossNames: Record<LossPlace, string> = {
   filter: 'filter',
   inlet: 'inlet pipe',
   cooler: 'cooler',

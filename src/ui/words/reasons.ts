@@ -117,7 +117,7 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
   'past-choke': { short: 'past choke', long: '{name} is past choke here: no more air.' },
   'wheel-too-fast': { short: 'wheel too fast', long: '{name} would turn {speed}; its limit is {limit}.' },
   'mach-high': {
-    short: 'Mach {mach} in {bore}',
+    short: 'Mach {mach}',
     long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.',
   },
   'air-unknown': {

@@ -37,9 +37,11 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     long: '{name} is over its {limit} from {from}, {temperature} at {speed}. No mixture that burns would hold it: less boost, less retard or a turbine for more heat.',
   },
   'boost-creeps': {
+    short: 'Boost creeps from {from}',
     long: 'Boost creeps from {from}: with the gate wide open it is {over} over what is asked at {speed}. A bore of {wanted} would hold it; this one has {bore}.',
   },
   'boost-creeps-no-gate': {
+    short: 'Boost creeps from {from}',
     long: 'Boost creeps from {from}: {over} over what is asked at {speed}, and nothing lets exhaust past the turbine. Give it a wastegate or a larger housing.',
   },
   'boost-runs-away': {
@@ -55,12 +57,15 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     long: 'From {from} nothing holds the boost: it would run past what the shaft stands. Give it a wastegate, or a larger housing.',
   },
   'gate-pushed-open': {
+    short: 'Gate pushed open from {from}',
     long: 'Exhaust pressure pushes the wastegate open from {from}: boost falls off. A spring of {wanted} would keep it shut; this one has {spring}.',
   },
   'spring-holds-more': {
+    short: 'Holds {boost}: more than is asked',
     long: 'The wastegate’s spring of {spring} lets {boost} of boost stand at {speed}, more than is asked: take a softer spring.',
   },
   'turbine-chokes': {
+    short: 'Turbine chokes from {from}',
     long: '{name} chokes from {from}, at {power}: from there back pressure climbs and the flow does not.',
   },
   'gate-oversized': {
@@ -102,6 +107,79 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
   'short-held': {
     short: 'Short by {short} at {speed}',
     long: 'Short by {short} at {speed} with {boost} of the {asked} asked.',
+  },
+  'site-overspeed': {
+    short: 'shaft over its limit at {speed}',
+    long: 'The shaft of {name} is over its limit of {limit} at {speed}.',
+  },
+  'site-surge': { short: 'surges at {speed}', long: '{name} surges at {speed}.' },
+  'site-choke': { short: 'past choke at {speed}', long: '{name} is past choke at {speed}.' },
+  'site-hot': {
+    short: 'turbine at {temperature} at {speed}',
+    long: 'The turbine inlet reaches {temperature} at {speed}: its limit is {limit}.',
+  },
+  'spot-needs-turbine': { long: 'Choose a turbocharger first: readings are held against its forecast.' },
+  'spot-needs-speed': { long: 'Give the engine speed they were read at.' },
+  'spot-needs-readings': {
+    long: 'Type any reading: what follows from it stands here, beside what the forecast says.',
+  },
+  'spot-speed-off': { long: '{speed} is no speed of this engine: it turns from {idle} to {redLine}.' },
+  'spot-no-engine': {
+    long: 'No engine like this runs at {boost} of boost at {speed}: is it gauge, and in this unit?',
+  },
+  'spot-manifold-over-outlet': {
+    long: 'The manifold at {manifold} stands over the compressor outlet at {outlet}: air does not flow uphill. One of the two gauges is off.',
+  },
+  'spot-turbine-backwards': {
+    long: 'After the turbine {outlet}, before it {inlet}: gas does not flow uphill. The two lines may be swapped.',
+  },
+  'spot-charge-hotter': {
+    long: 'The charge at {charge} is hotter than the compressor outlet at {outlet}: no cooler heats it so. The two may be swapped.',
+  },
+  'spot-charge-under-coolant': {
+    long: 'The charge at {charge} is colder than what cools it, {coolant}: check that thermometer, or the air of the day.',
+  },
+  'spot-no-heat': {
+    long: 'The compressor outlet at {outlet} is no warmer than its inlet at {inlet}, with boost: that thermometer does not read the air.',
+  },
+  'spot-colder-than-ideal': {
+    long: 'No compressor leaves air at {outlet} at a ratio of {ratio}: even a perfect one gives {least}. One of the two readings is off.',
+  },
+  'spot-efficiency-low': {
+    long: 'The compressor works at {efficiency}, the map says {expected} here: worn or damaged wheel, off its map, or heat from the turbine.',
+  },
+  'spot-cooler-weak': {
+    long: 'The cooler reaches {effectiveness} where {expected} was counted on: too little air over it, heat-soaked or fouled.',
+  },
+  'spot-charge-restricted': {
+    long: '{drop} is lost between compressor and manifold, {expected} was counted on: look at cooler, pipes and throttle.',
+  },
+  'spot-back-high': {
+    long: 'Back pressure is {ratio} of the manifold, absolute, {expected} was foreseen: read the pressure after the turbine to see on which side it sits.',
+  },
+  'spot-exhaust-blocked': {
+    long: 'Back pressure is {ratio} of the manifold, absolute, and {outlet} stands after the turbine: the restriction is in the exhaust behind it.',
+  },
+  'spot-hot-side-tight': {
+    long: 'Back pressure is {ratio} of the manifold, absolute, {expected} was foreseen, with a normal {outlet} after the turbine: housing, gate or wheel.',
+  },
+  'spot-tail-high': {
+    long: '{outlet} stands after the turbine, {expected} was foreseen: the exhaust behind it restricts.',
+  },
+  'spot-back-alarm': {
+    long: 'Back pressure is {gauge} times boost by gauge, {ratio} absolute: as of a blocked exhaust. Stop and look before the next pull.',
+  },
+  'spot-leak': {
+    long: 'The shaft turns {speed}, {expected} would do for this boost: air leaks behind the compressor, or more flows than the breathing says.',
+  },
+  'spot-shaft-fast-weak': {
+    long: 'The shaft turns {speed}, {expected} was foreseen: with its low efficiency that is the wheel itself rather than a leak.',
+  },
+  'spot-exhaust-hot': {
+    long: 'The exhaust is {temperature}, {expected} was foreseen: late spark, lean mixture or more heat left than counted on.',
+  },
+  'spot-exhaust-cool': {
+    long: 'The exhaust is {temperature}, {expected} was foreseen: richer, more advanced, or the probe stands in a cool place.',
   },
   'turbine-points-few': {
     long: '{housing} has {count} points: a capacity needs three with an expansion ratio over 1. Add points, or give an effective area.',

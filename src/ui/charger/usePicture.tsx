@@ -1,4 +1,5 @@
-import { useMemo, useState } from 'react';
+'use client';
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { compileBuild } from '@/core/forecast/build';
 import { solveSweep } from '@/core/forecast/sweep';
 import type { Job } from '@/core/job/document';
@@ -41,7 +42,7 @@ function solveWith(job: Job, setupIndex: number, laid: Laid, items: readonly Any
  * What stands in the picture: the job's own compressor, or up to two candidates laid over each other. One candidate lies
  * over the job's own; two lie over each other, the first beneath.
  */
-export function usePicture() {
+function usePicture() {
   const { answer, items, fetchItem, setupIndex, drawn } = useJob();
   const draft = useJobState((s) => s.draft);
   const [laid, setLaid] = useState<Laid[]>([]);
@@ -110,4 +111,17 @@ function overlayOf({ build, sweep }: Shown): Omit<Overlay, 'slot' | 'isCandidate
     map: compressor.map,
     sweep,
   };
+}
+
+const Shared = createContext<ReturnType<typeof usePicture> | null>(null);
+
+/** The picture of the bench, for the map and for the list that lays candidates on it. */
+export function PictureProvider({ children }: { children: ReactNode }) {
+  return <Shared.Provider value={usePicture()}>{children}</Shared.Provider>;
+}
+
+export function useShownPicture() {
+  const picture = useContext(Shared);
+  if (!picture) throw new Error('useShownPicture needs a PictureProvider above it.');
+  return picture;
 }

@@ -1,0 +1,98 @@
+'use client';
+import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import type { MatchKind } from '@/core/forecast/matched';
+import frame from '../frame/frame.module.css';
+import { useSpeed, type Solved } from '../store/solved';
+import { useWords } from '../words/useWords';
+import { Fig } from '../working/Fig';
+import styles from './charger.module.css';
+
+/** What decides the boost, in a few words. */
+const deciding: Record<MatchKind, string> = {
+  held: 'the gate holds it',
+  turbine: 'the turbine gives no more',
+  spring: 'the spring decides',
+  creep: 'the gate is wide open',
+  'pushed-open': 'the gate is pushed open',
+};
+
+/** The hot side at the selected speed. */
+export function HotReadings() {
+  const { solved } = useSpeed();
+  if (!solved) return null;
+  return solved.point.match ? (
+    <Table solved={solved} />
+  ) : (
+    <p className={frame.lead}>
+      {solved.build.hot
+        ? 'Turbine and compressor find no steady state at this speed.'
+        : 'No turbine yet: choose a turbocharger under Turbine and gate. Until then back pressure is a guess.'}
+    </p>
+  );
+}
+
+function Table({ solved }: { solved: Solved }) {
+  const { figure } = useWords();
+  const { build, point } = solved;
+  const match = point.match!;
+  const each = build.compressorCount > 1 ? 'of one of the two' : '';
+  const asked = match.asked - build.climate.pressure;
+  const row = (id: FigureId, name: string, hint = '') => ({
+    id,
+    name,
+    hint,
+    value: figure(figureAt(build, point, id), figures[id].quantity),
+  });
+  const at = point.compressors[0];
+  const rows = [
+    row('boost', 'Boost reached, gauge', `${figure(asked, 'boost')} asked; ${deciding[match.kind]}`),
+    row('turbine-inlet-pressure', 'Turbine inlet, abs'),
+    row('turbine-outlet-pressure', 'After the turbine, abs'),
+    row('back-pressure-ratio', 'Back pressure over boost', 'both absolute'),
+    row('back-pressure-gauge', 'Back pressure over boost', 'both gauge'),
+    row(
+      'turbine-inlet-temperature',
+      'Turbine inlet temperature',
+      `limit ${figure(build.hot!.turbine.maxTemperature, 'temperature')}`,
+    ),
+    row('expansion-ratio', 'Expansion ratio', 'total to static'),
+    row('gate-share', build.hot!.gate.kind === 'vanes' ? 'Past the wheel' : 'Through the wastegate'),
+    row(
+      'shaft-speed',
+      'Shaft speed',
+      at?.speedShare == null ? '' : `${figure(at.speedShare, 'share')} of its limit`,
+    ),
+    row('turbine-efficiency', 'Turbine efficiency', 'total to static, by U/C0'),
+    row('turbine-power', 'Power of the turbine', each),
+    row('efficiency', 'Compressor efficiency'),
+    row('surge-margin', 'Surge margin', 'at constant ratio'),
+    row('choke-margin', 'Choke margin', 'along the speed line'),
+    row('power', 'Power, fuel flow', 'flywheel'),
+    row('thumb-power', 'Power, rule of thumb', 'middle of the band'),
+    row('wheel-power', 'Power at the wheels'),
+  ];
+  return (
+    <>
+      <table className={styles.readings}>
+        <caption>At {figure(point.speedRpm, 'engineSpeed')}</caption>
+        <tbody>
+          {rows.map(({ id, name, hint, value }) => (
+            <tr key={id}>
+              <th scope="row">
+                {name}
+                {hint && <small>{hint}</small>}
+              </th>
+              <td>
+                <Fig id={id}>{value}</Fig>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className={frame.foot}>
+        A steady state with mean flows: pulses move real figures by some per cent. The ratio alone ranks no
+        turbo: one with the worse ratio may carry more boost to the red line.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,303 @@
+'use client';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { given } from '@/core/job/input';
+import { isMatched } from '@/core/forecast/matched';
+import {
+  gateSizes,
+  housingSizes,
+  springSizes,
+  turboSizes,
+  type Fit,
+  type Sized,
+  type TurboSize,
+} from '@/core/forecast/smallest';
+import { isTurbine, libraryOf } from '@/formats/library-items';
+import frame from '../frame/frame.module.css';
+import { Cross, Tick } from '../frame/icons';
+import { useJob, useJobState } from '../store/solved';
+import { useSlices } from '../store/useSlices';
+import { formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { usePutTurbo } from './usePutOn';
+import styles from './charger.module.css';
+
+const near = (speedRpm: number | null) => (speedRpm === null ? null : Math.round(speedRpm / 50) * 50);
+
+/** The smallest of each part that meets the goal inside its limits, with its neighbours. */
+export default function SizePart() {
+  const { answer } = useJob();
+  const build = answer?.build;
+  return (
+    <>
+      <h2 className={styles.head}>
+        Smallest that does it<small>meets the goal inside the limits of shaft, turbine, map and gate</small>
+      </h2>
+      <Turbos />
+      {build && isMatched(build) ? (
+        <>
+          <Housings />
+          <Gates />
+          <Springs />
+        </>
+      ) : (
+        <p className={frame.lead}>
+          Choose a turbocharger first: then its housing, gate and spring are sized too.
+        </p>
+      )}
+      <p className={frame.foot}>
+        Judged at 24 speeds from idle to the red line. Gains of parts never simply add: each size is solved as
+        a whole. Prices are the shop’s own, per horsepower over what the day’s air makes alone.
+      </p>
+    </>
+  );
+}
+
+/** The size that does it with its neighbours: all rows where they are few. */
+function around<T>(
+  { rows, smallest }: Sized<T>,
+  all: boolean,
+): { row: Sized<T>['rows'][number]; index: number }[] {
+  const indexed = rows.map((row, index) => ({ row, index }));
+  if (all || smallest < 0) return all ? indexed : indexed.slice(-3);
+  return indexed.filter(({ index }) => Math.abs(index - smallest) <= 1);
+}
+
+type TableProps<T> = {
+  title: string;
+  sized: Sized<T> | null;
+  nameOf: (item: T) => string;
+  /** Whether an item is the one on the setup. */
+  isOn: (item: T) => boolean;
+  onUse: (item: T) => void;
+  more?: { name: string; of: (item: T) => string }[];
+  all?: boolean;
+};
+
+function SizeTable<T>({ title, sized, nameOf, isOn, onUse, more = [], all = false }: TableProps<T>) {
+  const words = useWords();
+  const { figure, sentence } = words;
+  const [open, setOpen] = useState(all);
+  if (!sized) return <p className={frame.lead}>{title}: being worked out …</p>;
+  if (!sized.rows.length) return null;
+  const shown = around(sized, open);
+  const line = (fit: Fit) => (fit.meets ? 'does it' : fit.why ? sentence(fit.why, 'short') : 'does not');
+  return (
+    <div className={styles.wide}>
+      <table className={styles.sizes}>
+        <caption>
+          {title}
+          {sized.smallest < 0 ? ': none does it' : `: ${nameOf(sized.rows[sized.smallest]!.item)}`}{' '}
+          {sized.rows.length > shown.length || open ? (
+            <button type="button" className={styles.clear} onClick={() => setOpen(!open)}>
+              {open ? 'only the neighbours' : `all ${sized.rows.length}`}
+            </button>
+          ) : null}
+        </caption>
+        <thead>
+          <tr>
+            {[
+              'size',
+              'boost begins',
+              'full from',
+              'at the goal',
+              'at the red line',
+              'back pressure, gauge',
+              ...more.map((m) => m.name),
+              '',
+              'how it stands',
+            ].map((n, i) => (
+              <th key={`${n}${i}`} scope="col">
+                {n}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ row: { item, fit }, index }) => (
+            <tr key={index} aria-current={index === sized.smallest || undefined}>
+              <td>{nameOf(item)}</td>
+              <td>{figure(near(fit.threshold), 'engineSpeed')}</td>
+              <td>{figure(near(fit.fullFrom), 'engineSpeed')}</td>
+              <td>{figure(fit.power || null, 'power')}</td>
+              <td>{figure(fit.redLinePower || null, 'power')}</td>
+              <td>{figure(fit.backGauge, 'ratio')}</td>
+              {more.map((m) => (
+                <td key={m.name}>{m.of(item)}</td>
+              ))}
+              <td>
+                {isOn(item) ? (
+                  'on the job'
+                ) : (
+                  <button type="button" className={styles.clear} onClick={() => onUse(item)}>
+                    take it
+                  </button>
+                )}
+              </td>
+              <td className={fit.meets ? styles.ok : styles.bad}>
+                {fit.meets ? <Tick size={11} /> : <Cross size={11} />} {line(fit)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The last thing a generator gave, once it is done. */
+function useLast<T>(make: () => Generator<T | undefined>): T | null {
+  const found = useSlices(make);
+  return useMemo(() => found?.findLast((x): x is Awaited<T> & T => x !== undefined) ?? null, [found]);
+}
+
+function useMatchedBuild() {
+  const { answer } = useJob();
+  const build = answer?.build;
+  return build && isMatched(build) ? build : null;
+}
+
+function useEditHot() {
+  const { store, setupIndex } = useJob();
+  return useCallback(
+    (path: string, value: unknown) => {
+      store.getState().write(`setups.${setupIndex}.induction.stages.0.hot.${path}`, value);
+      store.getState().commit();
+    },
+    [store, setupIndex],
+  );
+}
+
+function Housings() {
+  const build = useMatchedBuild();
+  const { items, setupIndex } = useJob();
+  const edit = useEditHot();
+  const hot = useJobState((s) => {
+    const { induction } = s.draft.setups[setupIndex]!;
+    return induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
+  });
+  const turbine = items
+    .filter(isTurbine)
+    .find((t) => t.id === hot?.turbine.id && t.revision === hot.turbine.revision);
+  const document = turbine?.document;
+  const make = useCallback(
+    () => (build && document ? housingSizes(build, document) : (function* () {})()),
+    [build, document],
+  );
+  return (
+    <SizeTable
+      title="Housing"
+      sized={useLast(make)}
+      all
+      nameOf={(h) => h.name}
+      isOn={(h) => h.index === hot?.housing}
+      onUse={(h) => edit('housing', h.index)}
+    />
+  );
+}
+
+function Gates() {
+  const build = useMatchedBuild();
+  const { figure } = useWords();
+  const edit = useEditHot();
+  const make = useCallback(() => (build ? gateSizes(build) : (function* () {})()), [build]);
+  const gate = build?.hot.gate;
+  const sized = useLast(make);
+  if (gate?.kind !== 'valve') return null;
+  return (
+    <SizeTable
+      title="Wastegate"
+      sized={sized}
+      nameOf={(g) => figure(g.bore, 'bore')}
+      isOn={(g) => Math.abs(g.bore - gate.bore) < 2e-4}
+      onUse={(g) => edit('gate.bore', given(g.bore, 'maker'))}
+    />
+  );
+}
+
+function Springs() {
+  const build = useMatchedBuild();
+  const { figure } = useWords();
+  const edit = useEditHot();
+  const make = useCallback(() => (build ? springSizes(build) : (function* () {})()), [build]);
+  const gate = build?.hot.gate;
+  const sized = useLast(make);
+  if (gate?.kind !== 'valve' || gate.reference === 'dome') return null;
+  return (
+    <SizeTable
+      title="Spring"
+      sized={sized}
+      nameOf={(s) => figure(s.spring, 'boost')}
+      isOn={(s) => Math.abs(s.spring - gate.springGauge) < 500}
+      onUse={(s) => edit('gate.springGauge', given(s.spring, 'maker'))}
+    />
+  );
+}
+
+const HORSEPOWER = 745.6998715822702;
+
+/** Every turbocharger of the library on this setup. Their maps are fetched once. */
+function Turbos() {
+  const { turbos, items, setupIndex, fetchItem, takeItems } = useJob();
+  const job = useJobState((s) => s.draft);
+  const [ready, setReady] = useState(false);
+  const [failed, setFailed] = useState(false);
+  const putTurbo = usePutTurbo();
+  useEffect(() => {
+    if (!turbos) return;
+    let live = true;
+    const needed = new Map(
+      turbos.turbochargers.map((t) => [
+        `${t.document.compressor.id}.${t.document.compressor.revision}`,
+        t.document.compressor,
+      ]),
+    );
+    const missing = [...needed.values()].filter(
+      (r) => !items.some((i) => i.id === r.id && i.revision === r.revision),
+    );
+    void Promise.all(missing.map(fetchItem)).then((all) => {
+      if (!live) return;
+      takeItems(turbos.turbines);
+      setFailed(all.some((one) => one === null));
+      setReady(true);
+    });
+    return () => {
+      live = false;
+    };
+    // Fetched once for what is on offer.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [turbos]);
+  const setup = job.setups[setupIndex]!;
+  const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
+  const library = useMemo(() => libraryOf(items), [items]);
+  const make = useCallback(
+    () =>
+      ready && turbos
+        ? turboSizes(job, setup.id, library, turbos.turbochargers)
+        : (function* (): Generator<Sized<TurboSize> | undefined> {})(),
+    [ready, turbos, job, setup.id, library],
+  );
+  const sized = useLast(make);
+  const on = setup.induction.kind === 'turbo' ? setup.induction.stages[0]?.hot?.turbocharger : null;
+  if (failed)
+    return (
+      <p role="alert" className={styles.bad}>
+        Some maps could not be fetched: is the server away?
+      </p>
+    );
+  return (
+    <SizeTable
+      title={arrangement === 'parallel' ? 'Turbochargers, two of one kind' : 'Turbocharger'}
+      sized={sized}
+      nameOf={(t) => t.name}
+      isOn={(t) => t.id === on?.id && t.revision === on.revision}
+      onUse={(t) => void putTurbo(turbos?.turbochargers.find((x) => x.id === t.id) ?? null, arrangement)}
+      more={[
+        { name: 'price', of: (t) => (t.price === null ? '–' : formatNumber(t.price, 0)) },
+        {
+          name: 'per hp gained',
+          of: (t) => (t.perPower === null ? '–' : formatNumber(t.perPower * HORSEPOWER, 1)),
+        },
+      ]}
+    />
+  );
+}

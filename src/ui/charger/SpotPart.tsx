@@ -1,0 +1,224 @@
+'use client';
+import { useMemo } from 'react';
+import { spotCheck, type SpotCheck } from '@/core/forecast/spot-check';
+import { given } from '@/core/job/input';
+import type { Implied, SpotKey, Sure } from '@/core/turbocharger/spot';
+import type { Quantity } from '@/core/units/quantities';
+import fields from '../fields/fields.module.css';
+import { Group } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { Cross, Tick } from '../frame/icons';
+import engine from '../engine/engine.module.css';
+import { useJob, useJobState } from '../store/solved';
+import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
+import styles from './charger.module.css';
+
+const names: Record<SpotKey, { name: string; quantity: Quantity }> = {
+  'compressor-efficiency': { name: 'Compressor efficiency', quantity: 'share' },
+  'cooler-effectiveness': { name: 'Cooler effectiveness', quantity: 'share' },
+  'charge-drop': { name: 'Lost between compressor and manifold', quantity: 'pressureDrop' },
+  'back-ratio': { name: 'Back pressure over boost, absolute', quantity: 'ratio' },
+  'back-gauge': { name: 'Back pressure over boost, gauge', quantity: 'ratio' },
+  'tail-pressure': { name: 'After the turbine, abs', quantity: 'pressure' },
+  'inlet-temperature': { name: 'Turbine inlet temperature', quantity: 'temperature' },
+  shaft: { name: 'Shaft speed', quantity: 'shaftSpeed' },
+};
+const sureWords: Record<Sure, string> = { clearly: 'clearly', probably: 'probably' };
+
+/** Readings of one moment: typed, explained, and held against the forecast. */
+export default function SpotPart() {
+  const { setupIndex, answer } = useJob();
+  const readings = useJobState((s) => s.draft.setups[setupIndex]!.readings);
+  const at = `setups.${setupIndex}.readings`;
+  const build = answer?.build;
+  const check = useMemo(() => (build ? spotCheck(build, readings) : null), [build, readings]);
+  return (
+    <>
+      <h2 className={styles.head}>
+        Spot readings<small>any of them, at one engine speed; what is not read stays empty</small>
+      </h2>
+      <div className={engine.columns}>
+        <div>
+          <Group title="Read at one moment">
+            <QuantityField path={`${at}.speedRpm`} label="Engine speed" quantity="engineSpeed" optional />
+            <QuantityField
+              path={`${at}.boost`}
+              label="Boost in the manifold"
+              quantity="boost"
+              basis="gauge"
+              optional
+            />
+            <QuantityField
+              path={`${at}.compressorOutletGauge`}
+              label="After the compressor"
+              quantity="boost"
+              basis="gauge"
+              optional
+            />
+            <QuantityField
+              path={`${at}.turbineInletGauge`}
+              label="Turbine inlet"
+              hint="back pressure"
+              quantity="boost"
+              basis="gauge"
+              optional
+            />
+            <QuantityField
+              path={`${at}.turbineOutletGauge`}
+              label="After the turbine"
+              quantity="boost"
+              basis="gauge"
+              optional
+            />
+            <QuantityField
+              path={`${at}.compressorOutletTemperature`}
+              label="Compressor outlet"
+              quantity="temperature"
+              optional
+            />
+            <QuantityField path={`${at}.chargeTemperature`} label="Charge" quantity="temperature" optional />
+            <QuantityField
+              path={`${at}.turbineInletTemperature`}
+              label="Exhaust before the turbine"
+              quantity="temperature"
+              optional
+            />
+            <QuantityField path={`${at}.shaftRpm`} label="Shaft" quantity="shaftSpeed" optional />
+          </Group>
+          <p className={frame.foot}>
+            A back-pressure line sees pulses: damp it. Spray on a thermometer, a heat-soaked intake or a loose
+            hose spoils a reading more than any turbo does.
+          </p>
+        </div>
+        <div>{check && <Answer check={check} />}</div>
+      </div>
+    </>
+  );
+}
+
+function Answer({ check }: { check: SpotCheck }) {
+  const { figure } = useWords();
+  if (check.kind === 'waits')
+    return (
+      <p className={frame.lead}>
+        <Say reason={check.why} />
+      </p>
+    );
+  const { contradictions, findings } = check;
+  return (
+    <>
+      {contradictions.length > 0 && (
+        <ul className={frame.findings} aria-label="Readings that contradict each other">
+          {contradictions.map((why) => (
+            <li key={why.code} className={frame.failing}>
+              <span>
+                <Cross size={11} />
+              </span>
+              <span>
+                <Say reason={why} />
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {findings.length > 0 ? (
+        <ul className={frame.findings} aria-label="What the readings say">
+          {findings.map(({ reason, sure }) => (
+            <li key={reason.code} className={frame.failing}>
+              <span>
+                <Cross size={11} />
+              </span>
+              <span>
+                <Say reason={reason} /> <small>{sureWords[sure]}</small>
+              </span>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        check.implied.length > 0 &&
+        contradictions.length === 0 && (
+          <p className={frame.lead}>
+            <Tick size={11} /> Everything read agrees with the forecast at{' '}
+            {figure(check.speedRpm, 'engineSpeed')}
+            {check.atBoost ? ' and this boost' : ''}, within what gauges can tell.
+          </p>
+        )
+      )}
+      <Table implied={check.implied} />
+      <Take check={check} />
+    </>
+  );
+}
+
+function Table({ implied }: { implied: Implied[] }) {
+  const { figure } = useWords();
+  if (!implied.length) return null;
+  return (
+    <div className={styles.wide}>
+      <table className={styles.sizes}>
+        <caption>What follows from them</caption>
+        <thead>
+          <tr>
+            {['figure', 'read or implied', 'give or take', 'forecast', 'differs by'].map((n) => (
+              <th key={n} scope="col">
+                {n}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {implied.map((one) => {
+            const { name, quantity } = names[one.key];
+            const size = Math.abs(one.sigma);
+            // A spread of a temperature is a difference of temperatures.
+            const spread = quantity === 'temperature' ? 'temperatureRise' : quantity;
+            return (
+              <tr key={one.key}>
+                <td>{name}</td>
+                <td>{figure(one.value, quantity)}</td>
+                <td>{figure(one.spread, spread === 'pressure' ? 'pressureDrop' : spread)}</td>
+                <td>{figure(one.expected, quantity)}</td>
+                <td>{size < 2 ? 'within its error' : size < 3 ? 'probably' : 'clearly'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What a reading can replace: a guess of the job by what was measured. */
+function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
+  const { store, setupIndex } = useJob();
+  const { figure } = useWords();
+  const at = `setups.${setupIndex}`;
+  const take = (path: string, value: number) => {
+    store.getState().write(path, { ...given(value, 'measured'), note: 'from a spot reading' });
+    store.getState().commit();
+  };
+  const cooler = check.implied.find((i) => i.key === 'cooler-effectiveness');
+  const share = check.exhaustShare;
+  const hasCooler = cooler && cooler.value > 0 && cooler.value <= 1;
+  const hasShare = share !== null && share >= 0.15 && share <= 0.6;
+  return (
+    <div className={fields.rowKeys}>
+      {hasCooler && (
+        <button
+          type="button"
+          className={fields.plainKey}
+          onClick={() => take(`${at}.cooler.effectiveness`, cooler.value)}
+        >
+          Take {figure(cooler.value, 'share')} as the cooler’s effectiveness
+        </button>
+      )}
+      {hasShare && (
+        <button type="button" className={fields.plainKey} onClick={() => take(`${at}.exhaust.share`, share)}>
+          Take {figure(share, 'share')} as the heat in the exhaust
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,536 @@
+'use client';
+import { useDeferredValue, useMemo } from 'react';
+import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import type { OperatingPoint } from '@/core/forecast/point';
+import { pointAt } from '@/core/forecast/sweep';
+import type { HotSideDocument } from '@/core/job/document';
+import { given } from '@/core/job/input';
+import { isTurbine } from '@/formats/library-items';
+import { CurvePanel, Plot, type Read } from '../demand/CurvePanel';
+import demand from '../demand/demand.module.css';
+import { ChoiceField } from '../fields/ChoiceField';
+import fields from '../fields/fields.module.css';
+import { Group, Reading } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { useWords } from '../words/useWords';
+import { HotReadings } from './HotReadings';
+import { useHousings } from './useHousings';
+import { usePutTurbo } from './usePutOn';
+
+const curves = {
+  pressure: [
+    { key: 'boost' },
+    { key: 'asked', tone: 'goal' as const },
+    { key: 'back', tone: 'hot' as const },
+    { key: 'after', thin: true },
+  ],
+  temperature: [{ key: 'inlet' }, { key: 'limit', tone: 'hot' as const }],
+  shaft: [{ key: 'shaft' }, { key: 'shaftLimit', tone: 'hot' as const }],
+  gate: [{ key: 'gate' }, { key: 'surge', thin: true }, { key: 'efficiency', tone: 'goal' as const }],
+  power: [{ key: 'power' }],
+};
+
+/** What turbine and gate do over the revs, setups over each other. */
+export default function TurbinePart() {
+  const { answer } = useJob();
+  const { solved } = useSpeed();
+  if (!answer || !solved)
+    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  if (!solved.build.hot)
+    return (
+      <p className={frame.lead}>
+        No turbine yet. Choose a turbocharger on the right: compressor, turbine, housing and gate come with
+        it, and each can be changed.
+      </p>
+    );
+  return <Curves solved={solved} />;
+}
+
+function Curves({ solved }: { solved: Solved }) {
+  const { figure, inUnit, symbol } = useWords();
+  const { sweep, build, point } = solved;
+  const { drawn, setupIndex } = useJob();
+  const own = drawn.find((d) => d.index === setupIndex);
+  const others = useMemo(
+    () =>
+      drawn.flatMap((d) =>
+        d.index !== setupIndex && d.answer
+          ? [{ slot: d.slot, letter: d.setup.letter, answer: d.answer }]
+          : [],
+      ),
+    [drawn, setupIndex],
+  );
+  const rows = useMemo(() => {
+    const beside = others.map((o) => ({
+      slot: o.slot,
+      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
+      build: o.answer.build,
+    }));
+    const main = (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
+      const { match } = p;
+      if (p.status.kind === 'failed') return {};
+      const at = p.compressors[0];
+      return {
+        boost: inUnit(p.boostGauge, 'boost'),
+        power: inUnit(p.power.fuelFlow, 'power'),
+        ...(match
+          ? {
+              back: inUnit(match.turbine.inlet.pressure - b.climate.pressure, 'boost'),
+              inlet: inUnit(match.turbine.inlet.temperature, 'temperature'),
+              shaft: inUnit(match.shaftRpm, 'shaftSpeed') / 1_000,
+              gate: 100 * (figureAt(b, p, 'gate-share') ?? 0),
+            }
+          : {}),
+        ...(at?.surgeMargin == null || p.pressureRatio < 1.1 ? {} : { surge: 100 * at.surgeMargin }),
+        ...(at?.efficiency == null ? {} : { efficiency: 100 * at.efficiency }),
+      };
+    };
+    const limit = Math.min(
+      build.hot!.maxSpeedRpm,
+      build.hot!.turbine.maxSpeedRpm,
+      build.compressor?.map.maxSpeedRpm ?? Infinity,
+    );
+    return sweep.points.map((p) => {
+      const row: Record<string, number> & { rpm: number } = { rpm: p.speedRpm, ...main(build, p) };
+      if (p.match) {
+        row.asked = inUnit(p.match.asked - build.climate.pressure, 'boost');
+        row.after = inUnit(p.match.turbine.outlet.pressure - build.climate.pressure, 'boost');
+      }
+      row.limit = inUnit(build.hot!.turbine.maxTemperature, 'temperature');
+      row.shaftLimit = inUnit(limit, 'shaftSpeed') / 1_000;
+      for (const { slot, at, build: b } of beside) {
+        const other = at.get(p.speedRpm);
+        if (other) for (const [key, value] of Object.entries(main(b, other))) row[`${key}${slot}`] = value;
+      }
+      return row;
+    });
+  }, [sweep, build, inUnit, others]);
+  const slot = own?.slot ?? 0;
+  const letter = own?.setup.letter ?? 'A';
+  const wanted = useMemo(
+    () => ({
+      rows,
+      selected: point.speedRpm,
+      goal: build.goal.speedRpm,
+      own: { slot, letter },
+      others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
+    }),
+    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others],
+  );
+  const common = useDeferredValue(wanted);
+  const reads = (...ids: [FigureId, string][]): Read[] =>
+    ids.map(([id, name]) => ({
+      id,
+      name,
+      value: figure(figureAt(build, point, id), figures[id].quantity),
+      beside: others.map(
+        (o) =>
+          `${o.letter} ${figure(figureAt(o.answer.build, pointAt(o.answer, point.speedRpm), id), figures[id].quantity)}`,
+      ),
+    }));
+  const gauge = `${symbol('boost')} gauge`;
+  return (
+    <>
+      <h2 className={demand.title}>
+        Turbine and gate over the revs
+        <small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
+      </h2>
+      <Headlines solved={solved} />
+      <CurvePanel
+        title="Boost and back pressure"
+        unit={`${gauge}; dashed: asked; ember: turbine inlet; thin: after the turbine`}
+        plot={<Plot {...common} series={curves.pressure} />}
+        reads={reads(
+          ['boost', 'boost, gauge'],
+          ['turbine-inlet-pressure', 'turbine inlet, abs'],
+          ['back-pressure-ratio', 'over boost, absolute'],
+          ['back-pressure-gauge', 'over boost, gauge'],
+        )}
+      />
+      <CurvePanel
+        title="Turbine inlet temperature"
+        unit={`${symbol('temperature')}; ember: the limit`}
+        plot={<Plot {...common} series={curves.temperature} />}
+        reads={reads(
+          ['turbine-inlet-temperature', 'turbine inlet'],
+          ['turbine-efficiency', 'turbine efficiency'],
+        )}
+      />
+      <CurvePanel
+        title="Shaft speed"
+        unit="thousand rpm; ember: the limit"
+        plot={<Plot {...common} series={curves.shaft} />}
+        reads={reads(
+          ['shaft-speed', 'shaft'],
+          ['speed-share', 'of its limit'],
+          ['turbine-power', 'one turbine'],
+        )}
+      />
+      <CurvePanel
+        title="Through the gate"
+        unit="% of the exhaust; thin: surge margin; dashed: compressor efficiency"
+        plot={<Plot {...common} series={curves.gate} />}
+        reads={reads(
+          ['gate-share', 'through the gate'],
+          ['surge-margin', 'surge margin'],
+          ['efficiency', 'compressor'],
+        )}
+      />
+      <CurvePanel
+        title="Power at the flywheel"
+        unit={`${symbol('power')}, by fuel flow`}
+        plot={<Plot {...common} series={curves.power} level={inUnit(build.goal.power, 'power')} />}
+        reads={reads(
+          ['power', 'flywheel'],
+          ['wheel-power', 'at the wheels'],
+          ['thumb-power', 'rule of thumb'],
+        )}
+      />
+    </>
+  );
+}
+
+/** Speeds are no more certain than to the nearest 50 rpm. */
+const near = (speedRpm: number) => Math.round(speedRpm / 50) * 50;
+
+/** The few figures a turbo is chosen by, of every setup that is drawn. */
+function Headlines({ solved }: { solved: Solved }) {
+  const { figure } = useWords();
+  const { drawn, setupIndex } = useJob();
+  const shown = drawn.flatMap((d) => {
+    const answer = d.index === setupIndex ? solved : d.answer;
+    return answer?.sweep.turbo ? [{ letter: d.setup.letter, name: d.setup.name, answer }] : [];
+  });
+  const speed = (value: number | null | undefined) =>
+    value == null ? '–' : figure(near(value), 'engineSpeed');
+  return (
+    <div className={demand.scroll}>
+      <table className={demand.sweep}>
+        <thead>
+          <tr>
+            {[
+              'setup',
+              'boost begins',
+              'full boost from',
+              'back pressure crosses boost',
+              'turbine chokes from',
+              'at the goal: power',
+              'boost, gauge',
+              'back pressure over boost, gauge',
+              'at the red line: power',
+            ].map((name) => (
+              <th key={name} scope="col">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ letter, name, answer: { build, sweep } }) => {
+            const line = sweep.turbo!;
+            const goal = sweep.goalPoint;
+            const last = sweep.points.at(-1)!;
+            return (
+              <tr key={letter}>
+                <td title={name}>{letter}</td>
+                <td>{speed(line.threshold)}</td>
+                <td>{speed(line.fullFrom)}</td>
+                <td>{speed(line.crossover)}</td>
+                <td>
+                  {line.choke ? `${speed(line.choke.speedRpm)}, ${figure(line.choke.value, 'power')}` : '–'}
+                </td>
+                <td>{figure(figureAt(build, goal, 'power'), 'power')}</td>
+                <td>{figure(figureAt(build, goal, 'boost'), 'boost')}</td>
+                <td>{figure(figureAt(build, goal, 'back-pressure-gauge'), 'ratio')}</td>
+                <td>{figure(figureAt(build, last, 'power'), 'power')}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const NONE = 'none';
+const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+
+/** Which turbocharger, and each part of it. */
+export function TurbineAside() {
+  const { setupIndex } = useJob();
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const hot = induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
+  const at = `setups.${setupIndex}`;
+  return (
+    <>
+      <TurboChoice hot={hot} />
+      {hot && (
+        <>
+          <Gate hot={hot} path={`${at}.induction.stages.0.hot`} />
+          <Group title="Shaft">
+            <QuantityField
+              path={`${at}.induction.stages.0.hot.maxSpeedRpm`}
+              label="Speed limit"
+              quantity="shaftSpeed"
+            />
+            <QuantityField
+              path={`${at}.induction.stages.0.hot.mechanicalEfficiency`}
+              label="Bearings leave"
+              hint="of the turbine’s power"
+              quantity="share"
+            />
+            <QuantityField
+              path={`${at}.induction.stages.0.hot.inertia`}
+              label="Inertia"
+              hint="for time to boost, not for this"
+              quantity="inertia"
+            />
+          </Group>
+          <Exhaust at={`${at}.exhaust`} />
+          <HotReadings />
+          <p className={frame.foot}>
+            Oil must reach the bearings before the first crank. Housings glow at full load: keep lines and
+            hands away. Stand out of the plane of the wheels: a wheel past its limit can burst. Class and
+            emission rules on turbochargers differ: ask the local authority.
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function TurboChoice({ hot }: { hot: HotSideDocument | undefined }) {
+  const { store, turbos, items, setupIndex, takeItems } = useJob();
+  const { figure, figureNumber } = useWords();
+  const putTurbo = usePutTurbo();
+  const housings = useHousings();
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const turbine = items.filter(isTurbine).find((t) => hot && keyOf(t) === keyOf(hot.turbine));
+  const chosen = hot?.turbocharger ? keyOf(hot.turbocharger) : NONE;
+  const options = useMemo(() => {
+    const offered = (turbos?.turbochargers ?? []).map((t) => ({ value: keyOf(t), label: t.document.name }));
+    const isKnown = chosen === NONE || offered.some((o) => o.value === chosen);
+    const kept = {
+      value: chosen,
+      label: items.find((i) => keyOf(i) === chosen)?.document.name ?? 'as it came',
+    };
+    return [
+      { value: NONE, label: hot ? 'put together by hand' : 'none yet' },
+      ...(isKnown ? [] : [kept]),
+      ...offered,
+    ];
+  }, [turbos, items, chosen, hot]);
+  const turbines = useMemo(() => {
+    const offered = (turbos?.turbines ?? []).map((t) => ({ value: keyOf(t), label: t.document.name }));
+    const key = hot ? keyOf(hot.turbine) : NONE;
+    const isKnown = !hot || offered.some((o) => o.value === key);
+    return [...(isKnown ? [] : [{ value: key, label: turbine?.document.name ?? 'as it came' }]), ...offered];
+  }, [turbos, hot, turbine]);
+  const edit = (change: (hot: HotSideDocument) => void) => {
+    store.getState().edit((job) => {
+      const there = job.setups[setupIndex]!.induction;
+      const side = there.kind === 'turbo' ? there.stages[0]?.hot : undefined;
+      if (side) change(side);
+    });
+    store.getState().commit();
+  };
+  return (
+    <Group title="Turbocharger">
+      <ChoiceField
+        label="On the job"
+        hint="compressor, turbine, housing and gate together"
+        value={chosen}
+        options={options}
+        onChoose={(key) =>
+          void putTurbo(turbos?.turbochargers.find((t) => keyOf(t) === key) ?? null, arrangement)
+        }
+      />
+      {hot && (
+        <>
+          <ChoiceField
+            label="Turbine"
+            value={keyOf(hot.turbine)}
+            options={turbines}
+            onChoose={(key) => {
+              const next = turbos?.turbines.find((t) => keyOf(t) === key);
+              if (!next) return;
+              takeItems([next]);
+              edit((side) => {
+                side.turbine = { id: next.id, revision: next.revision };
+                side.turbocharger = null;
+                side.housing = Math.min(side.housing, next.document.housings.length - 1);
+              });
+            }}
+          />
+          {turbine && (
+            <>
+              <ChoiceField
+                label="Housing"
+                value={String(hot.housing)}
+                options={turbine.document.housings.map((h, i) => ({ value: String(i), label: h.name }))}
+                onChoose={(index) => edit((side) => (side.housing = Number(index)))}
+              />
+              <Reading
+                label="Turbine wheel"
+                hint="in / out"
+                value={`${figureNumber(turbine.document.inducer.value, 'bore')} / ${figure(turbine.document.exducer.value, 'bore')}`}
+              />
+              <div className={fields.rowKeys}>
+                <button type="button" className={fields.plainKey} onClick={() => housings.compare(turbine)}>
+                  Housings side by side
+                </button>
+                <button
+                  type="button"
+                  className={fields.plainKey}
+                  onClick={() => void putTurbo(null, arrangement)}
+                >
+                  Take the turbine off
+                </button>
+              </div>
+              {housings.refusal && (
+                <p role="alert" className={fields.message}>
+                  {housings.refusal}
+                </p>
+              )}
+            </>
+          )}
+        </>
+      )}
+    </Group>
+  );
+}
+
+const gates = {
+  none: { kind: 'none' as const },
+  valve: {
+    kind: 'valve' as const,
+    mounting: 'external' as const,
+    bore: given(0.038, 'guess'),
+    flowCoefficient: given(0.75, 'guess'),
+    springGauge: given(50_000, 'guess'),
+    diaphragm: given(0.088, 'guess'),
+    reference: 'controlled' as const,
+  },
+  vanes: { kind: 'vanes' as const, closed: given(0.45, 'guess'), open: given(1.25, 'guess') },
+};
+
+function Gate({ hot, path }: { hot: HotSideDocument; path: string }) {
+  const { store } = useJob();
+  const { gate } = hot;
+  return (
+    <Group title="What holds the boost">
+      <ChoiceField
+        label="Held by"
+        value={gate.kind}
+        options={[
+          { value: 'valve', label: 'a wastegate' },
+          { value: 'vanes', label: 'vanes (variable)' },
+          { value: 'none', label: 'nothing' },
+        ]}
+        onChoose={(kind) => {
+          store.getState().write(`${path}.gate`, structuredClone(gates[kind]));
+          store.getState().commit();
+        }}
+      />
+      {gate.kind === 'valve' && (
+        <>
+          <ChoiceField
+            path={`${path}.gate.mounting`}
+            label="Wastegate"
+            options={[
+              { value: 'internal', label: 'internal' },
+              { value: 'external', label: 'external' },
+            ]}
+          />
+          <ChoiceField
+            path={`${path}.gate.reference`}
+            label="Controlled by"
+            options={[
+              { value: 'spring', label: 'its spring alone' },
+              { value: 'controlled', label: 'a controller' },
+              { value: 'dome', label: 'pressure on both sides' },
+            ]}
+          />
+          <QuantityField path={`${path}.gate.bore`} label="Bore of the seat" quantity="bore" />
+          <QuantityField
+            path={`${path}.gate.flowCoefficient`}
+            label="Flow coefficient"
+            hint="of the open valve"
+            quantity="ratio"
+          />
+          <QuantityField
+            path={`${path}.gate.springGauge`}
+            label="Spring"
+            hint="boost at which it cracks"
+            quantity="boost"
+            basis="gauge"
+          />
+          <QuantityField
+            path={`${path}.gate.diaphragm`}
+            label="Diaphragm"
+            hint="effective diameter"
+            quantity="bore"
+          />
+        </>
+      )}
+      {gate.kind === 'vanes' && (
+        <>
+          <QuantityField
+            path={`${path}.gate.closed`}
+            label="Area, vanes shut"
+            hint="of the housing’s"
+            quantity="share"
+          />
+          <QuantityField
+            path={`${path}.gate.open`}
+            label="Area, vanes open"
+            hint="of the housing’s"
+            quantity="share"
+          />
+        </>
+      )}
+    </Group>
+  );
+}
+
+function Exhaust({ at }: { at: string }) {
+  const { setupIndex } = useJob();
+  const isDivided = useJobState((s) => s.draft.setups[setupIndex]!.exhaust.manifold === 'divided');
+  return (
+    <Group title="Exhaust">
+      <QuantityField
+        path={`${at}.share`}
+        label="Heat in the exhaust"
+        hint="of what is released, at best timing"
+        quantity="share"
+      />
+      <QuantityField path={`${at}.retard`} label="Spark later than best" quantity="angle" />
+      <QuantityField
+        path={`${at}.heatLoss`}
+        label="Port and manifold lose"
+        hint="per degree over their wall"
+        quantity="heatLoss"
+      />
+      <QuantityField path={`${at}.wall`} label="Their wall" quantity="temperature" />
+      <ChoiceField
+        path={`${at}.manifold`}
+        label="Manifold"
+        options={[
+          { value: 'open', label: 'one volume' },
+          { value: 'divided', label: 'divided' },
+        ]}
+      />
+      {isDivided && (
+        <QuantityField
+          path={`${at}.pulse`}
+          label="Pulses add"
+          hint="times the turbine’s work"
+          quantity="ratio"
+        />
+      )}
+    </Group>
+  );
+}
