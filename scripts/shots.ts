@@ -48,6 +48,9 @@ const shots: Shot[] = [
   },
   { name: 'demand', at: `${single}/demand` },
   { name: 'charger', at: `${single}/charger`, before: ranked },
+  { name: 'turbine', at: `${single}/charger?charger=turbine` },
+  { name: 'pipes', at: `${single}/charger?charger=pipes` },
+  { name: 'sites', at: `${single}/charger?charger=sites`, before: (page) => page.waitForTimeout(3_000) },
   {
     name: 'setups',
     at: `${single}/charger`,

@@ -14,16 +14,42 @@ export const sheets = [
   `${boat}/engine?engine=cam`,
   `${groomer}/engine?engine=condition`,
   `${saloon}/engine?engine=run`,
+  ...['turbine', 'boost', 'pipes', 'spot', 'size', 'sites'].map(
+    (part) => `${single}/charger?charger=${part}`,
+  ),
 ];
 
-/** A job of its own for a test: a copy of the single-seater with its first setup alone, made through the API. Out: its id. */
-export async function makeJob(request: APIRequestContext, name: string): Promise<string> {
-  const made = (await (await request.post(`/api${single}/duplicate`)).json()) as {
-    id: string;
-    job: { setups: object[] };
+type Made = {
+  id: string;
+  job: {
+    brief: { venue: { coldest?: object; hottest?: object }; otherVenues: object[] };
+    setups: { induction: { stages: { hot?: object }[] } }[];
   };
+};
+
+/**
+ * A job of its own for a test: a copy of the single-seater with its first setup alone and at its one venue, made through the
+ * API, before a turbine is chosen. Out: its id.
+ */
+export const makeJob = (request: APIRequestContext, name: string): Promise<string> =>
+  copy(request, name, false);
+
+/** The same with its turbocharger whole. */
+export const makeTurboJob = (request: APIRequestContext, name: string): Promise<string> =>
+  copy(request, name, true);
+
+async function copy(request: APIRequestContext, name: string, hasTurbine: boolean): Promise<string> {
+  const made = (await (await request.post(`/api${single}/duplicate`)).json()) as Made;
+  const setups = made.job.setups.slice(0, 1);
+  if (!hasTurbine) {
+    for (const { induction } of setups) for (const stage of induction.stages) delete stage.hot;
+    const { brief } = made.job;
+    delete brief.venue.coldest;
+    delete brief.venue.hottest;
+    brief.otherVenues = [];
+  }
   const saved = await request.put(`/api/jobs/${made.id}`, {
-    data: { baseRevision: 1, job: { ...made.job, name, setups: made.job.setups.slice(0, 1) } },
+    data: { baseRevision: 1, job: { ...made.job, name, setups } },
   });
   expect(saved.status()).toBe(200);
   return made.id;

@@ -337,7 +337,7 @@ export function solveMatched(
   };
   const from = near?.path;
   const wanted = leastAsked(build, speedRpm, asked, first, carried, from);
-  const finish = (settled: Settled, kind: MatchKind): Matched => done(build, settled, kind, wanted.pressure);
+  const finish = (settled: Settled, kind: MatchKind): Matched => done(build, settled, kind, asked);
 
   // A neighbour that the turbine decided is tried that way first: the boost asked is then far off.
   if (near?.match?.kind === 'turbine') {

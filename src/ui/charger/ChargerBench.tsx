@@ -41,7 +41,7 @@ const SizePart = dynamic(loaders.size);
 const SitesPart = dynamic(loaders.sites);
 
 const parts: { id: PartId<'charger'>; name: string; body: ReactNode }[] = [
-  { id: 'map', name: 'Compressor', body: <MapPart /> },
+  { id: 'map', name: 'Map', body: <MapPart /> },
   { id: 'turbine', name: 'Turbine and gate', body: <TurbinePart /> },
   { id: 'boost', name: 'Boost', body: <BoostPart /> },
   { id: 'pipes', name: 'Pipes', body: <PipesPart /> },

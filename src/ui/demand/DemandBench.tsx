@@ -2,9 +2,11 @@
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
+import type { Setup } from '@/core/job/document';
+import type { BoostKind } from '@/core/job/setup-choices';
 import { pointAt } from '@/core/forecast/sweep';
 import { ChoiceField } from '../fields/ChoiceField';
-import { Group } from '../fields/Group';
+import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Besides } from '../frame/Findings';
@@ -41,48 +43,7 @@ export default function DemandBench() {
         <Problems />
         {answer && <Besides findings={answer.sweep.goal.findings} />}
         {answer && <Schools point={answer.sweep.goalPoint} build={answer.build} />}
-        <Group title="Boost plan">
-          <ChoiceField
-            path={`${at}.boost.kind`}
-            label="Boost is"
-            options={[
-              { value: 'goal', label: 'as the goal needs' },
-              { value: 'level', label: 'a level' },
-            ]}
-          />
-          {setup.boost.kind === 'level' ? (
-            <QuantityField path={`${at}.boost.levelGauge`} label="Boost" quantity="boost" basis="gauge" />
-          ) : (
-            <ChoiceField
-              path={`${at}.boost.hold`}
-              label="Above the goal’s speed hold"
-              options={[
-                { value: 'pressure', label: 'manifold pressure' },
-                { value: 'torque', label: 'torque' },
-                { value: 'power', label: 'power' },
-              ]}
-            />
-          )}
-          <QuantityField
-            path={`${at}.boost.onsetRpm`}
-            label="Boost begins at"
-            hint="until a turbine is matched"
-            quantity="engineSpeed"
-          />
-          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" quantity="engineSpeed" />
-          <QuantityField
-            path={`${at}.efficiencyGuess`}
-            label="Compressor efficiency"
-            hint="until a map is chosen"
-            quantity="share"
-          />
-          <QuantityField
-            path={`${at}.backPressureRatio`}
-            label="Back pressure over manifold pressure"
-            hint="absolute; until a turbine is matched"
-            quantity="ratio"
-          />
-        </Group>
+        <BoostPlan setup={setup} at={at} answer={answer} />
         <Group title="Cooler">
           <ChoiceField
             path={`${at}.cooler.kind`}
@@ -115,6 +76,91 @@ export default function DemandBench() {
         <p className={frame.foot}>Estimates. Twins share the losses as stated: for the whole engine’s air.</p>
       </aside>
     </>
+  );
+}
+
+/** Speeds are no more certain than to the nearest 50 rpm. */
+const near = (speedRpm: number | null | undefined) =>
+  speedRpm == null ? null : Math.round(speedRpm / 50) * 50;
+
+/** How boost is asked for; what a turbine decides is read off the match instead of guessed. */
+function BoostPlan({
+  setup,
+  at,
+  answer,
+}: {
+  setup: Setup;
+  at: string;
+  answer: Pick<Solved, 'build' | 'sweep'> | null;
+}) {
+  const { figure } = useWords();
+  const { kind } = setup.boost;
+  const turbo = answer?.sweep.turbo;
+  const goal = answer?.sweep.goalPoint;
+  const kinds: { value: BoostKind; label: string }[] = [
+    { value: 'goal', label: 'as the goal needs' },
+    { value: 'level', label: 'a level' },
+  ];
+  if (kind === 'curve') kinds.push({ value: 'curve', label: 'a curve' });
+  if (kind === 'gears') kinds.push({ value: 'gears', label: 'by gear' });
+  return (
+    <Group title="Boost plan">
+      <ChoiceField path={`${at}.boost.kind`} label="Boost is" options={kinds} />
+      {kind === 'level' && (
+        <QuantityField path={`${at}.boost.levelGauge`} label="Boost" quantity="boost" basis="gauge" />
+      )}
+      {kind === 'goal' && (
+        <ChoiceField
+          path={`${at}.boost.hold`}
+          label="Above the goal’s speed hold"
+          options={[
+            { value: 'pressure', label: 'manifold pressure' },
+            { value: 'torque', label: 'torque' },
+            { value: 'power', label: 'power' },
+          ]}
+        />
+      )}
+      {(kind === 'curve' || kind === 'gears') && (
+        <p className={frame.foot}>Its points stand on the Charger, under Boost.</p>
+      )}
+      {turbo ? (
+        <>
+          <Reading
+            label="Boost begins at"
+            hint="as matched"
+            value={figure(near(turbo.threshold), 'engineSpeed')}
+          />
+          <Reading label="Full from" hint="as matched" value={figure(near(turbo.fullFrom), 'engineSpeed')} />
+          <Reading
+            label="Back pressure over manifold pressure"
+            hint="absolute, at the goal, as matched"
+            value={figure(goal ? figureAt(answer.build, goal, 'back-pressure-ratio') : null, 'ratio')}
+          />
+        </>
+      ) : (
+        <>
+          <QuantityField
+            path={`${at}.boost.onsetRpm`}
+            label="Boost begins at"
+            hint="until a turbine is matched"
+            quantity="engineSpeed"
+          />
+          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" quantity="engineSpeed" />
+          <QuantityField
+            path={`${at}.efficiencyGuess`}
+            label="Compressor efficiency"
+            hint="until a map is chosen"
+            quantity="share"
+          />
+          <QuantityField
+            path={`${at}.backPressureRatio`}
+            label="Back pressure over manifold pressure"
+            hint="absolute; until a turbine is matched"
+            quantity="ratio"
+          />
+        </>
+      )}
+    </Group>
   );
 }
 

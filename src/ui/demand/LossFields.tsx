@@ -4,30 +4,36 @@ import type { Loss } from '@/core/job/document';
 import { guess } from '@/core/job/input';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
 import { useJob, useJobState } from '../store/solved';
 
-const titles: Record<Loss['place'], string> = {
+/** What stands in the air's way; what stands in the exhaust's comes with the turbine, on the Charger. */
+const titles: Partial<Record<Loss['place'], string>> = {
   filter: 'Filter, before the compressor',
-  cooler: 'Cooler and charge pipes',
-  throttle: 'Throttle',
   inlet: 'Inlet pipe, before the compressor',
+  cooler: 'Cooler and charge pipes',
   charge: 'Charge pipes, after the cooler',
-  manifold: 'Exhaust manifold',
-  downpipe: 'Down pipe',
-  catalyst: 'Catalyst',
-  silencer: 'Silencer',
+  throttle: 'Throttle',
 };
 
-/** Each part that costs pressure: its drop at one flow, and what stood before it then. */
+/** Each part that costs the air pressure: its drop at one flow, and what stood before it then. */
 export function LossFields() {
   const { store, setupIndex } = useJob();
   const plumbing = useJobState((s) => s.draft.setups[setupIndex]!.plumbing);
   return (
     <>
       {plumbing.map((loss, i) => {
+        const title = titles[loss.place];
         const at = `setups.${setupIndex}.plumbing.${i}`;
+        if (!title) return null;
+        if (loss.from === 'pipe')
+          return (
+            <Group key={`${loss.place}${i}`} title={title}>
+              <p className={frame.foot}>Given by its measures: on the Charger, under Pipes.</p>
+            </Group>
+          );
         return (
-          <Group key={`${loss.place}${i}`} title={titles[loss.place]}>
+          <Group key={`${loss.place}${i}`} title={title}>
             <QuantityField path={`${at}.drop`} label="Loses" quantity="pressureDrop" />
             <QuantityField
               path={`${at}.massFlow`}

@@ -539,6 +539,8 @@ function StationCell({ station, price, withUnit, solved, x, cell, open, onOpen }
   const stretch = hasRoom(station, pressure, cell, 1) ? '100%' : '80%';
   const temperature = figure(station.temperature, 'temperature');
   const flow = figure(station.massFlow, 'massFlow');
+  // Long figures in a narrow cell: four digits of °F beside lb/min.
+  const isTight = temperature.length + flow.length > (cell - 14) / 5.9;
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
   const said = `${names[station.id]}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
   return (
@@ -565,10 +567,22 @@ function StationCell({ station, price, withUnit, solved, x, cell, open, onOpen }
       <text x={x + cell - 7} y="15" fontSize="13" fontWeight="600" textAnchor="end">
         {pressure}
       </text>
-      <text x={x + 7} y="100" fontSize="13" fontWeight="600">
+      <text
+        x={x + 7}
+        y="100"
+        fontSize="13"
+        fontWeight="600"
+        style={isTight ? { fontStretch: '72%' } : undefined}
+      >
         {temperature}
       </text>
-      <text x={x + cell - 7} y="100" fontSize="12" textAnchor="end" style={{ fontStretch: '86%' }}>
+      <text
+        x={x + cell - 7}
+        y="100"
+        fontSize="12"
+        textAnchor="end"
+        style={{ fontStretch: isTight ? '68%' : '86%' }}
+      >
         {flow}
       </text>
       <text x={x + 7} y="113" fontSize="12" style={{ fontStretch: '80%' }}>
