@@ -64,7 +64,7 @@ const shots: Shot[] = [
     name: 'working',
     at: `${single}/demand`,
     before: async (page) => {
-      await page.getByRole('complementary').getByRole('button', { name: '2.62' }).click();
+      await page.getByRole('complementary').getByRole('button', { name: '2.59' }).click();
       await page.getByText(/Each input moved up/).waitFor();
     },
   },
@@ -81,61 +81,15 @@ const shots: Shot[] = [
         .waitFor();
     },
   },
-  {
-    name: 'finder',
-    at: `${single}/charger`,
-    before: async (page) => {
-      await ranked(page);
-      await page.locator('html[data-ahead]').waitFor();
-      await page.keyboard.type('/margin');
-      await page.getByRole('option').first().waitFor();
-    },
-  },
   { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, chose: { theme: 'cell' }, before: ranked },
-  {
-    name: 'charger-large',
-    at: `${single}/charger`,
-    chose: { theme: 'cell', size: 'large' },
-    before: ranked,
-  },
   { name: 'demand-us', at: `${truck}/demand?rpm=4000`, chose: { units: 'us' } },
   { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },
-  { name: 'import', at: '/library/compressors/import', before: importing },
 ];
 
 async function ranked(page: Page): Promise<void> {
   await page.locator('[data-phase=done]').waitFor();
-}
-
-/** A made-up rig's file, half way through the mapping step. */
-async function importing(page: Page): Promise<void> {
-  const answer = await page.request.get(`${address}/api/library/compressors/hazel-48`);
-  const { document } = (await answer.json()) as {
-    document: {
-      lines: { speedRpm: number; points: { flow: number; pressureRatio: number; efficiency: number }[] }[];
-    };
-  };
-  const rows = document.lines.flatMap((l) =>
-    l.points.map((p) => [
-      p.pressureRatio,
-      (p.efficiency * 100).toFixed(1),
-      l.speedRpm / 1000,
-      (p.flow * 3100).toFixed(1),
-    ]),
-  );
-  const text = ['P2/P1;eta %;speed krpm;flow m3/h', ...rows.map((r) => r.join(';'))].join('\n');
-  await page
-    .getByLabel('Map file to import')
-    .setInputFiles({ name: 'rig-48.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: /^100\.0\skPa abs, 25/ }).click();
-  await page.getByRole('button', { name: 'the same as the reference' }).click();
-  await page.getByLabel('the point of least flow of each line').check();
-  await page.getByRole('textbox', { name: 'Inducer' }).fill('48');
-  await page.getByRole('textbox', { name: 'Exducer' }).fill('63.6');
-  await page.getByRole('textbox', { name: 'Speed limit' }).fill('146,000');
-  await page.getByRole('img', { name: /^Compressor map of/ }).waitFor();
 }
 
 const browser = await chromium.launch(launch);

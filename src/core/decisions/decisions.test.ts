@@ -1,4 +1,4 @@
-import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../forecast/build';
 import { solveSweep } from '../forecast/sweep';
 import { fuelDefaults } from '../job/defaults';
@@ -146,6 +146,11 @@ const cases: Record<string, Case> = {
     breaks: (j) => (j.setups[0]!.boost.fullRpm.value = 3_400),
     leaves: (j) => (j.setups[0]!.boost.fullRpm.value += 100),
     before: (j) => (j.setups[0]!.boost.onsetRpm.value = 3_000),
+  },
+  'turbine-after-charger': {
+    before: (j) => (j.setups[0]!.induction = sampleTurboJob(0).setups[0]!.induction),
+    breaks: (j) => (induction(j).stages[0]!.hot!.housing = 3),
+    leaves: (j) => (induction(j).stages[0]!.hot!.maxSpeedRpm.value += 100),
   },
   'compressor-after-charger': {
     breaks: (j) => (induction(j).stages[0]!.compressor = { id: 'rowan-52', revision: 1 }),

@@ -58,6 +58,7 @@ export function factsOf(
   if (!answer) return facts;
   const { build, sweep } = answer;
   if (build.compressor) facts.compressorName = build.compressor.name;
+  if (build.hot) facts.turbine = `${build.hot.turbine.name}, ${build.hot.turbine.housing}`.slice(0, 120);
   const point = sweep.goalPoint;
   const reached = sweep.level.kind !== 'failed' && point.status.kind !== 'failed';
   facts.flywheelGoal = build.goal.power;

@@ -139,6 +139,7 @@ export const rules: Rule[] = [
   onName('compressor-after-charger', 'charger', 'compressor', (f) =>
     String(f.compressorName ?? f.compressor),
   ),
+  onName('turbine-after-charger', 'charger', 'turbine', (f) => String(f.turbine)),
   onFigure('count-after-charger', 'charger', 'compressorCount', 'count', moved(0)),
   {
     id: 'revision-after-charger',

@@ -114,7 +114,9 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
       'demand',
       reason('guess-cooler'),
     );
-    add(isGuess(setup.backPressureRatio), 'demand', reason('guess-back-pressure'));
+    // With a turbine the match says it.
+    const hasTurbine = setup.induction.kind === 'turbo' && Boolean(setup.induction.stages[0]?.hot);
+    add(!hasTurbine && isGuess(setup.backPressureRatio), 'demand', reason('guess-back-pressure'));
   }
   if (answer) {
     const { goal: verdict, level, goalPoint } = answer.sweep;
@@ -122,7 +124,10 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
     add(stopped, 'demand', verdict.short);
     if (charged && !stopped) {
       if (!answer.build.compressor) add(level.kind !== 'unboosted', 'charger', reason('choose-compressor'));
-      else add(!verdict.holds, 'charger', verdict.findings[0] ?? verdict.short);
+      else {
+        add(!verdict.holds, 'charger', verdict.findings[0] ?? verdict.short);
+        add(!answer.build.hot, 'charger', reason('choose-turbine'));
+      }
     }
   }
   return missing;

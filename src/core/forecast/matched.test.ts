@@ -473,6 +473,13 @@ describe('the gate', () => {
     expect(mended.line.pushedOpen).toBeNull();
   });
 
+  it('boost that no speed line gives is named with the most there is', () => {
+    const { sweep } = codes(levelOf(600_000));
+    const said = sweep.goal.findings.find((f) => f.code === 'boost-beyond-map')!;
+    expect(said.figures.most!.value).toBeLessThan(600_000);
+    expect(codes(levelOf(said.figures.most!.value * 0.98)).codes).not.toContain('boost-beyond-map');
+  });
+
   it('vanes open as the revs rise and hold the boost between their ends', () => {
     const { sweep } = codes((job) => {
       hotOf(job).gate = { kind: 'vanes', closed: given(0.4, 'maker'), open: given(1.6, 'maker') };

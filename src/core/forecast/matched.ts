@@ -203,7 +203,7 @@ const pushLimit = ({ gate }: HotSide): number =>
 const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5 };
 
 /** Largest scaled change that counts as none. */
-const SETTLED = 1e-6;
+const SETTLED = 2e-6;
 const MOST_TURNS = 60;
 
 type Settled = { path: AirPath; turn: Turn; x: Unknowns; iterations: number; residual: number };

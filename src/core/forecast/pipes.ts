@@ -12,7 +12,7 @@ const tubeBores = [
 ];
 
 /** One bore tried in place of the part's own. SI; power against the part as it stands. */
-export type TriedBore = { diameter: number; drop: number; mach: number | null; power: number };
+type TriedBore = { diameter: number; drop: number; mach: number | null; power: number };
 
 /** What one part of the plumbing does at one speed. SI. */
 export type PipeRow = {

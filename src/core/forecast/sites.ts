@@ -7,7 +7,7 @@ import { planLevel, solvePoint, type OperatingPoint } from './point';
 import { JUDGED_RATIO } from './sweep';
 
 /** One air the build is taken to: a venue of the Brief on its design day, its coldest or its hottest. */
-export type Site = { venue: number; day: 'design' | 'coldest' | 'hottest'; climate: Climate };
+type Site = { venue: number; day: 'design' | 'coldest' | 'hottest'; climate: Climate };
 
 /** The same build with the same boost setting in one air. SI; null where there is no answer. */
 export type SiteRow = Site & {
@@ -25,7 +25,7 @@ export type SiteRow = Site & {
 };
 
 /** Every air of the Brief: design, cold and hot day of each venue, the design point first. */
-export function sitesOf({ brief }: Job): Site[] {
+function sitesOf({ brief }: Job): Site[] {
   return [brief.venue, ...brief.otherVenues].flatMap((venue, index) =>
     (['design', 'coldest', 'hottest'] as const).flatMap((day): Site[] => {
       const temperature = day === 'design' ? venue.temperature : venue[day];

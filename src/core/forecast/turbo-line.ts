@@ -1,6 +1,7 @@
 import { exhaustState, makeExhaust, type Exhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
 import { reason, type Reason } from '../working/range';
+import { solveAirPath, type Drive } from './air-path';
 import type { Build } from './build';
 import { isMatched, matchedAt, type MatchedBuild, type MatchKind } from './matched';
 import type { Level } from './demand';
@@ -35,6 +36,8 @@ export type TurboLine = {
   hottest: At | null;
   tooHot: (Stretch & { lambda: number | null }) | null;
   widest: At | null;
+  /** Boost asked at the goal that no speed line gives; gauge, Pa. */
+  beyondMap: { asked: number; most: number; ratio: number } | null;
 };
 
 const stretchOf = (points: OperatingPoint[], is: (p: OperatingPoint) => boolean): Stretch | null => {
@@ -175,6 +178,7 @@ export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]
             : null,
         }
       : null,
+    beyondMap: beyondMapOf(build, level),
     widest: most(solved.filter(isKind('held', 'spring')), (p) => p.match!.turbine.opening),
   };
 }
@@ -182,6 +186,20 @@ export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]
 /** Speeds of a line of findings to the nearest 50 rpm: they are no more certain than that. */
 const round = (speedRpm: number) => Math.round(speedRpm / 50) * 50;
 const at = (speedRpm: number): [number, 'engineSpeed'] => [round(speedRpm), 'engineSpeed'];
+
+/** Boost asked at the goal that no speed line of the compressor gives, and the most its top line does; null where one does. */
+function beyondMapOf(build: MatchedBuild, level: Level): TurboLine['beyondMap'] {
+  const asked = askedAt(build, build.goal.speedRpm, level);
+  if (asked.kind !== 'boost') return null;
+  const { highest } = build.compressor.map.topLine;
+  const drive: Drive = { kind: 'ratio', ratio: highest };
+  const top = solveAirPath(build, build.goal.speedRpm, drive, build.backPressureRatio);
+  const ambient = build.climate.pressure;
+  const most = top.manifold.pressure;
+  return top.kind !== 'converged' || asked.pressure <= most
+    ? null
+    : { asked: asked.pressure - ambient, most: most - ambient, ratio: highest };
+}
 
 /** The hot side in words to be, what is wrong first. */
 export function turboFindings(build: Build, line: TurboLine, goalPoint: OperatingPoint): Reason[] {
@@ -205,7 +223,8 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         name,
       ),
     );
-  if (line.runsAway)
+  // What no map gives no gate holds: there the boost asked is the trouble.
+  if (line.runsAway && !line.beyondMap)
     said.push(
       reason(line.runsAway.bore === null ? 'boost-runs-away-no-gate' : 'boost-runs-away-from', {
         from: at(line.runsAway.from),
@@ -263,6 +282,18 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         ? reason('threshold-never-full', { threshold: at(line.threshold) }, name)
         : reason('threshold', { threshold: at(line.threshold), full: at(line.fullFrom) }, name),
   );
+  if (line.beyondMap)
+    said.unshift(
+      reason(
+        'boost-beyond-map',
+        {
+          asked: [line.beyondMap.asked, 'boost'],
+          most: [line.beyondMap.most, 'boost'],
+          ratio: [line.beyondMap.ratio, 'ratio'],
+        },
+        { name: build.compressor.name },
+      ),
+    );
   const match = goalPoint.match;
   if (match && goalPoint.boostGauge > THRESHOLD_BOOST)
     said.push(

@@ -34,6 +34,7 @@ export const factKeys = [
   'compressorCount',
   'compressorRevision',
   'newestRevision',
+  'turbine',
   'mapHolds',
 ] as const;
 export type FactKey = (typeof factKeys)[number];

@@ -88,9 +88,15 @@ function passes({ turbine, gate, exhaust }: HotSide, ratio: number, opening: num
 
 /**
  * Where a rising function reaches a target: secant kept inside a bracket that starts at 0. In: fn, target > 0, a start,
- * the most x may be. Out: x, or null if fn stays below the target up to `most`. At most 60 calls.
+ * the most x may be, and the power of x that fn nearly follows. Out: x, or null if fn stays below the target up to `most`. At most 60 calls.
  */
-function whereRising(fn: (x: number) => number, target: number, start: number, most: number): number | null {
+function whereRising(
+  fn: (x: number) => number,
+  target: number,
+  start: number,
+  most: number,
+  power: number,
+): number | null {
   let low = 0;
   let high = Infinity;
   let lastX = 0;
@@ -98,13 +104,14 @@ function whereRising(fn: (x: number) => number, target: number, start: number, m
   let x = Math.min(Math.max(start, 1e-4), most);
   for (let i = 0; i < 60; i++) {
     const f = fn(x) - target;
-    if (Math.abs(f) <= 1e-9 * target) return x;
+    if (Math.abs(f) <= 1e-8 * target) return x;
     if (f < 0) {
       if (x >= most) return null;
       low = x;
     } else high = x;
     if (high - low < 1e-13 * high) return x;
-    let next = x - (f * (x - lastX)) / (f - lastF);
+    // The first step by the law it nearly follows, the others by the secant.
+    let next = i ? x - (f * (x - lastX)) / (f - lastF) : x * (target / (f + target)) ** (1 / power);
     lastX = x;
     lastF = f;
     if (!(next > low && next < high)) next = high === Infinity ? x * 1.7 : (low + high) / 2;
@@ -170,6 +177,7 @@ export function atOpening(hot: HotSide, given: Given, opening: number): TurbineS
     target,
     y0(given),
     MOST,
+    1.2,
   );
   if (y === null) return null;
   const ratio = ratioOf(y);
@@ -201,6 +209,7 @@ export function atPower(hot: HotSide, given: Given, power: number): TurbineState
     power,
     y0(given),
     MOST,
+    2.5,
   );
   if (y === null) return null;
   const ratio = ratioOf(y);

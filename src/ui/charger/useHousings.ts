@@ -6,7 +6,7 @@ import { MOST_DRAWN, useJob } from '../store/solved';
 
 /** The other housings of the turbine as setups of their own, drawn beside the one in hand. */
 export function useHousings() {
-  const { store, setupIndex, drawn, toggleDrawn } = useJob();
+  const { store, setupIndex, drawBeside } = useJob();
   const [refusal, setRefusal] = useState<string | null>(null);
   const compare = useCallback(
     (turbine: TurbineItem) => {
@@ -58,12 +58,9 @@ export function useHousings() {
         now.setups = job.setups;
       });
       store.getState().commit();
-      const { setups } = store.getState().draft;
-      setups.forEach((setup, index) => {
-        if (made.includes(setup.id) && !drawn.some((d) => d.setup.id === setup.id)) toggleDrawn(index);
-      });
+      drawBeside(made);
     },
-    [store, setupIndex, drawn, toggleDrawn],
+    [store, setupIndex, drawBeside],
   );
   return { compare, refusal };
 }

@@ -59,6 +59,8 @@ type JobContext = {
   drawn: Drawn[];
   /** Draws a setup beside the selected one, or no longer. */
   toggleDrawn: (index: number) => void;
+  /** Draws these setups beside the selected one, and no others. In: their ids. */
+  drawBeside: (ids: string[]) => void;
   /** The answer to any setup as it stands; null while it contradicts itself. Solved when it is asked for, and kept. */
   answerOf: (index: number) => Pick<Answer, 'build' | 'sweep'> | null;
   answer: Answer | null;
@@ -195,7 +197,7 @@ export function JobProvider({
   }, []);
   const library = useMemo(() => libraryOf(items), [items]);
   const [solver] = useState(createSolver);
-  const { setupIndex, drawnIds, setSetup, toggleDrawn } = useView(
+  const { setupIndex, drawnIds, setSetup, toggleDrawn, drawBeside } = useView(
     store,
     draft.setups,
     firstSetup,
@@ -274,6 +276,7 @@ export function JobProvider({
       setSetup,
       drawn,
       toggleDrawn,
+      drawBeside,
       answerOf,
       answer: lastGood && { ...lastGood, stale: lastGood !== fresh },
       problems,
@@ -294,6 +297,7 @@ export function JobProvider({
       setSetup,
       drawn,
       toggleDrawn,
+      drawBeside,
       answerOf,
       lastGood,
       fresh,
@@ -444,5 +448,9 @@ function useView(
     },
     [setups, drawnIds, selectedId, show],
   );
-  return { setupIndex, drawnIds, setSetup, toggleDrawn };
+  const drawBeside = useCallback(
+    (ids: string[]) => show([selectedId, ...ids.filter((id) => id !== selectedId)].slice(0, MOST_DRAWN)),
+    [selectedId, show],
+  );
+  return { setupIndex, drawnIds, setSetup, toggleDrawn, drawBeside };
 }

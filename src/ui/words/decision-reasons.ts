@@ -60,6 +60,12 @@ export const decisionSentences: Record<string, { short?: string; row?: string; l
     long: 'The map carried the goal when Charger was settled; it does not any more.',
   },
   'compressor-after-charger': { long: 'Charger was settled with {from}; {to} is on the job now.' },
+  'turbine-after-charger': {
+    long: 'Charger was settled with the turbine {from}; {to} is on the job now.',
+  },
+  'choose-turbine': {
+    long: 'No turbine is chosen: back pressure and the speed where boost comes in are guesses.',
+  },
   'count-after-charger': { long: 'Charger was settled with {from} of them; the job has {to} now.' },
   'revision-after-charger': {
     long: 'The library has revision {to} of the compressor now; it had {from} when Charger was settled.',

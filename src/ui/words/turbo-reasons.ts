@@ -68,6 +68,10 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     short: 'Turbine chokes from {from}',
     long: '{name} chokes from {from}, at {power}: from there back pressure climbs and the flow does not.',
   },
+  'boost-beyond-map': {
+    short: 'No speed line gives {asked}',
+    long: 'No speed line of {name} gives {asked} of boost: its highest reaches a ratio of {ratio}, {most} here. Ask less, or compound.',
+  },
   'gate-oversized': {
     long: 'The wastegate never opens more than {opening}: {bore} is more than this job needs, {wanted} would do and control better.',
   },
