@@ -127,6 +127,8 @@ function turn(
   if (!(p1 > LEAST_INLET * build.climate.pressure)) return 'filter-chokes';
   if (!chargeTo(build, path, x.p, x.t, frozen)) return 'ratio-too-high';
   const exhaust = exhaustState(hot.exhaust, path.massFlow, x.t, carried.port);
+  // An engine that takes no air to speak of has no exhaust: there is no state to look for.
+  if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
   const shaftRpm = shaftOf(build, path);
   const given: Given = {
     flow: exhaust.flow / hot.count,
@@ -204,6 +206,8 @@ const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5 };
 
 /** Largest scaled change that counts as none. */
 const SETTLED = 2e-6;
+/** And of the temperature behind the turbine, which sets the pressure there, K. */
+const TAIL_SETTLED = 0.02;
 const MOST_TURNS = 60;
 
 type Settled = { path: AirPath; turn: Turn; x: Unknowns; iterations: number; residual: number };
@@ -227,12 +231,16 @@ function settle(
   let best = Infinity;
   let stuck = 0;
   for (let i = 1; i <= MOST_TURNS; i++) {
+    const { mixed: was } = carried;
     const done = turn(build, speedRpm, path, x, carried, rule, i > KINK);
     if (typeof done === 'string') return done;
+    const moved = Math.abs(carried.mixed - was);
+    // A tail that restricts like a stopper swings round its answer: half steps bring it in.
+    if (i > 12) carried.mixed = (carried.mixed + was) / 2;
     const f: Unknowns = { t: done.next.t - x.t, r: done.next.r - x.r, p: done.next.p - x.p };
     const residual = Math.max(Math.abs(f.t) * scales.t, Math.abs(f.r) * scales.r, Math.abs(f.p) * scales.p);
     if (!Number.isFinite(residual)) return 'match-not-found';
-    if (residual < SETTLED) return { path, turn: done, x, iterations: i, residual };
+    if (residual < SETTLED && moved < TAIL_SETTLED) return { path, turn: done, x, iterations: i, residual };
     if (residual < best * 0.9) {
       best = residual;
       stuck = 0;
@@ -328,10 +336,21 @@ export function solveMatched(
   const carried = carriedFrom(near);
   // Two neighbours of one kind at even steps show the way to the next.
   const far = near && before?.match?.kind === near.match?.kind ? before : undefined;
-  const ahead = (of: (path: AirPath) => number, or: number) =>
-    near ? of(near.path) + (far ? of(near.path) - of(far.path) : 0) : or;
+  // A step of no more than a fifth: what lies ahead of a sudden change is anybody's guess.
+  const ahead = (of: (path: AirPath) => number, or: number) => {
+    if (!near) return or;
+    const here = of(near.path);
+    const step = far ? here - of(far.path) : 0;
+    return here + Math.min(0.2 * here, Math.max(-0.2 * here, step));
+  };
   const first: Unknowns = {
-    t: ahead((path) => path.manifold.temperature, build.climate.temperature + 25),
+    t: Math.min(
+      900,
+      Math.max(
+        210,
+        ahead((path) => path.manifold.temperature, build.climate.temperature + 25),
+      ),
+    ),
     r: ahead((path) => path.backPressureRatio, 1.2),
     p: asked,
   };

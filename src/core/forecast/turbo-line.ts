@@ -113,7 +113,8 @@ function gateNeeds(
     ...lost.map((p) => matchedAt(build, p.speedRpm, askedPressure(p))),
   ].map(({ match }) => match?.turbine.opening ?? NaN);
   const widest = Math.max(...openings);
-  const bore = gate.kind === 'valve' && Number.isFinite(widest) ? gate.bore * Math.sqrt(widest) : null;
+  const bore =
+    gate.kind === 'valve' && Number.isFinite(widest) && widest > 1 ? gate.bore * Math.sqrt(widest) : null;
   const pushed = points.filter(isKind('pushed-open'));
   const springs = pushed.map((p) => {
     const { match } = matchedAt(build, p.speedRpm, p.match!.asked);

@@ -31,4 +31,4 @@ export function expand(
 
 /** Gas behind a turbine that took `work` J/kg out of it, K. */
 export const expandedTemperature = (gas: Gas, inlet: number, work: number): number =>
-  temperatureAtEnthalpy(gas, enthalpy(gas, inlet) - work, inlet - work / 1_200);
+  temperatureAtEnthalpy(gas, enthalpy(gas, inlet) - work, Math.max(250, inlet - work / 1_200));
