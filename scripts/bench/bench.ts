@@ -19,20 +19,9 @@ import { seedDemo } from '../../src/data/seed';
 import { makeMap } from '../../src/formats/map-import';
 import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
-import { address, median, PORT, print, serving } from './lib';
+import { address, median, PORT, print, serving, time } from './lib';
 import { turbo } from './turbo';
 import { work } from './work';
-
-function time(runs: number, work: () => void): number {
-  for (let i = 0; i < runs; i++) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const start = performance.now();
-      work();
-      return performance.now() - start;
-    }),
-  );
-}
 
 function sums(): void {
   for (const index of [0, 1] as const) {

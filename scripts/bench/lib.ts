@@ -6,6 +6,18 @@ export const median = (values: number[]) => values.sort((a, b) => a - b)[Math.fl
 /** The value that this share of the values does not exceed. */
 export const quantile = (values: number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+/** Median of so many warm runs, ms. */
+export function time(runs: number, work: () => void): number {
+  for (let i = 0; i < runs; i++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
+}
+
 export const print = (what: string, figure: string, aim: string) =>
   console.log(`${what.padEnd(58)}${figure.padStart(12)}   aim ${aim}`);
 

@@ -12,20 +12,9 @@ import { solveSweep } from '../../src/core/forecast/sweep';
 import { createDatabase } from '../../src/data/connection';
 import { sampleLibrary, sampleTurbochargers, sampleTurboJob } from '../../src/data/demo/sample';
 import { seedDemo } from '../../src/data/seed';
-import { address, median, print, quantile, serving } from './lib';
+import { address, median, print, quantile, serving, time } from './lib';
 
 const JOB = '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
-
-function time(runs: number, work: () => void): number {
-  for (let i = 0; i < runs; i++) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const start = performance.now();
-      work();
-      return performance.now() - start;
-    }),
-  );
-}
 
 function sweeps(): void {
   for (const index of [0, 1] as const) {

@@ -1,12 +1,13 @@
 'use client';
-import { useDeferredValue, useMemo } from 'react';
-import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import { useCallback, useMemo } from 'react';
+import { shaftLimit } from '@/core/forecast/air-path';
+import { figureAt } from '@/core/forecast/figures';
 import type { OperatingPoint } from '@/core/forecast/point';
-import { pointAt } from '@/core/forecast/sweep';
 import type { HotSideDocument } from '@/core/job/document';
 import { given } from '@/core/job/input';
 import { isTurbine } from '@/formats/library-items';
-import { CurvePanel, Plot, type Read } from '../demand/CurvePanel';
+import { CurvePanel, Plot } from '../demand/CurvePanel';
+import { useCurves } from '../demand/useCurves';
 import demand from '../demand/demand.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
@@ -50,27 +51,11 @@ export default function TurbinePart() {
 
 function Curves({ solved }: { solved: Solved }) {
   const { figure, inUnit, symbol } = useWords();
-  const { sweep, build, point } = solved;
-  const { drawn, setupIndex } = useJob();
-  const own = drawn.find((d) => d.index === setupIndex);
-  const others = useMemo(
-    () =>
-      drawn.flatMap((d) =>
-        d.index !== setupIndex && d.answer
-          ? [{ slot: d.slot, letter: d.setup.letter, answer: d.answer }]
-          : [],
-      ),
-    [drawn, setupIndex],
-  );
-  const rows = useMemo(() => {
-    const beside = others.map((o) => ({
-      slot: o.slot,
-      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
-      build: o.answer.build,
-    }));
-    const main = (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
-      const { match } = p;
+  const { build, point } = solved;
+  const ofEach = useCallback(
+    (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
       if (p.status.kind === 'failed') return {};
+      const { match } = p;
       const at = p.compressors[0];
       return {
         boost: inUnit(p.boostGauge, 'boost'),
@@ -86,50 +71,23 @@ function Curves({ solved }: { solved: Solved }) {
         ...(at?.surgeMargin == null || p.pressureRatio < 1.1 ? {} : { surge: 100 * at.surgeMargin }),
         ...(at?.efficiency == null ? {} : { efficiency: 100 * at.efficiency }),
       };
-    };
-    const limit = Math.min(
-      build.hot!.maxSpeedRpm,
-      build.hot!.turbine.maxSpeedRpm,
-      build.compressor?.map.maxSpeedRpm ?? Infinity,
-    );
-    return sweep.points.map((p) => {
-      const row: Record<string, number> & { rpm: number } = { rpm: p.speedRpm, ...main(build, p) };
-      if (p.match) {
-        row.asked = inUnit(p.match.asked - build.climate.pressure, 'boost');
-        row.after = inUnit(p.match.turbine.outlet.pressure - build.climate.pressure, 'boost');
-      }
-      row.limit = inUnit(build.hot!.turbine.maxTemperature, 'temperature');
-      row.shaftLimit = inUnit(limit, 'shaftSpeed') / 1_000;
-      for (const { slot, at, build: b } of beside) {
-        const other = at.get(p.speedRpm);
-        if (other) for (const [key, value] of Object.entries(main(b, other))) row[`${key}${slot}`] = value;
-      }
-      return row;
-    });
-  }, [sweep, build, inUnit, others]);
-  const slot = own?.slot ?? 0;
-  const letter = own?.setup.letter ?? 'A';
-  const wanted = useMemo(
-    () => ({
-      rows,
-      selected: point.speedRpm,
-      goal: build.goal.speedRpm,
-      own: { slot, letter },
-      others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
-    }),
-    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others],
+    },
+    [inUnit],
   );
-  const common = useDeferredValue(wanted);
-  const reads = (...ids: [FigureId, string][]): Read[] =>
-    ids.map(([id, name]) => ({
-      id,
-      name,
-      value: figure(figureAt(build, point, id), figures[id].quantity),
-      beside: others.map(
-        (o) =>
-          `${o.letter} ${figure(figureAt(o.answer.build, pointAt(o.answer, point.speedRpm), id), figures[id].quantity)}`,
-      ),
-    }));
+  const ofOwn = useCallback(
+    (b: Solved['build'], p: OperatingPoint): Record<string, number> => ({
+      limit: inUnit(b.hot!.turbine.maxTemperature, 'temperature'),
+      shaftLimit: inUnit(shaftLimit(b), 'shaftSpeed') / 1_000,
+      ...(p.match
+        ? {
+            asked: inUnit(p.match.asked - b.climate.pressure, 'boost'),
+            after: inUnit(p.match.turbine.outlet.pressure - b.climate.pressure, 'boost'),
+          }
+        : {}),
+    }),
+    [inUnit],
+  );
+  const { common, reads } = useCurves(solved, ofEach, ofOwn);
   const gauge = `${symbol('boost')} gauge`;
   return (
     <>

@@ -1,24 +1,24 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useState } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { Setup } from '@/core/job/document';
 import type { BoostKind } from '@/core/job/setup-choices';
-import { pointAt } from '@/core/forecast/sweep';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
-import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import { figureAt } from '@/core/forecast/figures';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
-import { CurvePanel as Panel, Plot, type Read } from './CurvePanel';
+import { CurvePanel as Panel, Plot } from './CurvePanel';
 import { LossFields } from './LossFields';
+import { useCurves } from './useCurves';
 import styles from './demand.module.css';
 
 const curves = {
@@ -247,76 +247,28 @@ function PicturesAtSpeed() {
 
 function Pictures({ solved }: { solved: Solved }) {
   const { figure, inUnit, symbol } = useWords();
-  const { sweep, point, build } = solved;
-  const { drawn, setupIndex } = useJob();
-  const own = drawn.find((d) => d.index === setupIndex);
-  const others = useMemo(
-    () =>
-      drawn.flatMap((d) =>
-        d.index !== setupIndex && d.answer
-          ? [{ slot: d.slot, letter: d.setup.letter, answer: d.answer }]
-          : [],
-      ),
-    [drawn, setupIndex],
-  );
-  const rows = useMemo(() => {
-    // Setups share the engine, and with it the speeds they are solved at.
-    const beside = others.map((o) => ({
-      slot: o.slot,
-      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
-    }));
-    const values = (p: OperatingPoint) => ({
+  const { point, build } = solved;
+  const ofEach = useCallback(
+    (_: Solved['build'], p: OperatingPoint) => ({
       manifold: inUnit(p.manifoldPressure, 'pressure'),
       flow: inUnit(p.path.massFlow, 'massFlow'),
       charge: inUnit(p.path.manifold.temperature, 'temperature'),
       power: inUnit(p.power.fuelFlow, 'power'),
-    });
-    return sweep.points.map((p) => {
-      const row: Record<string, number> & { rpm: number } = {
-        rpm: p.speedRpm,
-        ...values(p),
-        ambient: inUnit(build.climate.pressure, 'pressure'),
-        corrected: inUnit(p.path.correctedFlow, 'massFlow'),
-        outlet: inUnit(p.path.compressor.temperature, 'temperature'),
-        alone: inUnit(p.alonePower, 'power'),
-      };
-      for (const { slot, at } of beside) {
-        const other = at.get(p.speedRpm);
-        if (other && other.status.kind !== 'failed')
-          for (const [key, value] of Object.entries(values(other))) row[`${key}${slot}`] = value;
-      }
-      return row;
-    });
-  }, [sweep, build, inUnit, others]);
-  const slot = own?.slot ?? 0;
-  const letter = own?.setup.letter ?? 'A';
-  const level = inUnit(build.goal.power, 'power');
-  const wanted = useMemo(
-    () => ({
-      common: {
-        rows,
-        selected: point.speedRpm,
-        goal: build.goal.speedRpm,
-        own: { slot, letter },
-        others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
-      },
-      level,
     }),
-    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others, level],
+    [inUnit],
   );
-  // Figures and fields answer at once; the four charts follow in the next frames, as fast as they can be drawn.
-  const { common, level: shownLevel } = useDeferredValue(wanted);
+  const ofOwn = useCallback(
+    (b: Solved['build'], p: OperatingPoint) => ({
+      ambient: inUnit(b.climate.pressure, 'pressure'),
+      corrected: inUnit(p.path.correctedFlow, 'massFlow'),
+      outlet: inUnit(p.path.compressor.temperature, 'temperature'),
+      alone: inUnit(p.alonePower, 'power'),
+    }),
+    [inUnit],
+  );
+  const { common, reads } = useCurves(solved, ofEach, ofOwn);
+  const level = useDeferredValue(inUnit(build.goal.power, 'power'));
   const each = build.compressorCount > 1 ? ', each of two' : '';
-  const reads = (...ids: [FigureId, string][]): Read[] =>
-    ids.map(([id, name]) => ({
-      id,
-      name,
-      value: figure(figureAt(build, point, id), figures[id].quantity),
-      beside: others.map(
-        (o) =>
-          `${o.letter} ${figure(figureAt(o.answer.build, pointAt(o.answer, point.speedRpm), id), figures[id].quantity)}`,
-      ),
-    }));
   return (
     <>
       <h2 className={styles.title}>
@@ -347,7 +299,7 @@ function Pictures({ solved }: { solved: Solved }) {
       <Panel
         title="Power at the flywheel"
         unit={`${symbol('power')}, by fuel flow; thin: the day’s air alone`}
-        plot={<Plot {...common} series={curves.power} level={shownLevel} />}
+        plot={<Plot {...common} series={curves.power} level={level} />}
         reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'air alone'])}
       />
       <SweepTable solved={solved} />

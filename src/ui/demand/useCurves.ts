@@ -1,0 +1,74 @@
+import { useDeferredValue, useMemo } from 'react';
+import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
+import type { OperatingPoint } from '@/core/forecast/point';
+import { pointAt } from '@/core/forecast/sweep';
+import { useJob, type Solved } from '../store/solved';
+import { useWords } from '../words/useWords';
+import type { Read } from './CurvePanel';
+
+type Values = (build: Solved['build'], point: OperatingPoint) => Record<string, number>;
+
+/**
+ * Curves over the revs of the setup in hand with those drawn beside it. In: what is drawn of every setup, and of the one in
+ * hand alone, in the reader's units; both stable while nothing changes. Out: what every plot is given, which follows in the
+ * next frames while figures and fields answer at once; and the figures at the selected speed.
+ */
+export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
+  const { figure } = useWords();
+  const { sweep, build, point } = solved;
+  const { drawn, setupIndex } = useJob();
+  const own = drawn.find((d) => d.index === setupIndex);
+  const others = useMemo(
+    () =>
+      drawn.flatMap((d) =>
+        d.index !== setupIndex && d.answer
+          ? [{ slot: d.slot, letter: d.setup.letter, answer: d.answer }]
+          : [],
+      ),
+    [drawn, setupIndex],
+  );
+  const rows = useMemo(() => {
+    // Setups share the engine, and with it the speeds they are solved at.
+    const beside = others.map((o) => ({
+      slot: o.slot,
+      build: o.answer.build,
+      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
+    }));
+    return sweep.points.map((p) => {
+      const row: Record<string, number> & { rpm: number } = {
+        rpm: p.speedRpm,
+        ...ofEach(build, p),
+        ...ofOwn(build, p),
+      };
+      for (const { slot, at, build: its } of beside) {
+        const other = at.get(p.speedRpm);
+        if (other && other.status.kind !== 'failed')
+          for (const [key, value] of Object.entries(ofEach(its, other))) row[`${key}${slot}`] = value;
+      }
+      return row;
+    });
+  }, [sweep, build, others, ofEach, ofOwn]);
+  const slot = own?.slot ?? 0;
+  const letter = own?.setup.letter ?? 'A';
+  const wanted = useMemo(
+    () => ({
+      rows,
+      selected: point.speedRpm,
+      goal: build.goal.speedRpm,
+      own: { slot, letter },
+      others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
+    }),
+    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others],
+  );
+  const common = useDeferredValue(wanted);
+  const at = (id: FigureId, answer: Pick<Solved, 'build'>, p: OperatingPoint) =>
+    figure(figureAt(answer.build, p, id), figures[id].quantity);
+  const reads = (...ids: [FigureId, string][]): Read[] =>
+    ids.map(([id, name]) => ({
+      id,
+      name,
+      value: at(id, solved, point),
+      beside: others.map((o) => `${o.letter} ${at(id, o.answer, pointAt(o.answer, point.speedRpm))}`),
+    }));
+  return { common, reads };
+}
