@@ -275,11 +275,9 @@ function TurboChoice({ hot }: { hot: HotSideDocument | undefined }) {
       value: chosen,
       label: items.find((i) => keyOf(i) === chosen)?.document.name ?? 'as it came',
     };
-    return [
-      { value: NONE, label: hot ? 'put together by hand' : 'none yet' },
-      ...(isKnown ? [] : [kept]),
-      ...offered,
-    ];
+    // By hand is what a setup became, not something to choose: the turbine is taken off with its own key.
+    const none = { value: NONE, label: hot ? 'put together by hand' : 'none yet' };
+    return [...(chosen === NONE ? [none] : []), ...(isKnown ? [] : [kept]), ...offered];
   }, [turbos, items, chosen, hot]);
   const turbines = useMemo(() => {
     const offered = (turbos?.turbines ?? []).map((t) => ({ value: keyOf(t), label: t.document.name }));
