@@ -73,6 +73,18 @@ export function manifoldFor(build: Build, speedRpm: number, power: number): Leve
   // With back pressure the boosted engine may make less than the unboosted one at the same pressure: start below it.
   let low = unboosted.manifold.pressure * 0.8;
   let high = unboosted.manifold.pressure;
+  // With a turbine the level by the guessed back pressure is near: the search starts just under it, where that is too little.
+  const guess = isMatched(build) ? manifoldFor({ ...build, hot: null }, speedRpm, power) : null;
+  if (guess?.kind === 'boost') {
+    const under = solve(guess.pressure * 0.94);
+    if (isUsable(under) && powerOf(build, under) < power) {
+      low = guess.pressure * 0.94;
+      high = guess.pressure * 1.01;
+    } else {
+      near = undefined;
+      path = unboosted;
+    }
+  }
   let reached = 0;
   let stopped: AirPath = unboosted;
   for (let i = 0; i < 40; i++) {
