@@ -62,6 +62,9 @@ export const inletPressure = (
   return (outlet + Math.sqrt(outlet * outlet + 4 * k)) / 2;
 };
 
+/** Mach number above which a pipe is worth a word (common practice, no source). */
+export const MACH_WARNING = 0.3;
+
 /** γ of air for the speed of sound in a pipe. */
 const GAMMA = 1.4;
 

@@ -1,4 +1,4 @@
-import { machNumber } from '../charge-air/losses';
+import { lossAt, machNumber } from '../charge-air/losses';
 import type { Loss } from '../job/document';
 import type { LossPlace } from '../job/setup-choices';
 import type { Build } from './build';
@@ -72,11 +72,7 @@ const machIn = (build: Build, place: LossPlace, state: State, diameter: number, 
     diameter,
   });
 
-const dropAt = (loss: PlacedLoss, s: State) =>
-  loss.drop *
-  (s.flow / loss.massFlow) ** 2 *
-  (s.temperature / loss.temperature) *
-  (loss.pressure / s.pressure);
+const dropAt = (loss: PlacedLoss, s: State) => lossAt(loss, s.pressure, s.temperature, s.flow);
 
 /** The build with other plumbing. */
 function withPlumbing(build: Build, plumbing: Loss[]): Build {

@@ -1,4 +1,4 @@
-import { machNumber } from '../charge-air/losses';
+import { MACH_WARNING, machNumber } from '../charge-air/losses';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
 import { enthalpy } from '../air/gas-properties';
@@ -179,9 +179,6 @@ function solveTurbo(
 
 /** Whether a compressor does more than let the air pass. */
 export const isBoosting = (ratio: number): boolean => ratio > 1.0001;
-
-/** Mach number above which a pipe is worth a word (common practice, no source). */
-const MACH_WARNING = 0.3;
 
 function troublesOf(
   build: Build,

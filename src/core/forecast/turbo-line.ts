@@ -1,3 +1,4 @@
+import { nearestFifty } from '../units/nearest';
 import { exhaustState, makeExhaust, type Exhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
 import { reason, type Reason } from '../working/range';
@@ -184,9 +185,7 @@ export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]
   };
 }
 
-/** Speeds of a line of findings to the nearest 50 rpm: they are no more certain than that. */
-const round = (speedRpm: number) => Math.round(speedRpm / 50) * 50;
-const at = (speedRpm: number): [number, 'engineSpeed'] => [round(speedRpm), 'engineSpeed'];
+const at = (speedRpm: number): [number, 'engineSpeed'] => [nearestFifty(speedRpm), 'engineSpeed'];
 
 /** Boost asked at the goal that no speed line of the compressor gives, and the most its top line does; null where one does. */
 function beyondMapOf(build: MatchedBuild, level: Level): TurboLine['beyondMap'] {

@@ -1,6 +1,7 @@
 'use client';
 import { useDeferredValue, useMemo } from 'react';
 import type { Loss } from '@/core/job/document';
+import { MACH_WARNING } from '@/core/charge-air/losses';
 import { guess } from '@/core/job/input';
 import { lossPlaces, type LossPlace } from '@/core/job/setup-choices';
 import { pipeRows, type PipeRow } from '@/core/forecast/pipes';
@@ -15,8 +16,6 @@ import { useWords } from '../words/useWords';
 import styles from './charger.module.css';
 
 const MOST = 12;
-/** Mach number from which a pipe is worth a word (common practice, no source). */
-const WARNING = 0.3;
 
 /** What a new part usually loses, and the state it is said for. Pa, K. */
 const usual: Record<LossPlace, { drop: number; pressure: number; temperature: number; bore: number }> = {
@@ -128,7 +127,7 @@ function Part({ loss, index, row }: { loss: Loss; index: number; row: PipeRow | 
     store.getState().edit((job) => void job.setups[setupIndex]!.plumbing.splice(index, 1));
     store.getState().commit();
   };
-  const isFast = (row?.mach ?? 0) > WARNING;
+  const isFast = (row?.mach ?? 0) > MACH_WARNING;
   return (
     <section className={styles.part} aria-label={capital(lossNames[loss.place])}>
       <div>

@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { given } from '@/core/job/input';
+import { nearestFifty } from '@/core/units/nearest';
 import { isMatched } from '@/core/forecast/matched';
 import {
   gateSizes,
@@ -21,7 +22,7 @@ import { useWords } from '../words/useWords';
 import { usePutTurbo } from './usePutOn';
 import styles from './charger.module.css';
 
-const near = (speedRpm: number | null) => (speedRpm === null ? null : Math.round(speedRpm / 50) * 50);
+const near = (speedRpm: number | null) => (speedRpm === null ? null : nearestFifty(speedRpm));
 
 /** The smallest of each part that meets the goal inside its limits, with its neighbours. */
 export default function SizePart() {

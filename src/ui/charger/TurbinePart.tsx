@@ -5,6 +5,8 @@ import { figureAt } from '@/core/forecast/figures';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { HotSideDocument } from '@/core/job/document';
 import { given } from '@/core/job/input';
+import { JUDGED_RATIO } from '@/core/forecast/sweep';
+import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
 import { CurvePanel, Plot } from '../demand/CurvePanel';
 import { useCurves } from '../demand/useCurves';
@@ -68,7 +70,7 @@ function Curves({ solved }: { solved: Solved }) {
               gate: 100 * (figureAt(b, p, 'gate-share') ?? 0),
             }
           : {}),
-        ...(at?.surgeMargin == null || p.pressureRatio < 1.1 ? {} : { surge: 100 * at.surgeMargin }),
+        ...(at?.surgeMargin == null || p.pressureRatio < JUDGED_RATIO ? {} : { surge: 100 * at.surgeMargin }),
         ...(at?.efficiency == null ? {} : { efficiency: 100 * at.efficiency }),
       };
     },
@@ -150,9 +152,6 @@ function Curves({ solved }: { solved: Solved }) {
   );
 }
 
-/** Speeds are no more certain than to the nearest 50 rpm. */
-const near = (speedRpm: number) => Math.round(speedRpm / 50) * 50;
-
 /** The few figures a turbo is chosen by, of every setup that is drawn. */
 function Headlines({ solved }: { solved: Solved }) {
   const { figure } = useWords();
@@ -162,7 +161,7 @@ function Headlines({ solved }: { solved: Solved }) {
     return answer?.sweep.turbo ? [{ letter: d.setup.letter, name: d.setup.name, answer }] : [];
   });
   const speed = (value: number | null | undefined) =>
-    value == null ? '–' : figure(near(value), 'engineSpeed');
+    value == null ? '–' : figure(nearestFifty(value), 'engineSpeed');
   return (
     <div className={demand.scroll}>
       <table className={demand.sweep}>

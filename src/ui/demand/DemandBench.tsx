@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useDeferredValue, useState } from 'react';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { Setup } from '@/core/job/document';
+import { nearestFifty } from '@/core/units/nearest';
 import type { BoostKind } from '@/core/job/setup-choices';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
@@ -80,8 +81,7 @@ export default function DemandBench() {
 }
 
 /** Speeds are no more certain than to the nearest 50 rpm. */
-const near = (speedRpm: number | null | undefined) =>
-  speedRpm == null ? null : Math.round(speedRpm / 50) * 50;
+const near = (speedRpm: number | null | undefined) => (speedRpm == null ? null : nearestFifty(speedRpm));
 
 /** How boost is asked for; what a turbine decides is read off the match instead of guessed. */
 function BoostPlan({

@@ -1,4 +1,5 @@
 'use client';
+import { nearestFifty } from '@/core/units/nearest';
 import { useId } from 'react';
 import {
   boostOnValve,
@@ -196,7 +197,7 @@ function Valves() {
       {floats !== null && (
         <p id={`${id}-float`} className={isOver ? styles.bad : styles.fit}>
           {isOver ? <Cross size={11} /> : <Tick size={11} />} The spring holds the valve to the lobe up to
-          about <b>{figure(Math.round(floats / 50) * 50, 'engineSpeed')}</b>
+          about <b>{figure(nearestFifty(floats), 'engineSpeed')}</b>
           {isOver
             ? `: under the red line of ${figure(redLineRpm.value, 'engineSpeed')}. Stiffer springs, less mass or less speed.`
             : '.'}{' '}

@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { healthChecks } from '@/core/engine/condition';
+import { nearestFifty } from '@/core/units/nearest';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Parts } from '../frame/parts';
@@ -96,7 +97,7 @@ function InFigures() {
         <Reading
           label="Breathes best"
           hint={`from ${sources[breathing.source]}`}
-          value={`${figure(best.value, 'share')} at ${figure(Math.round(best.speedRpm / 50) * 50, 'engineSpeed')}`}
+          value={`${figure(best.value, 'share')} at ${figure(nearestFifty(best.speedRpm), 'engineSpeed')}`}
         />
         <Reading
           label="Condition"
