@@ -1,5 +1,5 @@
 /**
- * `npm run bench [part …]`: prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
+ * `npm run bench [part …]` (bundled by scripts/bench.mjs): prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
  * Sums: median of warm runs on one thread. Pages: JavaScript named by the page, gzip, before anything is touched.
  */
 import { spawn, spawnSync } from 'node:child_process';

@@ -114,23 +114,29 @@ function bySimilarity(map: CompiledMap, speed: number, flow: number, ratio: numb
   return { side, beta, factor: flow / readFlow(map, speed, beta) };
 }
 
+/** How far off a point is in the map's own sizes. */
+function missed(map: CompiledMap, flow: number, ratio: number): number {
+  const x = flow / map.flowRange;
+  const y = ratio / map.ratioRange;
+  return Math.sqrt(x * x + y * y);
+}
+
 /** Newton on (speed, β) from the nearest of a coarse grid, each step held inside the map. */
 function invert(map: CompiledMap, flow: number, ratio: number, start?: Place) {
   const low = map.speeds[0]!;
   const high = top(map);
   let speed = start?.speed ?? 0;
   let beta = start?.beta ?? 0;
-  const missed = (f: number, r: number) => {
-    const x = (f - flow) / map.flowRange;
-    const y = (r - ratio) / map.ratioRange;
-    return Math.sqrt(x * x + y * y);
-  };
   if (!start || speed < low || speed > high) {
     // The nearest of every eighth node of the lines themselves: no interpolation needed for a first guess.
     let nearest = Infinity;
     for (let k = 0; k < map.speeds.length; k++)
       for (let j = 0; j < NODES; j += 8) {
-        const distance = missed(map.flow.values[k * NODES + j]!, map.pressureRatio.values[k * NODES + j]!);
+        const distance = missed(
+          map,
+          map.flow.values[k * NODES + j]! - flow,
+          map.pressureRatio.values[k * NODES + j]! - ratio,
+        );
         if (distance < nearest) {
           nearest = distance;
           speed = map.speeds[k]!;
@@ -143,7 +149,7 @@ function invert(map: CompiledMap, flow: number, ratio: number, start?: Place) {
     readBoth(map, speed, beta);
     const f = flowProbe.value - flow;
     const r = ratioProbe.value - ratio;
-    residual = missed(f + flow, r + ratio);
+    residual = missed(map, f, r);
     if (residual < 1e-9) return { speed, beta, iterations, residual, ok: true };
     const determinant = flowProbe.perSpeed * ratioProbe.perBeta - flowProbe.perBeta * ratioProbe.perSpeed;
     if (Math.abs(determinant) < 1e-15) break;
@@ -256,7 +262,8 @@ export function efficiencyAt(
 ): Place | null {
   if (!isWorking(flow, pressureRatio)) return null;
   const place = locate(map, flow, pressureRatio, start);
-  return { ...place, efficiency: readEfficiency(map, clampSpeed(map, place.speed), place.beta) };
+  place.efficiency = readEfficiency(map, clampSpeed(map, place.speed), place.beta);
+  return place;
 }
 
 export type Place = {
@@ -272,14 +279,15 @@ const isWorking = (flow: number, ratio: number) =>
   flow > 0 && ratio > IDLE_RATIO && Number.isFinite(flow * ratio);
 const clampSpeed = (map: CompiledMap, speed: number) => Math.min(top(map), Math.max(map.speeds[0]!, speed));
 
+const found = (status: MapStatus, speed: number, beta: number): Place => ({
+  status,
+  speed,
+  beta,
+  iterations: 0,
+  residual: 0,
+});
+
 function locate(map: CompiledMap, flow: number, ratio: number, start?: Place): Place {
-  const found = (status: MapStatus, speed: number, beta: number): Place => ({
-    status,
-    speed,
-    beta,
-    iterations: 0,
-    residual: 0,
-  });
   const lowest = map.speeds[0]!;
   if (ratio <= map.surge.highest && flow < map.surge.at(ratio) * (1 - 1e-9))
     return found('surge', speedOnEdge(map, ratio, 0), 0);

@@ -48,12 +48,21 @@ export function breathingCurve(points: readonly BreathingPoint[]): BreathingCurv
     sorted.map((p) => p.speedRpm),
     sorted.map((p) => p.value),
   );
+  // A solver asks for one speed many times over.
+  let last: { value: number; range: Range } | null = null;
+  let lastSpeed = NaN;
   return {
     points: sorted,
-    at: (speedRpm) => ({
-      value: curve.at(speedRpm),
-      range: speedRpm < curve.first || speedRpm > curve.last ? 'extrapolated' : 'inside',
-    }),
+    at: (speedRpm) => {
+      if (!last || speedRpm !== lastSpeed) {
+        lastSpeed = speedRpm;
+        last = {
+          value: curve.at(speedRpm),
+          range: speedRpm < curve.first || speedRpm > curve.last ? 'extrapolated' : 'inside',
+        };
+      }
+      return last;
+    },
   };
 }
 

@@ -227,7 +227,7 @@ function settle(
   const path = newPath(build, speedRpm, start.r, from);
   const ambient = build.climate.pressure;
   let x = start;
-  const history: { x: Unknowns; f: Unknowns }[] = [];
+  const history: Step[] = [];
   let best = Infinity;
   let stuck = 0;
   for (let i = 1; i <= MOST_TURNS; i++) {
@@ -255,14 +255,15 @@ function settle(
   return 'match-not-found';
 }
 
+type Step = { x: Unknowns; f: Unknowns };
+
 /** The next guess from the last steps: the combination of residuals that is smallest in the least-squares sense. */
-function mixed(history: { x: Unknowns; f: Unknowns }[]): Unknowns {
+function mixed(history: Step[]): Unknowns {
   const last = history[history.length - 1]!;
   const next: Unknowns = { t: last.x.t + last.f.t, r: last.x.r + last.f.r, p: last.x.p + last.f.p };
-  const back = (steps: number) => history[history.length - 1 - steps];
-  const one = back(1);
+  const one = history[history.length - 2];
   if (!one) return next;
-  const two = back(2);
+  const two = history[history.length - 3];
   const f = last.f;
   const at = (f.t - one.f.t) * scales.t;
   const ar = (f.r - one.f.r) * scales.r;
@@ -284,20 +285,22 @@ function mixed(history: { x: Unknowns; f: Unknowns }[]): Unknowns {
       gammaTwo = (bf * aa - af * ab) / det;
     }
   }
-  const take = (gamma: number, from: { x: Unknowns; f: Unknowns }) => {
-    next.t -= gamma * (last.x.t + f.t - from.x.t - from.f.t);
-    next.r -= gamma * (last.x.r + f.r - from.x.r - from.f.r);
-    next.p -= gamma * (last.x.p + f.p - from.x.p - from.f.p);
-  };
-  take(gammaOne, one);
-  if (two && gammaTwo !== 0) take(gammaTwo, two);
+  takeOff(next, gammaOne, last, one);
+  if (two && gammaTwo !== 0) takeOff(next, gammaTwo, last, two);
   return next;
 }
 
+function takeOff(next: Unknowns, gamma: number, last: Step, from: Step): void {
+  next.t -= gamma * (last.x.t + last.f.t - from.x.t - from.f.t);
+  next.r -= gamma * (last.x.r + last.f.r - from.x.r - from.f.r);
+  next.p -= gamma * (last.x.p + last.f.p - from.x.p - from.f.p);
+}
+
+const within = (value: number, low: number, high: number, or: number) =>
+  Number.isFinite(value) ? Math.min(high, Math.max(low, value)) : or;
+
 /** No step of more than a fifth of the pressure, and nothing beyond what physics or the gas data allow. */
 function bounded(next: Unknowns, x: Unknowns, ambient: number, rule: Rule): Unknowns {
-  const within = (value: number, low: number, high: number, or: number) =>
-    Number.isFinite(value) ? Math.min(high, Math.max(low, value)) : or;
   return {
     t: within(next.t, Math.max(210, x.t - 80), Math.min(900, x.t + 80), x.t),
     r: within(next.r, Math.max(0.3, x.r * 0.6), Math.min(12, x.r * 1.6), x.r),
