@@ -30,6 +30,8 @@ test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
   test('everything that can be touched has 48 px, on every bench and page', async ({ page }) => {
+    // Every bench and page in one walk.
+    test.slow();
     for (const at of [
       ...['brief', 'engine', 'demand', 'charger'].map((bench) => `${single}/${bench}`),
       ...sheets,

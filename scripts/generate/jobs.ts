@@ -8,7 +8,7 @@ import { withMark } from '../../src/core/decisions/standing';
 import { compileBuild } from '../../src/core/forecast/build';
 import { solveSweep } from '../../src/core/forecast/sweep';
 import { displacementOf } from '../../src/core/forecast/job-engine';
-import { emptySetup, fuelDefaults, newJob } from '../../src/core/job/defaults';
+import { emptyPair, emptySetup, emptyTrial, fuelDefaults, newJob } from '../../src/core/job/defaults';
 import { jobSchema, type Job, type Loss, type Setup } from '../../src/core/job/document';
 import { given, guess } from '../../src/core/job/input';
 import type { SettleableBench } from '../../src/core/job/settled';
@@ -854,11 +854,65 @@ const truck = settled(
   },
 );
 
+/** The groomer's way up: the turbo it has alone, and a large one in front of a smaller one. */
+function withPair(job: Job): Job {
+  const base = job.setups[0]!;
+  const engine = stageOf(sampleTurbochargers.find((t) => t.id === 'cedar-54-62')!);
+  const front = stageOf(sampleTurbochargers.find((t) => t.id === 'spruce-88-104')!);
+  const pair: Setup = {
+    ...base,
+    id: 'b',
+    letter: 'B',
+    name: 'Spruce 88 on Cedar 54',
+    induction: { kind: 'turbo', arrangement: 'compound', stages: [engine, front] },
+    plumbing: [
+      ...base.plumbing,
+      {
+        place: 'between',
+        from: 'drop',
+        drop: guess(3_000),
+        massFlow: guess(0.42),
+        pressure: guess(150_000),
+        temperature: guess(celsius(90)),
+      },
+    ],
+  };
+  return { ...job, setups: [base, pair] };
+}
+
+const trials: Record<string, Partial<Job['trial']>> = {
+  'Hill-climb single-seater': {
+    kind: 'brake',
+    speedRpm: given(3_000, 'measured'),
+    inertia: given(0.045, 'reported'),
+    rate: given(600, 'measured'),
+  },
+  'Rally-raid truck, V10 twins': {
+    kind: 'brake',
+    speedRpm: given(2_000, 'measured'),
+    rate: given(350, 'measured'),
+  },
+  'Snow groomer, 7.2 L diesel': { speedRpm: given(1_500, 'reported'), load: given(0.35, 'reported') },
+};
+
+/** What belongs to an engine's revs: how time to boost is tried, and where a pair would change over. */
+const withTrial = (job: Job): Job => {
+  const redLine = job.engine.redLineRpm.value;
+  return {
+    ...job,
+    trial: { ...emptyTrial(redLine), ...trials[job.name] },
+    setups: job.setups.map((s) => ({ ...s, pair: emptyPair(redLine) })),
+  };
+};
+
 const [soldCoupe, returnedCoupe, rightCoupe] = putRight();
 const jobs = [
   { id: '6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340', job: hillClimb },
   { id: 'b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000', job: truck },
-  { id: '3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200', job: settled(withExhaust(groomer()), ['brief', 'engine']) },
+  {
+    id: '3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200',
+    job: withPair(settled(withExhaust(groomer()), ['brief', 'engine'])),
+  },
   { id: '9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700', job: settled(withExhaust(jetSprint()), ['brief']) },
   { id: '51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000', job: settled(withExhaust(saloon()), ['brief']) },
   {
@@ -870,9 +924,9 @@ const jobs = [
   },
 ].map(({ job, earlier = [], ...rest }) => ({
   ...rest,
-  job: jobSchema.parse(job),
+  job: jobSchema.parse(withTrial(job)),
   ...(earlier.length
-    ? { earlier: earlier.map((one) => ({ name: one.name, job: jobSchema.parse(one.job) })) }
+    ? { earlier: earlier.map((one) => ({ name: one.name, job: jobSchema.parse(withTrial(one.job)) })) }
     : {}),
 }));
 writeFileSync(

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import type { LibraryItem } from '@/formats/library-items';
+import { messageRest } from './rest';
 import { createRankWorker } from './rank-worker';
 
 async function fetchItems(part: number, of: number): Promise<LibraryItem[]> {
@@ -8,15 +9,4 @@ async function fetchItems(part: number, of: number): Promise<LibraryItem[]> {
   return ((await answer.json()) as { items: LibraryItem[] }).items;
 }
 
-/** A message to itself lets those of the page in first; a timer would wait 4 ms each time. */
-const rest = () =>
-  new Promise<void>((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      done();
-    };
-    port2.postMessage(null);
-  });
-
-expose(createRankWorker({ fetchItems, now: () => performance.now(), rest }));
+expose(createRankWorker({ fetchItems, now: () => performance.now(), rest: messageRest }));

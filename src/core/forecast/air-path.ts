@@ -5,6 +5,7 @@ import { efficiencyAt, findOnMap, type MapPoint, type Place } from '../compresso
 import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { worstRange, type Range } from '../working/range';
+import type { CompiledMap } from '../compressor/map';
 import { strokesPerSecond, type Build } from './build';
 import { pressureRatio as pressureRatioFormula } from './formulas';
 
@@ -27,6 +28,10 @@ export type AirPath = {
   /** Turbine inlet over manifold pressure that the breathing was corrected with. */
   backPressureRatio: number;
   filter: State;
+  /** What the compressor at the engine takes in: after the filter, or after the stage in front with its cooler. */
+  inlet: State;
+  /** The stage in front of a compound pair; null where there is none. */
+  low: LowAir | null;
   compressor: State & { ratio: number; work: number };
   cooler: State;
   manifold: State;
@@ -37,6 +42,15 @@ export type AirPath = {
   place: Place | null;
   efficiency: { value: number; origin: 'map' | 'estimated' | 'guess' };
   range: Range;
+};
+
+/** Air through the stage in front: behind its compressor, and where it stands on its map. */
+export type LowAir = {
+  compressor: State & { ratio: number; work: number };
+  correctedFlow: number;
+  map: MapPoint | null;
+  place: Place | null;
+  efficiency: AirPath['efficiency'];
 };
 
 /** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
@@ -150,6 +164,8 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     breathingRange: range,
     backPressureRatio,
     filter: { ...day },
+    inlet: { ...day },
+    low: start?.low ? { ...start.low, compressor: { ...start.low.compressor } } : null,
     compressor: { ...day, ratio: 1, work: 0 },
     cooler: { ...day },
     manifold: {
@@ -194,7 +210,39 @@ export function breathe(
   path.dryFlow = flow / (1 + climate.humidityRatio);
   path.backPressureRatio = backPressureRatio;
   path.filter.pressure = through(build.losses.filter, climate.pressure, climate.temperature, flow);
+  path.inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
+}
+
+/**
+ * Through the stage in front and its cooler, written into the path. In: its pressure ratio; the path with its flow and
+ * filter. Out: false if nothing is left of the pressure behind it.
+ */
+export function chargeLow(build: Build, path: AirPath, ratio: number, frozen: boolean): boolean {
+  const low = build.low!;
+  const { climate } = build;
+  const flow = path.massFlow;
+  const p1 = path.filter.pressure;
+  path.low ??= {
+    compressor: { ...path.filter, ratio: 1, work: 0 },
+    correctedFlow: 0,
+    map: null,
+    place: null,
+    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
+  };
+  const air = path.low;
+  compressAt(build, low.compressor.map, air, {
+    flow,
+    inlet: path.filter,
+    ratio,
+    frozen,
+  });
+  air.compressor.pressure = p1 * ratio;
+  air.compressor.ratio = ratio;
+  const behind = through(build.losses.between, p1 * ratio, air.compressor.temperature, flow);
+  path.inlet.pressure = behind;
+  path.inlet.temperature = cool(low.cooler, air.compressor.temperature);
+  return behind > LEAST_INLET * climate.pressure;
 }
 
 /**
@@ -210,7 +258,7 @@ export function chargeTo(
 ): boolean {
   const { losses, cooler } = build;
   const flow = path.massFlow;
-  const p1 = path.filter.pressure;
+  const p1 = path.inlet.pressure;
   const p2c = backThrough(losses.throttle, pressure, temperature, flow);
   const p2 = backThrough(losses.cooler, p2c, path.compressor.temperature, flow);
   const ratio = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
@@ -237,15 +285,43 @@ export const shaftLimit = ({ compressor, hot }: Build): number =>
     hot?.turbine.maxSpeedRpm ?? Infinity,
   );
 
-/** The compressor's whole point, margins and all, once the path stands. */
+/** The most the shaft in front may turn, rev/min. */
+export const lowLimit = ({ compressor, hot }: NonNullable<Build['low']>): number =>
+  Math.min(compressor.map.maxSpeedRpm, hot.maxSpeedRpm, hot.turbine.maxSpeedRpm);
+
+/** The compressors' whole points, margins and all, once the path stands. */
 export function locateOnMap(build: Build, path: AirPath): void {
   if (!build.compressor) return;
-  const { map } = build.compressor;
-  const limitRpm = shaftLimit(build) * Math.sqrt(map.reference.temperature / build.climate.temperature);
-  path.map = findOnMap(map, path.correctedFlow, path.compressor.ratio, {
-    limitRpm,
-    ...(path.place ? { start: path.place } : {}),
-  });
+  const { low } = build;
+  path.map = located(
+    build.compressor.map,
+    shaftLimit(build),
+    path.inlet,
+    path,
+    path.correctedFlow,
+    path.compressor.ratio,
+  );
+  if (low && path.low)
+    path.low.map = located(
+      low.compressor.map,
+      lowLimit(low),
+      path.filter,
+      path.low,
+      path.low.correctedFlow,
+      path.low.compressor.ratio,
+    );
+}
+
+function located(
+  map: CompiledMap,
+  limit: number,
+  inlet: State,
+  { place }: { place: Place | null },
+  flow: number,
+  ratio: number,
+): MapPoint {
+  const limitRpm = limit * Math.sqrt(map.reference.temperature / inlet.temperature);
+  return findOnMap(map, flow, ratio, { limitRpm, ...(place ? { start: place } : {}) });
 }
 
 /** Compressor state at this flow and ratio, with the map where there is one, written into the path. */
@@ -258,26 +334,39 @@ function compress(
   alone: boolean,
   frozen: boolean,
 ): void {
-  const { climate } = build;
-  const t1 = climate.temperature;
-  const choice = alone ? null : build.compressor;
-  const reference = choice?.map.reference ?? STANDARD;
-  path.correctedFlow = correctedFlow.fn({
-    massFlow: flow / build.compressorCount,
-    temperature: t1,
-    pressure: p1,
+  path.inlet.pressure = p1;
+  compressAt(build, alone ? null : (build.compressor?.map ?? null), path, {
+    flow: flow / build.compressorCount,
+    inlet: path.inlet,
+    ratio,
+    frozen,
+  });
+}
+
+/** One compressor at one state of its inlet. Flow of one, kg/s. */
+function compressAt(
+  build: Build,
+  map: CompiledMap | null,
+  air: Pick<AirPath, 'correctedFlow' | 'place' | 'efficiency' | 'compressor'>,
+  { flow, inlet, ratio, frozen }: { flow: number; inlet: State; ratio: number; frozen: boolean },
+): void {
+  const reference = map?.reference ?? STANDARD;
+  air.correctedFlow = correctedFlow.fn({
+    massFlow: flow,
+    temperature: inlet.temperature,
+    pressure: inlet.pressure,
     referenceTemperature: reference.temperature,
     referencePressure: reference.pressure,
   });
-  if (choice && !frozen) {
-    path.place = efficiencyAt(choice.map, path.correctedFlow, ratio, path.place ?? undefined);
-    const known = path.place?.efficiency;
-    path.efficiency =
+  if (map && !frozen) {
+    air.place = efficiencyAt(map, air.correctedFlow, ratio, air.place ?? undefined);
+    const known = air.place?.efficiency;
+    air.efficiency =
       known === undefined
         ? { value: build.efficiencyGuess, origin: 'guess' }
-        : { value: known, origin: path.place?.status === 'inside' ? 'map' : 'estimated' };
+        : { value: known, origin: air.place?.status === 'inside' ? 'map' : 'estimated' };
   }
-  const outlet = compressorOutlet(climate.gas, t1, ratio, path.efficiency.value);
-  path.compressor.temperature = outlet.temperature;
-  path.compressor.work = outlet.work;
+  const outlet = compressorOutlet(build.climate.gas, inlet.temperature, ratio, air.efficiency.value);
+  air.compressor.temperature = outlet.temperature;
+  air.compressor.work = outlet.work;
 }

@@ -6,9 +6,10 @@ import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from '../engine/derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
 import { fuelOf, type Fuel } from '../fuel/fuels';
-import type { Job, Setup } from '../job/document';
+import type { CoolerDocument, Job, Setup } from '../job/document';
 import type { BoostKind } from '../job/setup-choices';
 import type { Turbine } from '../turbine/document';
+import { compileTurbine } from '../turbine/flow';
 import type { Ref } from '../job/ref';
 import type { HotSide } from '../turbocharger/turbine-side';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
@@ -90,6 +91,23 @@ export type Build = {
   compressorCount: number;
   /** Turbine, gate and exhaust; null until a turbine is chosen. */
   hot: HotSide | null;
+  /** The stage in front of a compound pair, whose turbine the exhaust meets last; null where there is none. */
+  low: {
+    compressor: { map: CompiledMap; name: string };
+    hot: HotSide;
+    cooler: { effectiveness: number; coolant: number } | null;
+    /** Boost that its gate holds between the stages, Pa absolute; null where its turbine decides. */
+    hold: number | null;
+  } | null;
+  /** A compound pair was asked for whose stage in front is not chosen yet. */
+  wantsFront: boolean;
+  /** A speed at which turbos join or are passed by: what works below it, or above it, where that is another build. */
+  changeover: {
+    speedRpm: number;
+    hysteresisRpm: number;
+    below: Build | null;
+    above: Build | null;
+  } | null;
   efficiencyGuess: number;
   boost: {
     kind: BoostKind;
@@ -313,24 +331,7 @@ export function compileBuild(
     path: p.path.replace('setups.0', `setups.${index}`),
   }));
   const { induction } = setup;
-  const ref = induction.kind === 'turbo' ? (induction.stages[0]?.compressor ?? null) : null;
-  const item = ref ? library.compressor(ref) : undefined;
-  if (ref && !item)
-    problems.push({
-      path: `setups.${index}.induction`,
-      reason: reason('compressor-missing', { revision: [ref.revision, 'count'] }, { id: ref.id }),
-    });
-  const hotDocument = induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
-  const turbine = hotDocument && library.turbine(hotDocument.turbine);
-  if (hotDocument && !turbine)
-    problems.push({
-      path: `setups.${index}.induction`,
-      reason: reason(
-        'turbine-missing',
-        { revision: [hotDocument.turbine.revision, 'count'] },
-        { id: hotDocument.turbine.id },
-      ),
-    });
+  const stages = stagesOf(setup, library, problems, index);
   if (problems.length || !climate) return { problems };
 
   const fuel = fuelOf(brief.fuel.id);
@@ -345,81 +346,152 @@ export function compileBuild(
     bsfc: brief.fuel.bsfc.value,
     bsfcLambda: brief.fuel.bsfcLambda.value,
   };
-  const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
-  const losses = lossesOf(setup.plumbing, count);
-  const hot =
-    item && turbine && hotDocument
-      ? hotSideOf(job, setup, hotDocument, turbine, { climate, fuel, count, exhaustLosses: losses.exhaust })
-      : null;
-  if (item && turbine && !hot)
-    return {
-      problems: [
-        {
-          path: `setups.${index}.induction`,
-          reason: reason('housing-without-data', {}, { name: turbine.name }),
-        },
-      ],
-    };
-  return {
-    build: {
-      climate,
-      fuel,
-      displacement: displacementOf(engine),
-      cycle: engine.cycle,
-      idleRpm: engine.idleRpm.value,
-      redLineRpm: engine.redLineRpm.value,
-      stepRpm: revStep(engine.redLineRpm.value, fuel.ignition),
-      breathing: breathingCurve(points),
-      breathingFactor: (temperature, ratio) => breathingCorrection.fn(breathingTerms(temperature, ratio)),
-      breathingTerms,
-      compressionRatio: compressionRatioOf(engine),
-      evaporatedShare: engine.evaporatedShare.value,
-      lambda: brief.fuel.lambda.value,
-      trapped: trappedBy(engine),
-      condition: engine.condition.factor.value,
-      backPressureRatio: setup.backPressureRatio.value,
-      airPerPower: airPerPower.fn({
-        stoichiometric: fuel.stoichiometric,
-        bestPowerLambda: fuel.bestPowerLambda,
-        ...airPerPowerTerms,
-      }),
-      airPerPowerTerms,
-      airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
-      drivetrain,
-      goal: {
-        power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,
-        speedRpm: brief.goal.speedRpm.value,
-        basis: brief.goal.basis,
-        stated,
-        torque: torqueGoal(brief, drivetrain),
-      },
-      driveline: drivelineOf(brief.vehicle),
-      run: runOf(job),
-      losses: losses.air,
-      exhaustLosses: losses.exhaust,
-      cooler:
-        setup.cooler.kind === 'none'
-          ? null
-          : {
-              effectiveness: setup.cooler.effectiveness.value,
-              coolant: climate.temperature + setup.cooler.coolantRise.value,
-            },
-      charged: induction.kind === 'turbo',
-      compressor: item ? { map: compiled(item), count, name: item.name } : null,
-      compressorCount: count,
-      hot,
-      efficiencyGuess: setup.efficiencyGuess.value,
-      boost: {
-        kind: setup.boost.kind,
-        levelGauge: levelOf(setup.boost),
-        curve: curveOf(setup.boost),
-        setIn: setup.boost.held === 'absolute' ? (climateOf(brief.venue)?.pressure ?? null) : null,
-        hold: setup.boost.hold,
-        onsetRpm: setup.boost.onsetRpm.value,
-        fullRpm: setup.boost.fullRpm.value,
-      },
+  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const count = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
+  const engineStage = stages[0];
+  const front = arrangement === 'compound' ? stages[1] : undefined;
+  for (const stage of [engineStage, front])
+    if (stage?.turbine && !compileTurbine(stage.turbine, stage.document.hot!.housing))
+      problems.push({
+        path: `setups.${index}.induction`,
+        reason: reason('housing-without-data', {}, { name: stage.turbine.name }),
+      });
+  if (problems.length) return { problems };
+  const common = {
+    climate,
+    fuel,
+    displacement: displacementOf(engine),
+    cycle: engine.cycle,
+    idleRpm: engine.idleRpm.value,
+    redLineRpm: engine.redLineRpm.value,
+    stepRpm: revStep(engine.redLineRpm.value, fuel.ignition),
+    breathing: breathingCurve(points),
+    breathingFactor: (temperature: number, ratio: number) =>
+      breathingCorrection.fn(breathingTerms(temperature, ratio)),
+    breathingTerms,
+    compressionRatio: compressionRatioOf(engine),
+    evaporatedShare: engine.evaporatedShare.value,
+    lambda: brief.fuel.lambda.value,
+    trapped: trappedBy(engine),
+    condition: engine.condition.factor.value,
+    backPressureRatio: setup.backPressureRatio.value,
+    airPerPower: airPerPower.fn({
+      stoichiometric: fuel.stoichiometric,
+      bestPowerLambda: fuel.bestPowerLambda,
+      ...airPerPowerTerms,
+    }),
+    airPerPowerTerms,
+    airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
+    drivetrain,
+    goal: {
+      power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,
+      speedRpm: brief.goal.speedRpm.value,
+      basis: brief.goal.basis,
+      stated,
+      torque: torqueGoal(brief, drivetrain),
+    },
+    driveline: drivelineOf(brief.vehicle),
+    run: runOf(job),
+    charged: induction.kind === 'turbo',
+    efficiencyGuess: setup.efficiencyGuess.value,
+    boost: {
+      kind: setup.boost.kind,
+      levelGauge: levelOf(setup.boost),
+      curve: curveOf(setup.boost),
+      setIn: setup.boost.held === 'absolute' ? (climateOf(brief.venue)?.pressure ?? null) : null,
+      hold: setup.boost.hold,
+      onsetRpm: setup.boost.onsetRpm.value,
+      fullRpm: setup.boost.fullRpm.value,
     },
   };
+  const coolerOf = ({ kind, effectiveness, coolantRise }: CoolerDocument) =>
+    kind === 'none'
+      ? null
+      : { effectiveness: effectiveness.value, coolant: climate.temperature + coolantRise.value };
+  /** The engine on turbos of one kind, `count` of them beside each other, with or without one in front. */
+  const withTurbos = (stage: Stage | undefined, count: number, front: Stage | undefined): Build => {
+    const losses = lossesOf(setup.plumbing, count);
+    const given = { climate, fuel, exhaustLosses: losses.exhaust };
+    const hot = stage?.turbine
+      ? hotSideOf(job, setup, stage.document.hot!, stage.turbine, { ...given, count })
+      : null;
+    // The exhaust's losses lie behind the turbine it meets last.
+    const inFront = front?.turbine
+      ? hotSideOf(job, setup, front.document.hot!, front.turbine, {
+          ...given,
+          count: 1,
+          exhaustLosses: { manifold: [], tail: losses.exhaust.tail },
+        })
+      : null;
+    const { between } = setup.pair;
+    const low: Build['low'] =
+      hot && inFront && front?.compressor
+        ? {
+            compressor: { map: compiled(front.compressor), name: front.compressor.name },
+            hot: inFront,
+            cooler: coolerOf(between.cooler),
+            hold: between.hold === 'held' ? climate.pressure + between.gauge.value : null,
+          }
+        : null;
+    return {
+      ...common,
+      losses: low ? losses.air : { ...losses.air, between: [] },
+      exhaustLosses: losses.exhaust,
+      cooler: coolerOf(setup.cooler),
+      compressor: stage?.compressor
+        ? { map: compiled(stage.compressor), count, name: stage.compressor.name }
+        : null,
+      compressorCount: count,
+      hot: hot && low ? { ...hot, tail: [] } : hot,
+      low,
+      wantsFront: arrangement === 'compound' && !low,
+      changeover: null,
+    };
+  };
+  const build = withTurbos(engineStage, count, front);
+  const { speedRpm, hysteresisRpm, bypasses } = setup.pair.changeover;
+  const changeover = {
+    speedRpm: speedRpm.value,
+    hysteresisRpm: hysteresisRpm.value,
+    below: null,
+    above: null,
+  };
+  if (arrangement === 'sequential' && build.hot)
+    build.changeover = { ...changeover, below: withTurbos(engineStage, 1, undefined) };
+  if (build.low && bypasses) build.changeover = { ...changeover, above: withTurbos(front, 1, undefined) };
+  return { build };
+}
+
+/** What works at a speed: most builds are one and the same over all the revs. */
+export function buildAt(build: Build, speedRpm: number): Build {
+  const { changeover } = build;
+  if (!changeover) return build;
+  return (speedRpm < changeover.speedRpm ? changeover.below : changeover.above) ?? build;
+}
+
+type StageDocument = Extract<Setup['induction'], { kind: 'turbo' }>['stages'][number];
+type Stage = { document: StageDocument; compressor?: Compressor; turbine?: Turbine };
+
+/** The stages of a setup with their parts; what the library lacks is a problem. */
+function stagesOf(setup: Setup, library: Library, problems: Problem[], index: number): Stage[] {
+  const { induction } = setup;
+  if (induction.kind !== 'turbo') return [];
+  const missing = (code: string, ref: Ref) =>
+    problems.push({
+      path: `setups.${index}.induction`,
+      reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }),
+    });
+  const used = induction.arrangement === 'compound' ? induction.stages : induction.stages.slice(0, 1);
+  return used.map((document) => {
+    const stage: Stage = { document };
+    if (!document.compressor) return stage;
+    stage.compressor = library.compressor(document.compressor);
+    if (!stage.compressor) missing('compressor-missing', document.compressor);
+    if (!document.hot) return stage;
+    stage.turbine = library.turbine(document.hot.turbine);
+    if (!stage.turbine) missing('turbine-missing', document.hot.turbine);
+    return stage;
+  });
 }
 
 /** The torque wanted, N·m at the flywheel: both its figures, or none. */

@@ -3,7 +3,8 @@ import { reason, type Reason } from '../working/range';
 import { HIGHEST_RATIO, solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
 import { fuelFlowPower, trappedDryAir } from './formulas';
-import { isMatched, matchedAt, type Matched } from './matched';
+import { matchedAt } from './matched';
+import { isMatched, type Matched } from './settle';
 
 /** Flywheel power by the fuel-flow school of a solved path, W. */
 export const powerOf = (build: Build, path: AirPath): number =>

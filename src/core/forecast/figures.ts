@@ -1,7 +1,7 @@
 import type { Quantity } from '../units/quantities';
 import type { Build } from './build';
 import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
-import type { Match } from './matched';
+import type { Match } from './settle';
 import type { OperatingPoint } from './point';
 
 type Read = (build: Build, point: OperatingPoint) => number | null | undefined;

@@ -5,7 +5,7 @@ import { exhaustState, shareFor } from '../engine/exhaust';
 import type { Job, Loss } from '../job/document';
 import { given, guess } from '../job/input';
 import { compileBuild } from './build';
-import { isMatched, type MatchedBuild } from './matched';
+import { isMatched, type MatchedBuild } from './settle';
 import { pipeRows } from './pipes';
 import { planLevel, solvePoint } from './point';
 import { derate, homeLevel, siteRows, type Derated } from './sites';

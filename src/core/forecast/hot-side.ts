@@ -48,5 +48,6 @@ export function hotSideOf(
     ...exhaustLosses,
     ambient: climate.pressure,
     maxSpeedRpm: hot.maxSpeedRpm.value,
+    inertia: hot.inertia.value,
   };
 }

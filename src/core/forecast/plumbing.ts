@@ -15,8 +15,8 @@ export type PlacedLoss = FlowLoss & {
   pipe?: Pipe;
 };
 
-/** Losses on the air's side, by the station that shows them: before the compressor, in the cooler, after it. */
-export type AirLosses = Record<'filter' | 'cooler' | 'throttle', PlacedLoss[]>;
+/** Losses on the air's side, by the station that shows them: before the compressor, between two, in the cooler, after it. */
+export type AirLosses = Record<'filter' | 'between' | 'cooler' | 'throttle', PlacedLoss[]>;
 /** Losses behind the exhaust valves: to the turbine, and from it to the open air, in the order of the flow. */
 export type ExhaustLosses = { manifold: PlacedLoss[]; tail: PlacedLoss[] };
 
@@ -66,7 +66,12 @@ export function lossesOf(plumbing: Loss[], turboCount: number): { air: AirLosses
   const all = plumbing.map((loss, i) => placed(loss, i, turboCount));
   const at = (...places: LossPlace[]) => places.flatMap((place) => all.filter((l) => l.place === place));
   return {
-    air: { filter: at('filter', 'inlet'), cooler: at('cooler'), throttle: at('charge', 'throttle') },
+    air: {
+      filter: at('filter', 'inlet'),
+      between: at('between'),
+      cooler: at('cooler'),
+      throttle: at('charge', 'throttle'),
+    },
     exhaust: { manifold: at('manifold'), tail: at('downpipe', 'catalyst', 'silencer') },
   };
 }

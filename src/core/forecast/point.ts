@@ -1,12 +1,14 @@
 import { MACH_WARNING, machNumber } from '../charge-air/losses';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
+import type { CompiledMap } from '../compressor/map';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
-import { shaftLimit, solveAirPath, type AirPath } from './air-path';
-import type { Build } from './build';
+import { lowLimit, shaftLimit, solveAirPath, type AirPath } from './air-path';
+import { buildAt, type Build } from './build';
 import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand';
-import { isMatched, solveMatched, type Match, type Matched } from './matched';
+import { solveMatched } from './matched';
+import { isMatched, type Match, type Matched } from './settle';
 import {
   backPressureOverManifold,
   boostGauge,
@@ -30,7 +32,17 @@ type Status = {
 };
 
 export type StationKind =
-  'weather' | 'filter' | 'compressor' | 'cooler' | 'throttle' | 'cylinders' | 'turbine' | 'tailpipe';
+  | 'weather'
+  | 'filter'
+  | 'front-compressor'
+  | 'between'
+  | 'compressor'
+  | 'cooler'
+  | 'throttle'
+  | 'cylinders'
+  | 'turbine'
+  | 'front-turbine'
+  | 'tailpipe';
 
 /** A place on the air's way with the state at its outlet, SI. `known: false`: not chosen yet, nothing is invented. */
 export type Station = {
@@ -54,6 +66,8 @@ export type OperatingPoint = {
   status: Status;
   range: Range;
   boosting: boolean;
+  /** How many turbos run beside each other here. */
+  count: number;
   path: AirPath;
   /** Turbine and gate, where a turbine is chosen and the match was found. */
   match: Match | null;
@@ -61,8 +75,8 @@ export type OperatingPoint = {
   manifoldPressure: number;
   boostGauge: number;
   pressureRatio: number;
-  /** One entry per compressor that runs: parallel twins are two alike. */
-  compressors: (MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null })[];
+  /** One entry per compressor that runs: parallel twins are two alike; of a compound pair the one at the engine first. */
+  compressors: Running[];
   power: PowerBySchool;
   torque: number;
   /** Flywheel power on the air of the day alone. */
@@ -83,7 +97,8 @@ export const backPressureAt = (build: Build, speedRpm: number): number =>
   backPressureOverManifold.fn({ share: boostShareAt(build, speedRpm), full: build.backPressureRatio });
 
 /** The manifold pressure that the boost plan holds once it is full: solved from the goal, the level, or the curve at the goal. */
-export function planLevel(build: Build): Level {
+export function planLevel(whole: Build): Level {
+  const build = buildAt(whole, whole.goal.speedRpm);
   const { kind, levelGauge, curve } = build.boost;
   if (kind === 'goal') {
     const level = manifoldFor(build, build.goal.speedRpm, build.goal.power);
@@ -113,7 +128,8 @@ function heldPower(build: Build, speedRpm: number, level: Level): number | null 
 }
 
 /** What the plan asks of the manifold at a speed once boost is there. `unboosted`: the day's air alone is enough. */
-export function askedAt(build: Build, speedRpm: number, level: Level): Level {
+export function askedAt(whole: Build, speedRpm: number, level: Level): Level {
+  const build = buildAt(whole, speedRpm);
   if (level.kind !== 'boost') return level;
   const { curve } = build.boost;
   if (curve)
@@ -152,8 +168,11 @@ export function solvePath(
 const stopReason = (stop: NonNullable<Matched['stop']>, build: Build, speedRpm: number): Reason =>
   reason(stop, { speed: [speedRpm, 'engineSpeed'] }, { name: build.hot?.turbine.name ?? '' });
 
-const matchedOf = (point: OperatingPoint | undefined): Matched | undefined =>
-  point?.match ? { path: point.path, match: point.match, stop: null } : undefined;
+/** A neighbour's answer, if the same turbos worked there. */
+const matchedOf = (build: Build, point: OperatingPoint | undefined): Matched | undefined =>
+  point?.match && point.count === build.compressorCount && Boolean(point.path.low) === Boolean(build.low)
+    ? { path: point.path, match: point.match, stop: null }
+    : undefined;
 
 /** The steady match that the boost plan leads to at a speed; with a turbine chosen. Never throws. */
 function solveTurbo(
@@ -169,11 +188,34 @@ function solveTurbo(
   const asked = askedAt(build, speedRpm, level);
   // A turbo is there whether boost is wanted or not: then its gate is asked for none.
   const pressure = asked.kind === 'boost' ? asked.pressure : unboostedAt(build, speedRpm).manifold.pressure;
-  const solved = solveMatched(build, speedRpm, pressure, matchedOf(start), matchedOf(before));
+  const solved = solveMatched(build, speedRpm, pressure, matchedOf(build, start), matchedOf(build, before));
   return {
     path: solved.path,
     match: solved.match,
     ...(solved.stop ? { failed: stopReason(solved.stop, build, speedRpm) } : {}),
+  };
+}
+
+/** What all stages together make of the pressure behind the filter. */
+export const totalRatio = ({ compressor, filter, low }: AirPath): number =>
+  low ? compressor.pressure / filter.pressure : compressor.ratio;
+
+type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };
+
+/** A place on a map with the shaft's own speed. In: inlet K; the most the shaft may turn, rev/min. */
+function runningAt(at: MapPoint, map: CompiledMap, temperature: number, limit: number): Running {
+  const shaft =
+    at.speedRpm === null
+      ? null
+      : shaftSpeed.fn({
+          correctedSpeed: at.speedRpm,
+          temperature,
+          referenceTemperature: map.reference.temperature,
+        });
+  return {
+    ...at,
+    shaftSpeedRpm: shaft,
+    speedShare: shaft === null ? null : speedShare.fn({ speed: shaft, limit }),
   };
 }
 
@@ -185,30 +227,20 @@ function troublesOf(
   path: AirPath,
   match: Match | null,
 ): { compressor: Reason[]; pipes: Partial<Record<StationKind, Reason[]>> } {
-  const compressor: Reason[] = [];
-  const map = path.map;
-  const name = { name: build.compressor?.name ?? '' };
-  if (map?.status === 'surge')
-    compressor.push(reason('past-surge', { margin: [map.surgeMargin ?? -1, 'share'] }, name));
-  if (map?.status === 'choke')
-    compressor.push(reason('past-choke', { room: [map.edgeRoom?.share ?? -1, 'share'] }, name));
-  if (map?.status === 'overspeed' && build.compressor) {
-    const actual = shaftSpeed.fn({
-      correctedSpeed: map.speedRpm ?? 0,
-      temperature: path.filter.temperature,
-      referenceTemperature: build.compressor.map.reference.temperature,
-    });
-    compressor.push(
-      reason(
-        'wheel-too-fast',
-        { speed: [actual, 'shaftSpeed'], limit: [shaftLimit(build), 'shaftSpeed'] },
-        name,
-      ),
-    );
-  }
+  const { low } = build;
+  const compressor = build.compressor
+    ? mapTroubles(path.map, build.compressor, path.inlet.temperature, shaftLimit(build))
+    : [];
+  const front =
+    low && path.low ? mapTroubles(path.low.map, low.compressor, path.filter.temperature, lowLimit(low)) : [];
   const pipes: Partial<Record<StationKind, Reason[]>> = {};
-  const inlet = { filter: path.filter, cooler: path.compressor, throttle: path.manifold };
-  for (const place of ['filter', 'cooler', 'throttle'] as const)
+  const inlet = {
+    filter: path.filter,
+    between: path.low?.compressor ?? path.filter,
+    cooler: path.compressor,
+    throttle: path.manifold,
+  };
+  for (const place of ['filter', 'between', 'cooler', 'throttle'] as const)
     for (const loss of build.losses[place]) {
       if (!loss.diameter) continue;
       const mach = machNumber.fn({
@@ -224,7 +256,35 @@ function troublesOf(
         );
     }
   if (match && build.hot) Object.assign(pipes, hotTroubles(build.hot, build.exhaustLosses, match));
+  if (front.length) pipes['front-compressor'] = front;
   return { compressor, pipes };
+}
+
+/** What is wrong with a compressor's place on its map. In: inlet K; the most its shaft may turn, rev/min. */
+function mapTroubles(
+  at: MapPoint | null,
+  { map, name }: { map: CompiledMap; name: string },
+  temperature: number,
+  limit: number,
+): Reason[] {
+  switch (at?.status) {
+    case 'surge':
+      return [reason('past-surge', { margin: [at.surgeMargin ?? -1, 'share'] }, { name })];
+    case 'choke':
+      return [reason('past-choke', { room: [at.edgeRoom?.share ?? -1, 'share'] }, { name })];
+    case 'overspeed': {
+      const speed = shaftSpeed.fn({
+        correctedSpeed: at.speedRpm ?? 0,
+        temperature,
+        referenceTemperature: map.reference.temperature,
+      });
+      return [
+        reason('wheel-too-fast', { speed: [speed, 'shaftSpeed'], limit: [limit, 'shaftSpeed'] }, { name }),
+      ];
+    }
+    default:
+      return [];
+  }
 }
 
 /** What is wrong behind the exhaust valves at one speed: too hot, too fast, pipes too narrow. */
@@ -262,7 +322,8 @@ function hotTroubles(
         : [];
     });
   const manifold = machs(losses.manifold, match.portPressure, turbine.inlet.temperature);
-  const tail = machs(losses.tail, turbine.outlet.pressure, turbine.mixed);
+  const last = match.low?.turbine ?? turbine;
+  const tail = machs(losses.tail, last.outlet.pressure, last.mixed);
   return {
     ...(manifold.length ? { cylinders: manifold } : {}),
     ...(wheel.length ? { turbine: wheel } : {}),
@@ -327,6 +388,18 @@ function stationsOf(
     state('weather', climate),
     state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
   ];
+  if (path.low)
+    stations.push(
+      state('front-compressor', path.low.compressor, {
+        powerIn: flow * path.low.compressor.work,
+        range: path.low.map?.range ?? 'inside',
+      }),
+      state('between', path.inlet, {
+        heatIn:
+          flow * (enthalpy(gas, path.inlet.temperature) - enthalpy(gas, path.low.compressor.temperature)),
+        drop: path.low.compressor.pressure - path.inlet.pressure,
+      }),
+    );
   if (build.charged) {
     stations.push(
       state('compressor', path.compressor, {
@@ -353,6 +426,7 @@ function stationsOf(
     return stations;
   }
   const { turbine, portPressure, exhaustFlow } = match;
+  const last = match.low?.turbine ?? turbine;
   stations.push(
     // Cylinders and manifold: what stands at the turbine inlet.
     state('cylinders', turbine.inlet, {
@@ -369,12 +443,25 @@ function stationsOf(
         range: build.hot.turbine.rangeAt(turbine.ratio),
       },
     ),
+    ...(match.low && build.low
+      ? [
+          state(
+            'front-turbine',
+            { pressure: match.low.turbine.outlet.pressure, temperature: match.low.turbine.mixed },
+            {
+              massFlow: exhaustFlow,
+              powerIn: -match.low.turbine.power,
+              range: build.low.hot.turbine.rangeAt(match.low.turbine.ratio),
+            },
+          ),
+        ]
+      : []),
     state(
       'tailpipe',
-      { pressure: climate.pressure, temperature: turbine.mixed },
+      { pressure: climate.pressure, temperature: last.mixed },
       {
         massFlow: exhaustFlow,
-        drop: turbine.outlet.pressure - climate.pressure,
+        drop: last.outlet.pressure - climate.pressure,
       },
     ),
   );
@@ -387,12 +474,13 @@ function stationsOf(
  * figure that is shown as known.
  */
 export function solvePoint(
-  build: Build,
+  whole: Build,
   speedRpm: number,
   level: Level,
   start?: OperatingPoint,
   before?: OperatingPoint,
 ): OperatingPoint {
+  const build = buildAt(whole, speedRpm);
   const { path, match, failed } = build.hot
     ? solveTurbo(build, speedRpm, level, start, before)
     : {
@@ -407,24 +495,13 @@ export function solvePoint(
       powerPerFlow: powerPerFlow(horsepowerPerPound),
     });
   const troubles = troublesOf(build, path, match);
-  const map = path.map;
   const choice = build.compressor;
-  const shaft =
-    map && choice && map.speedRpm !== null
-      ? shaftSpeed.fn({
-          correctedSpeed: map.speedRpm,
-          temperature: path.filter.temperature,
-          referenceTemperature: choice.map.reference.temperature,
-        })
-      : null;
-  const one = map
-    ? {
-        ...map,
-        shaftSpeedRpm: shaft,
-        speedShare:
-          shaft === null || !choice ? null : speedShare.fn({ speed: shaft, limit: shaftLimit(build) }),
-      }
-    : null;
+  const one =
+    choice && path.map && runningAt(path.map, choice.map, path.inlet.temperature, shaftLimit(build));
+  const front =
+    build.low &&
+    path.low?.map &&
+    runningAt(path.low.map, build.low.compressor.map, path.filter.temperature, lowLimit(build.low));
   const stopped =
     failed ??
     (path.kind === 'converged' ? undefined : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] }));
@@ -441,14 +518,15 @@ export function solvePoint(
       ...(stopped ? { reason: stopped } : {}),
     },
     range: path.range,
-    boosting: isBoosting(path.compressor.ratio),
+    boosting: isBoosting(totalRatio(path)),
+    count: build.compressorCount,
     path,
     match,
     stations: stationsOf(build, path, match, fuelFlow, troubles),
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
-    pressureRatio: path.compressor.ratio,
-    compressors: one ? Array.from({ length: choice!.count }, () => one) : [],
+    pressureRatio: totalRatio(path),
+    compressors: one ? [...Array.from({ length: choice!.count }, () => one), ...(front ? [front] : [])] : [],
     power: {
       fuelFlow,
       wheels: wheelPower(fuelFlow, build.drivetrain),

@@ -1,7 +1,8 @@
 import { solveAirPath, type Drive } from './air-path';
 import type { Build } from './build';
 import { powerOf } from './demand';
-import { isMatched, solveMatched } from './matched';
+import { solveMatched } from './matched';
+import { isMatched } from './settle';
 import { backPressureAt, type OperatingPoint, type StationKind } from './point';
 
 /**
@@ -50,6 +51,9 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   if (hot && point.match) {
     if (hot.manifold.length) without('cylinders', { ...build, hot: { ...hot, manifold: [] } });
     if (hot.tail.length) without('tailpipe', { ...build, hot: { ...hot, tail: [] } });
+    const { low } = build;
+    if (low?.hot.tail.length)
+      without('tailpipe', { ...build, low: { ...low, hot: { ...low.hot, tail: [] } } });
   }
   return prices;
 }

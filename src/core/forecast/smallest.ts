@@ -7,7 +7,7 @@ import type { Turbocharger } from '../turbocharger/document';
 import { reason, type Reason } from '../working/range';
 import { compileBuild, revGrid, type Build, type Library } from './build';
 import { figureAt } from './figures';
-import { isMatched, type MatchedBuild } from './matched';
+import { isMatched, type MatchedBuild } from './settle';
 import { solveSweep } from './sweep';
 
 /** How one size carries the job. SI; speeds rev/min. */
@@ -161,7 +161,8 @@ export function* turboSizes(
 ): Generator<Sized<TurboSize> | undefined> {
   const setup = job.setups.find((s) => s.id === setupId)!;
   const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
-  const count = arrangement === 'parallel' ? 2 : 1;
+  const others = setup.induction.kind === 'turbo' ? setup.induction.stages.slice(1) : [];
+  const count = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
   const known = items.flatMap((item) => {
     const compressor = library.compressor(item.document.compressor);
     const turbine = library.turbine(item.document.turbine);
@@ -175,7 +176,9 @@ export function* turboSizes(
     const tried: Job = {
       ...job,
       setups: job.setups.map((s) =>
-        s.id === setupId ? { ...s, induction: { kind: 'turbo', arrangement, stages: [stageOf(item)] } } : s,
+        s.id === setupId
+          ? { ...s, induction: { kind: 'turbo', arrangement, stages: [stageOf(item), ...others] } }
+          : s,
       ),
     };
     const result = compileBuild(tried, setupId, library);

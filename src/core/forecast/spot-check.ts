@@ -4,7 +4,8 @@ import { reason, type Reason } from '../working/range';
 import { diagnose, type Diagnosis, type Expected, type Reading } from '../turbocharger/spot';
 import { clampSpeed } from './sweep';
 import type { Build } from './build';
-import { isMatched, matchedAt, solveMatched, type Matched, type MatchedBuild } from './matched';
+import { matchedAt, solveMatched } from './matched';
+import { isMatched, type Matched, type MatchedBuild } from './settle';
 import { askedAt, planLevel } from './point';
 
 /** Spot readings against the forecast. `asked`: the speed they are compared at. */
@@ -26,7 +27,7 @@ function expectedOf(
 ): Expected {
   return {
     ambient: build.climate.pressure,
-    inlet: path.filter,
+    inlet: path.inlet,
     coolant: build.cooler?.coolant ?? null,
     compressorEfficiency: path.efficiency.value,
     coolerEffectiveness: build.cooler?.effectiveness ?? null,

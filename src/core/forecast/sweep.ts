@@ -4,12 +4,13 @@ import type { MapStatus } from '../compressor/lookup';
 import { gainsOver, type Gains } from './baseline';
 import { revGrid, type Build } from './build';
 import type { Level } from './demand';
-import { isMatched } from './matched';
+import { isMatched } from './settle';
+import { pairFindings, pairLineOf, type PairLine } from './pair-line';
 import { planLevel, solvePoint, type OperatingPoint } from './point';
 import { turboFindings, turboLineOf, type TurboLine } from './turbo-line';
 
 /** Raised whenever a change of the core changes its figures: summaries of an older core are stale. */
-export const CORE_VERSION = 3;
+export const CORE_VERSION = 4;
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
 export type Span = {
@@ -18,6 +19,8 @@ export type Span = {
   toRpm: number;
   startsAtOnset: boolean;
   endsAtRedLine: boolean;
+  /** Of the stage in front of a compound pair. */
+  front?: boolean;
 };
 
 type GoalVerdict = {
@@ -38,6 +41,8 @@ export type Sweep = {
   goal: GoalVerdict;
   /** What turbine and gate do over the revs; null while no turbine is chosen. */
   turbo: TurboLine | null;
+  /** What a sequential or compound pair does; null without one. */
+  pair: PairLine | null;
   coreVersion: number;
 };
 
@@ -66,30 +71,51 @@ export function spansOf(judged: { speedRpm: number; status: MapStatus }[]): Span
   return spans;
 }
 
-/** The points a compressor is judged by: from where boost begins to the red line, as far as it boosts. */
-const judgedPoints = (build: Build, points: OperatingPoint[]) =>
+/** The points a compressor is judged by: from where boost begins to the red line, as far as it boosts. `which`: of the point's. */
+const judgedPoints = (build: Build, points: OperatingPoint[], which: number) =>
   points.flatMap((p) => {
-    const at = p.compressors[0];
+    const at = p.compressors[which];
     // A matched turbo says itself where it boosts; before that the plan's onset does.
-    const judged = isMatched(build) ? p.pressureRatio > JUDGED_RATIO : p.speedRpm >= build.boost.onsetRpm;
+    const judged = isMatched(build)
+      ? (at?.pressureRatio ?? 1) > JUDGED_RATIO
+      : p.speedRpm >= build.boost.onsetRpm;
     return at && p.boosting && judged ? [{ speedRpm: p.speedRpm, status: at.status }] : [];
   });
+
+/** Where the running line has left a map: of the compressor at the engine, then of the one in front. */
+const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
+  ...spansOf(judgedPoints(build, points, 0)),
+  ...(build.low
+    ? spansOf(
+        judgedPoints(
+          build,
+          points.filter((p) => p.path.low),
+          1,
+        ),
+      ).map((span): Span => ({ ...span, front: true }))
+    : []),
+];
 
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
 export const JUDGED_RATIO = 1.1;
 /** The usual least surge margin at constant pressure ratio (common practice, no source). */
 export const LEAST_SURGE_MARGIN = 0.1;
 
-/** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
-export function nearestToSurge(points: OperatingPoint[]): OperatingPoint | undefined {
-  const margin = (p: OperatingPoint) => p.compressors[0]?.surgeMargin ?? Infinity;
-  return points
-    .filter((p) => p.pressureRatio > JUDGED_RATIO && Number.isFinite(margin(p)))
-    .reduce<OperatingPoint | undefined>(
-      (least, p) => (!least || margin(p) < margin(least) ? p : least),
-      undefined,
-    );
+/** The least surge margin of the compressors that work at a point, with its owner's place among them; null if none does. */
+export function surgeMarginAt({ compressors }: OperatingPoint): { margin: number; which: number } | null {
+  return compressors.reduce<{ margin: number; which: number } | null>((least, at, which) => {
+    if (at.pressureRatio <= JUDGED_RATIO || at.surgeMargin === null) return least;
+    return !least || at.surgeMargin < least.margin ? { margin: at.surgeMargin, which } : least;
+  }, null);
 }
+
+/** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
+export const nearestToSurge = (points: OperatingPoint[]): OperatingPoint | undefined =>
+  points.reduce<OperatingPoint | undefined>((least, p) => {
+    const here = surgeMarginAt(p);
+    const best = least && surgeMarginAt(least);
+    return here && (!best || here.margin < best.margin) ? p : least;
+  }, undefined);
 
 /** A stretch in words to be. `stepRpm`: distance of the judged speeds, for the first good one after a bad start. */
 export function spanReason(stepRpm: number, span: Span, name: string): Reason {
@@ -116,6 +142,7 @@ function verdictOf(
   goalPoint: OperatingPoint,
   spans: Span[],
   turbo: TurboLine | null,
+  pair: PairLine | null,
 ): GoalVerdict {
   const name = build.compressor?.name ?? '';
   const names = { name };
@@ -143,7 +170,8 @@ function verdictOf(
     });
     return { holds: goalPoint.power.fuelFlow >= build.goal.power * 0.9995, short: alone, findings: [alone] };
   }
-  const findings: Reason[] = spans.map((span) => spanReason(build.stepRpm, span, name));
+  const nameOf = (span: Span) => (span.front && build.low ? build.low.compressor.name : name);
+  const findings: Reason[] = spans.map((span) => spanReason(build.stepRpm, span, nameOf(span)));
   if (at?.efficiency != null)
     findings.push(
       reason(
@@ -153,7 +181,7 @@ function verdictOf(
       ),
     );
   const nearest = nearestToSurge(points);
-  const margin = nearest?.compressors[0]?.surgeMargin;
+  const margin = nearest && surgeMarginAt(nearest)?.margin;
   if (nearest && margin != null && margin >= 0)
     findings.push(
       reason(margin < LEAST_SURGE_MARGIN ? 'surge-near' : 'surge-clear', {
@@ -161,6 +189,9 @@ function verdictOf(
         speed: [nearest.speedRpm, 'engineSpeed'],
       }),
     );
+  if (build.wantsFront)
+    findings.unshift(reason('choose-front-stage', {}, { engine: build.compressor?.name ?? '' }));
+  if (pair) findings.unshift(...pairFindings(build, pair, goalPoint, turbo?.threshold ?? null));
   if (turbo) findings.unshift(...turboFindings(build, turbo, goalPoint));
   const unmet = turbo && unmetBy(build, level, goalPoint);
   if (unmet) return { holds: false, short: unmet, findings: [unmet, ...findings, need] };
@@ -181,7 +212,11 @@ function verdictOf(
   const worst =
     spans.find((s) => s.fromRpm <= build.goal.speedRpm && s.toRpm >= build.goal.speedRpm) ?? spans[0];
   if (worst)
-    return { holds: false, short: spanReason(build.stepRpm, worst, name), findings: [...findings, need] };
+    return {
+      holds: false,
+      short: spanReason(build.stepRpm, worst, nameOf(worst)),
+      findings: [...findings, need],
+    };
   if (nearest && margin != null && margin < LEAST_SURGE_MARGIN)
     return {
       holds: true,
@@ -288,9 +323,10 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1), points.at(-2)));
   const goalPoint =
     points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
-  const spans = spansOf(judgedPoints(build, points));
+  const spans = allSpans(build, points);
   const turbo = turboLineOf(build, level, points);
-  const verdict = verdictOf(build, level, points, goalPoint, spans, turbo);
+  const pair = pairLineOf(build, level, points, goalPoint);
+  const verdict = verdictOf(build, level, points, goalPoint, spans, turbo, pair);
   // The last finding is the demand itself.
   const findings = [
     ...verdict.findings.slice(0, -1),
@@ -305,6 +341,7 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     spans,
     goal: { ...verdict, findings },
     turbo,
+    pair,
     coreVersion: CORE_VERSION,
   };
 }

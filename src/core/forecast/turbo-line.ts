@@ -4,7 +4,8 @@ import type { Fuel } from '../fuel/fuels';
 import { reason, type Reason } from '../working/range';
 import { solveAirPath, type Drive } from './air-path';
 import type { Build } from './build';
-import { isMatched, matchedAt, type MatchedBuild, type MatchKind } from './matched';
+import { matchedAt } from './matched';
+import { isMatched, type MatchedBuild, type MatchKind } from './settle';
 import type { Level } from './demand';
 import { askedAt, type OperatingPoint } from './point';
 
@@ -189,6 +190,8 @@ const at = (speedRpm: number): [number, 'engineSpeed'] => [nearestFifty(speedRpm
 
 /** Boost asked at the goal that no speed line of the compressor gives, and the most its top line does; null where one does. */
 function beyondMapOf(build: MatchedBuild, level: Level): TurboLine['beyondMap'] {
+  // A pair shares the ratio: what it gives together no one line says.
+  if (build.low) return null;
   const asked = askedAt(build, build.goal.speedRpm, level);
   if (asked.kind !== 'boost') return null;
   const { highest } = build.compressor.map.topLine;

@@ -385,7 +385,7 @@ function shaftSteps(s: Sheet): number {
     shaftSpeed,
     {
       correctedSpeed,
-      temperature: s.point.path.filter.temperature,
+      temperature: s.point.path.inlet.temperature,
       referenceTemperature: map.reference.temperature,
     },
     { temperature: s.input('brief.venue.temperature'), referenceTemperature: read('map') },
@@ -424,8 +424,8 @@ function correctedSteps(s: Sheet): number {
     correctedFlow,
     {
       massFlow: point.path.massFlow / build.compressorCount,
-      temperature: point.path.filter.temperature,
-      pressure: point.path.filter.pressure,
+      temperature: point.path.inlet.temperature,
+      pressure: point.path.inlet.pressure,
       referenceTemperature: reference.temperature,
       referencePressure: reference.pressure,
     },

@@ -138,8 +138,40 @@ export function emptyEngine({ bore, stroke, compressionRatio }: Known, fuel: Fue
 /** An unboosted engine burns a little less for its power: petrol 0.47 against 0.50 lb/hp·h (common practice, no source). */
 const UNBOOSTED_BSFC = 0.94;
 
+const toHundred = (value: number) => Math.round(value / 100) * 100;
+
+/** What a setup holds of a second stage before there is one. In: red line, rev/min. */
+export const emptyPair = (redLineRpm: number): Setup['pair'] => ({
+  changeover: {
+    speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(redLineRpm * 0.55)))),
+    hysteresisRpm: guess(Math.min(5_000, Math.max(50, toHundred(redLineRpm * 0.04)))),
+    bypasses: false,
+  },
+  between: {
+    hold: 'free',
+    gauge: guess(80_000),
+    cooler: { kind: 'none', effectiveness: guess(0.65), coolantRise: guess(5) },
+  },
+});
+
+/** How time to boost is tried before anybody has said: foot down at a third of the revs. In: red line, rev/min. */
+export const emptyTrial = (redLineRpm: number): Job['trial'] => ({
+  kind: 'step',
+  speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(redLineRpm * 0.4)))),
+  load: guess(0.2),
+  gear: 2,
+  rate: guess(Math.min(20_000, Math.max(50, toHundred(redLineRpm * 0.08)))),
+  inertia: guess(0.2),
+});
+
 /** A first setup for an engine that breathes about `massFlow` kg/s at the goal, all of it guesses. */
-function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number, fuel: FuelId): Setup {
+function defaultSetup(
+  id: string,
+  redLineRpm: number,
+  goalSpeedRpm: number,
+  massFlow: number,
+  fuel: FuelId,
+): Setup {
   const rest = emptySetup(0.002, fuel);
   return {
     ...rest,
@@ -147,6 +179,7 @@ function defaultSetup(id: string, goalSpeedRpm: number, massFlow: number, fuel: 
     letter: 'A',
     name: 'First idea',
     induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
+    pair: emptyPair(redLineRpm),
     efficiencyGuess: guess(0.7),
     plumbing: [
       loss('filter', 2_000, massFlow, 100_000, 295),
@@ -213,7 +246,8 @@ export function newJob(name: string, setupId: string): Job {
         temperatureExponent: guess(0.5),
       },
     },
-    setups: [defaultSetup(setupId, 6_500, 0.2, fuel)],
+    trial: emptyTrial(7_000),
+    setups: [defaultSetup(setupId, 7_000, 6_500, 0.2, fuel)],
     settled: [],
     bin: [],
   };

@@ -6,7 +6,7 @@ import { markSchema } from './mark-schema';
 import { idSchema as id, refSchema } from './ref';
 import { confidences } from './input';
 import { gateSchema } from '../turbocharger/gate-schema';
-import { boostKinds, lossPlaces } from './setup-choices';
+import { arrangements, boostKinds, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
@@ -70,16 +70,44 @@ const hotSideSchema = z.strictObject({
 });
 export type HotSideDocument = z.infer<typeof hotSideSchema>;
 
+const coolerSchema = z.strictObject({
+  kind: z.enum(['none', 'air', 'water']),
+  effectiveness: input(0, 1),
+  /** Coolant above the air of the day (below it with ice). */
+  coolantRise: input(-60, 120),
+});
+export type CoolerDocument = z.infer<typeof coolerSchema>;
+
 const inductionSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
   z.strictObject({
     kind: z.literal('turbo'),
-    arrangement: z.enum(['single', 'parallel']),
+    arrangement: z.enum(arrangements),
+    /** The stage at the engine first; of a compound pair then the large one in front of it. */
     stages: z
       .array(z.strictObject({ compressor: refSchema.nullable(), hot: hotSideSchema.optional() }))
-      .length(1),
+      .min(1)
+      .max(2),
   }),
 ]);
+
+/** What a sequential or compound pair needs beside its turbos; kept while there is none. */
+const pairSchema = z.strictObject({
+  /** Where the second of a sequential pair joins, or the stage at the engine is bypassed if it ever is. */
+  changeover: z.strictObject({
+    speedRpm: input(300, 30_000),
+    /** How far below that speed it goes back again. */
+    hysteresisRpm: input(0, 5_000),
+    bypasses: z.boolean(),
+  }),
+  /** Between the stages of a compound pair. */
+  between: z.strictObject({
+    /** Whether the stage in front gives what its turbine gives, or its gate holds a boost of its own. */
+    hold: z.enum(['free', 'held']),
+    gauge: input(0, 600_000),
+    cooler: coolerSchema,
+  }),
+});
 
 const exhaustSchema = z.strictObject({
   /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
@@ -114,19 +142,31 @@ const setupSchema = z.strictObject({
   /** Compressor efficiency until a map is chosen. */
   efficiencyGuess: input(0.3, 0.9),
   plumbing: z.array(lossSchema).max(12),
-  cooler: z.strictObject({
-    kind: z.enum(['none', 'air', 'water']),
-    effectiveness: input(0, 1),
-    /** Coolant above the air of the day (below it with ice). */
-    coolantRise: input(-60, 120),
-  }),
+  cooler: coolerSchema,
   boost: boostPlanSchema,
   /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
   backPressureRatio: input(0.5, 4),
   exhaust: exhaustSchema,
+  pair: pairSchema,
   readings: readingsSchema,
 });
 export type Setup = z.infer<typeof setupSchema>;
+
+/** How time to boost is tried: the same for every setup of the job, so that they can be compared. */
+const trialSchema = z.strictObject({
+  kind: z.enum(trialKinds),
+  /** Of the load step, and where a pull begins. */
+  speedRpm: input(300, 30_000),
+  /** What the engine runs at before: share of its torque without boost. */
+  load: input(0, 1),
+  /** Counted from 0. */
+  gear: z.number().int().min(0).max(11),
+  /** What a brake lets the engine gain, rev/min in a second. */
+  rate: input(0, 20_000),
+  /** Polar inertia of crank, flywheel and clutch, kg·m². */
+  inertia: input(0.001, 50),
+});
+export type Trial = z.infer<typeof trialSchema>;
 
 export const jobSchema = z
   .strictObject({
@@ -134,6 +174,7 @@ export const jobSchema = z
     name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
     brief: briefSchema,
     engine: engineSchema,
+    trial: trialSchema,
     setups: z
       .array(setupSchema)
       .min(1)

@@ -54,6 +54,15 @@ export const inputQuantities = {
   'setups.*.induction.stages.*.hot.inertia': 'inertia',
   'setups.*.induction.stages.*.hot.mechanicalEfficiency': 'share',
   'setups.*.induction.stages.*.hot.maxSpeedRpm': 'shaftSpeed',
+  'setups.*.pair.changeover.speedRpm': 'engineSpeed',
+  'setups.*.pair.changeover.hysteresisRpm': 'engineSpeed',
+  'setups.*.pair.between.gauge': 'boost',
+  'setups.*.pair.between.cooler.effectiveness': 'share',
+  'setups.*.pair.between.cooler.coolantRise': 'temperatureRise',
+  'trial.speedRpm': 'engineSpeed',
+  'trial.load': 'share',
+  'trial.rate': 'engineSpeed',
+  'trial.inertia': 'inertia',
   'setups.*.plumbing.*.length': 'length',
   'setups.*.plumbing.*.bends': 'ratio',
   'setups.*.boost.gears.*': 'boost',
@@ -187,10 +196,24 @@ function countsInLoss(setup: Setup, path: string): boolean {
   const hasTurbine = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
   const isBehind = ['manifold', 'downpipe', 'catalyst', 'silencer'].includes(loss.place);
   if (isBehind && !hasTurbine) return false;
+  if (loss.place === 'between' && !isCompound(setup)) return false;
   if (loss.from === 'pipe') return ['diameter', 'length', 'bends'].includes(key!);
   // A bore beside a stated drop is a dimension for the Mach number alone.
   return key === 'drop';
 }
+
+/** Two stages on each other, both of them chosen. */
+export const isCompound = (setup: Setup): boolean =>
+  setup.induction.kind === 'turbo' &&
+  setup.induction.arrangement === 'compound' &&
+  Boolean(setup.induction.stages[0]?.hot && setup.induction.stages[1]?.hot);
+
+/** Whether something joins or is bypassed at the change-over. */
+const changesOver = (setup: Setup): boolean =>
+  setup.induction.kind === 'turbo' &&
+  (setup.induction.arrangement === 'sequential'
+    ? Boolean(setup.induction.stages[0]?.hot)
+    : isCompound(setup) && setup.pair.changeover.bypasses);
 
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
 function counts(job: Job, setup: Setup, path: string): boolean {
@@ -255,12 +278,24 @@ function counts(job: Job, setup: Setup, path: string): boolean {
     case 'setups.*.backPressureRatio':
       // Guesses until a turbine is matched: then the match says them.
       return charged && !hot;
+    case 'setups.*.pair.changeover.speedRpm':
+      return changesOver(setup);
+    // It decides on the way down, which no steady line shows.
+    case 'setups.*.pair.changeover.hysteresisRpm':
+      return false;
+    case 'setups.*.pair.between.gauge':
+      return isCompound(setup) && setup.pair.between.hold === 'held';
+    case 'setups.*.pair.between.cooler.effectiveness':
+    case 'setups.*.pair.between.cooler.coolantRise':
+      return isCompound(setup) && setup.pair.between.cooler.kind !== 'none';
     case 'setups.*.exhaust.pulse':
       return hot && setup.exhaust.manifold === 'divided';
     // Of a steady state, the shaft's inertia is no matter.
     case 'setups.*.induction.stages.*.hot.inertia':
       return false;
     default:
+      // Of a compound pair's second stage; a stage that is kept without one counts for nothing.
+      if (/induction\.stages\.1\./.test(path)) return isCompound(setup);
       if (/^engine\.volumes\./.test(path)) return engine.volumes.used;
       // Records: they are kept, judged and printed, and move no figure of the forecast.
       if (RECORDS.test(path)) return false;

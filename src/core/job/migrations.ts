@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { emptyBrief, emptyEngine, emptySetup } from './defaults';
+import { emptyBrief, emptyEngine, emptyPair, emptySetup, emptyTrial } from './defaults';
 import { jobSchema, type Job } from './document';
 import { fuelIds } from '../fuel/fuels';
 import { guess } from './input';
@@ -22,6 +22,8 @@ const jobMigrations: Migration[] = [
   { id: 'nothing-more-said-yet', from: 3, up: withRestOfBrief },
   // Version 5 has the hot side, pipes as parts, boost over the revs and by gear, and spot readings.
   { id: 'no-turbine-yet', from: 4, up: withHotSide },
+  // Version 6 has sequential and compound pairs, and how time to boost is tried.
+  { id: 'one-stage-so-far', from: 5, up: withArrangements },
 ];
 
 type Plain = Record<string, unknown>;
@@ -69,6 +71,22 @@ function withHotSide(document: Plain): Plain {
     plumbing: each(setup.plumbing, (loss) => ({ from: 'drop', ...loss })),
   });
   return { ...document, setups: each(document.setups, up), bin: each(document.bin, up) };
+}
+
+/** An older job has one stage, or twins, and was never tried for time to boost. */
+function withArrangements(document: Plain): Plain {
+  const engine = plain(document.engine);
+  const { value } = plain(engine.redLineRpm);
+  const redLine = typeof value === 'number' && Number.isFinite(value) ? value : 7_000;
+  const up = (setup: unknown): unknown =>
+    setup && typeof setup === 'object' ? { pair: emptyPair(redLine), ...setup } : setup;
+  const each = (list: unknown) => (Array.isArray(list) ? list.map(up) : list);
+  return {
+    trial: emptyTrial(redLine),
+    ...document,
+    setups: each(document.setups),
+    bin: each(document.bin),
+  };
 }
 
 export type Opened =

@@ -108,6 +108,21 @@ export function compileTurbine(
   index: number,
   gas: Gas = USUAL_GAS,
 ): CompiledTurbine | null {
+  const key = `${index} ${gas.gamma} ${gas.gasConstant}`;
+  const known = compiled.get(turbine) ?? new Map<string, CompiledTurbine | null>();
+  compiled.set(turbine, known);
+  if (!known.has(key)) {
+    if (known.size >= MOST_KEPT) known.clear();
+    known.set(key, compileAnew(turbine, index, gas));
+  }
+  return known.get(key) ?? null;
+}
+
+/** A library revision never changes: what was made of it is kept, for a few exhausts and housings. */
+const compiled = new WeakMap<Turbine, Map<string, CompiledTurbine | null>>();
+const MOST_KEPT = 24;
+
+function compileAnew(turbine: Turbine, index: number, gas: Gas): CompiledTurbine | null {
   const housing = turbine.housings[Math.min(index, turbine.housings.length - 1)]!;
   const from = housing.capacity.kind === 'scaled' ? nearestKnown(turbine, housing) : housing;
   const law = from && lawOf(turbine, from, gas);

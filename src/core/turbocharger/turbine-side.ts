@@ -34,6 +34,8 @@ export type HotSide = {
   tail: FlowLoss[];
   ambient: number;
   maxSpeedRpm: number;
+  /** Of one shaft, kg·m²: what it takes to spin it up. */
+  inertia: number;
 };
 
 export const compileGate = (gate: Gate): CompiledGate =>

@@ -65,6 +65,7 @@ const hot: HotSide = {
   tail: [],
   ambient: 101_325,
   maxSpeedRpm: 150_000,
+  inertia: 1e-4,
 };
 const given: Given = {
   flow: 0.2,

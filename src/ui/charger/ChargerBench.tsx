@@ -22,7 +22,8 @@ import { beadStep, CompressorMap } from './CompressorMap';
 import { HotReadings } from './HotReadings';
 import { loaders } from './parts';
 import { PictureProvider, useShownPicture } from './usePicture';
-import { usePutOn } from './usePutOn';
+import { arrangementOptions } from '../words/changes';
+import { useArrange, usePutOn } from './usePutOn';
 import { useRanking } from './useRanking';
 import styles from './charger.module.css';
 
@@ -39,10 +40,19 @@ const PipesPart = dynamic(loaders.pipes);
 const SpotPart = dynamic(loaders.spot);
 const SizePart = dynamic(loaders.size);
 const SitesPart = dynamic(loaders.sites);
+const PairPart = dynamic(loaders.pair);
+const PairAside = dynamic(() => loaders.pair().then((m) => m.PairAside));
+const SpoolPart = dynamic(loaders.spool);
+const TurboRankPart = dynamic(loaders.rank);
+const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside));
+const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
 
 const parts: { id: PartId<'charger'>; name: string; body: ReactNode }[] = [
   { id: 'map', name: 'Map', body: <MapPart /> },
   { id: 'turbine', name: 'Turbine and gate', body: <TurbinePart /> },
+  { id: 'rank', name: 'Ranking', body: <TurboRankPart /> },
+  { id: 'pair', name: 'One or two', body: <PairPart /> },
+  { id: 'spool', name: 'Spool', body: <SpoolPart /> },
   { id: 'boost', name: 'Boost', body: <BoostPart /> },
   { id: 'pipes', name: 'Pipes', body: <PipesPart /> },
   { id: 'spot', name: 'Readings', body: <SpotPart /> },
@@ -74,6 +84,12 @@ export default function ChargerBench() {
           <TurbineAside />
         ) : part === 'boost' ? (
           <BoostAside />
+        ) : part === 'rank' ? (
+          <TurboRankAside />
+        ) : part === 'pair' ? (
+          <PairAside />
+        ) : part === 'spool' ? (
+          <SpoolAside />
         ) : (
           <HotReadings />
         )}
@@ -133,7 +149,7 @@ function MapAside() {
   const putOn = usePutOn();
   const picture = useShownPicture();
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
-  const count = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
+  const count = answer?.build.compressorCount ?? 1;
   return (
     <>
       {picture.failure && (
@@ -167,8 +183,10 @@ function MapAside() {
 const mapTitle = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
 
 /** The charger in a line: compressor, and the turbine with its housing where one is chosen. */
-const titleOf = ({ compressor, hot }: Solved['build']) =>
-  compressor ? `${mapTitle(compressor)}${hot ? `, ${hot.turbine.name} ${hot.turbine.housing}` : ''}` : '';
+const titleOf = ({ compressor, hot, low }: Solved['build']) =>
+  compressor
+    ? `${low ? `${low.compressor.name} on ` : ''}${mapTitle(compressor)}${hot && !low ? `, ${hot.turbine.name} ${hot.turbine.housing}` : ''}`
+    : '';
 
 /** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
 function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {
@@ -182,8 +200,9 @@ function useCompressors(heads: LibraryHead[] | null, key: string, keptName: stri
 
 function Choices() {
   const { figure, figureNumber } = useWords();
-  const { store, items, heads, setupIndex } = useJob();
+  const { items, heads, setupIndex } = useJob();
   const putOn = usePutOn();
+  const arrange = useArrange();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const chosen = items.filter(isCompressor).find((i) => i.id === ref?.id && i.revision === ref.revision);
@@ -194,29 +213,10 @@ function Choices() {
     const [id, revision] = next.split('.');
     void putOn(next === NONE ? null : { id: id!, revision: Number(revision) }, arrangement);
   };
-  const arrange = (next: 'single' | 'parallel') => {
-    store.getState().edit((draft) => {
-      const setup = draft.setups[setupIndex]!;
-      if (setup.induction.kind !== 'turbo') return;
-      setup.induction.arrangement = next;
-      const bare = setup.name.replace(/^Twin /, '');
-      if (chosen && bare === chosen.document.name)
-        setup.name = next === 'parallel' ? `Twin ${bare}`.slice(0, 60) : bare;
-    });
-    store.getState().commit();
-  };
   return (
     <Group title="On the job">
       <ChoiceField label="Compressor" value={key} onChoose={choose} options={options} />
-      <ChoiceField
-        label="Arrangement"
-        value={arrangement}
-        onChoose={arrange}
-        options={[
-          { value: 'single', label: 'one' },
-          { value: 'parallel', label: 'parallel twins' },
-        ]}
-      />
+      <ChoiceField label="Arrangement" value={arrangement} onChoose={arrange} options={arrangementOptions} />
       {chosen && (
         <Reading
           label="Wheel"
@@ -281,7 +281,12 @@ function ReadingsAt({ solved }: { solved: Solved }) {
       build.compressorCount > 1 ? undefined : 'air-flow',
     ],
     ['Corrected flow', 'to the map’s reference', figure(at?.flow, 'massFlow'), 'corrected-flow'],
-    ['Pressure ratio', 'across the compressor', figure(point.pressureRatio, 'ratio'), 'pressure-ratio'],
+    [
+      'Pressure ratio',
+      build.low ? 'of both stages together' : 'across the compressor',
+      figure(point.pressureRatio, 'ratio'),
+      'pressure-ratio',
+    ],
     [
       'Efficiency',
       at?.range === 'inside' || at?.efficiency == null ? '' : 'estimated: off the measured lines',

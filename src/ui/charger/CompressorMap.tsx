@@ -4,6 +4,7 @@ import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
 import { referenceFactors } from '@/core/compressor/reference';
 import type { OperatingPoint } from '@/core/forecast/point';
+import { onStage, stageAnswer, type StageName } from '@/core/forecast/stage-view';
 import { pointAt, type Sweep } from '@/core/forecast/sweep';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
@@ -45,6 +46,8 @@ type Props = {
   overs?: readonly Overlay[];
   /** Line style of the running line in hand. */
   slot?: number;
+  /** Of a compound pair: the stage whose map it is. */
+  stage?: StageName;
 };
 
 const none: readonly Overlay[] = [];
@@ -54,7 +57,7 @@ const runningOf = (sweep: Sweep) =>
 const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, ratio: p.pressureRatio });
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
-export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Props) {
+export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage = 'engine' }: Props) {
   const words = useWords();
   const { figure } = words;
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 510 });
@@ -62,7 +65,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Pro
   const others = useMemo(() => overs.map((over) => restated(over, map)), [overs, map]);
   // A candidate's own edges leave no room for dimension lines and the callout; setups are drawn around them.
   const isCrowded = overs.some((o) => o.isCandidate);
-  const { build, sweep } = answer;
+  const { build, sweep } = useMemo(() => stageAnswer(answer, stage), [answer, stage]);
   const flowUnit = words.displayUnit('massFlow');
   // Everything that does not follow the selected speed is drawn once: the Rev bar is dragged over it.
   const running = useMemo(() => runningOf(sweep), [sweep]);
@@ -92,7 +95,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0 }: Pro
     [running, scales],
   );
   const { speedRpm, setSpeed } = useSpeed();
-  const point = useMemo(() => pointAt(answer, speedRpm), [answer, speedRpm]);
+  const point = useMemo(() => onStage(pointAt(answer, speedRpm), stage), [answer, speedRpm, stage]);
   const selected =
     point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
   const edge = edgeWords(selected, scales, frame.xScale.range()[1]!);

@@ -21,6 +21,7 @@ const MOST = 12;
 const usual: Record<LossPlace, { drop: number; pressure: number; temperature: number; bore: number }> = {
   filter: { drop: 1_500, pressure: 100_000, temperature: 295, bore: 0.08 },
   inlet: { drop: 600, pressure: 99_000, temperature: 295, bore: 0.076 },
+  between: { drop: 3_000, pressure: 160_000, temperature: 370, bore: 0.076 },
   cooler: { drop: 5_000, pressure: 210_000, temperature: 400, bore: 0.06 },
   charge: { drop: 1_200, pressure: 205_000, temperature: 325, bore: 0.0635 },
   throttle: { drop: 1_300, pressure: 203_000, temperature: 325, bore: 0.06 },

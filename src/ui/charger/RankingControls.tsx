@@ -52,7 +52,7 @@ export function RankingControls({ prefs, onPrefs }: Props) {
         {criteria.map((c) => (
           <Weight
             key={c}
-            criterion={c}
+            {...names[c]}
             value={weights[c]}
             onMove={(value) => onPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
           />
@@ -85,17 +85,19 @@ export function RankingControls({ prefs, onPrefs }: Props) {
   );
 }
 
-function Weight({
-  criterion,
+/** How much something counts, 0 to 10. */
+export function Weight({
+  name,
+  hint,
   value,
   onMove,
 }: {
-  criterion: Criterion;
+  name: string;
+  hint: string;
   value: number;
   onMove: (value: number) => void;
 }) {
   const id = useId();
-  const { name, hint } = names[criterion];
   return (
     <div className={styles.weight}>
       <label htmlFor={id}>
@@ -174,7 +176,7 @@ type LimitProps = {
 };
 
 /** A bound that may be left empty. What cannot be read keeps standing, with its reason, and bounds nothing new. */
-function Limit({ label, quantity, value, onValue }: LimitProps) {
+export function Limit({ label, quantity, value, onValue }: LimitProps) {
   const { displayUnit } = useWords();
   const id = useId();
   const unit = displayUnit(quantity);

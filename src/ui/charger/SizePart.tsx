@@ -1,8 +1,8 @@
 'use client';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { given } from '@/core/job/input';
 import { nearestFifty } from '@/core/units/nearest';
-import { isMatched } from '@/core/forecast/matched';
+import { isMatched } from '@/core/forecast/settle';
 import {
   gateSizes,
   housingSizes,
@@ -20,6 +20,7 @@ import { useSlices } from '../store/useSlices';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { usePutTurbo } from './usePutOn';
+import { useTurboParts } from './useTurboParts';
 import styles from './charger.module.css';
 
 const near = (speedRpm: number | null) => (speedRpm === null ? null : nearestFifty(speedRpm));
@@ -238,35 +239,12 @@ const HORSEPOWER = 745.6998715822702;
 
 /** Every turbocharger of the library on this setup. Their maps are fetched once. */
 function Turbos() {
-  const { turbos, items, setupIndex, fetchItem, takeItems } = useJob();
+  const { turbos, items, setupIndex } = useJob();
   const job = useJobState((s) => s.draft);
-  const [ready, setReady] = useState(false);
-  const [failed, setFailed] = useState(false);
+  const parts = useTurboParts();
+  const ready = parts.items !== null;
+  const { failed } = parts;
   const putTurbo = usePutTurbo();
-  useEffect(() => {
-    if (!turbos) return;
-    let live = true;
-    const needed = new Map(
-      turbos.turbochargers.map((t) => [
-        `${t.document.compressor.id}.${t.document.compressor.revision}`,
-        t.document.compressor,
-      ]),
-    );
-    const missing = [...needed.values()].filter(
-      (r) => !items.some((i) => i.id === r.id && i.revision === r.revision),
-    );
-    void Promise.all(missing.map(fetchItem)).then((all) => {
-      if (!live) return;
-      takeItems(turbos.turbines);
-      setFailed(all.some((one) => one === null));
-      setReady(true);
-    });
-    return () => {
-      live = false;
-    };
-    // Fetched once for what is on offer.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [turbos]);
   const setup = job.setups[setupIndex]!;
   const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
   const library = useMemo(() => libraryOf(items), [items]);
@@ -287,7 +265,13 @@ function Turbos() {
     );
   return (
     <SizeTable
-      title={arrangement === 'parallel' ? 'Turbochargers, two of one kind' : 'Turbocharger'}
+      title={
+        arrangement === 'parallel' || arrangement === 'sequential'
+          ? 'Turbochargers, two of one kind'
+          : arrangement === 'compound'
+            ? 'Turbocharger at the engine'
+            : 'Turbocharger'
+      }
       sized={sized}
       nameOf={(t) => t.name}
       isOn={(t) => t.id === on?.id && t.revision === on.revision}

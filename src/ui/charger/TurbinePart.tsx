@@ -241,7 +241,7 @@ export function TurbineAside() {
             <QuantityField
               path={`${at}.induction.stages.0.hot.inertia`}
               label="Inertia"
-              hint="for time to boost, not for this"
+              hint="for time to boost"
               quantity="inertia"
             />
           </Group>
@@ -372,11 +372,20 @@ const gates = {
   vanes: { kind: 'vanes' as const, closed: given(0.45, 'guess'), open: given(1.25, 'guess') },
 };
 
-function Gate({ hot, path }: { hot: HotSideDocument; path: string }) {
+/** What holds the boost of a stage; its fields follow its kind. */
+export function Gate({
+  hot,
+  path,
+  title = 'What holds the boost',
+}: {
+  hot: HotSideDocument;
+  path: string;
+  title?: string;
+}) {
   const { store } = useJob();
   const { gate } = hot;
   return (
-    <Group title="What holds the boost">
+    <Group title={title}>
       <ChoiceField
         label="Held by"
         value={gate.kind}

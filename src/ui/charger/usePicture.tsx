@@ -1,6 +1,7 @@
 'use client';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { compileBuild } from '@/core/forecast/build';
+import { stageAnswer } from '@/core/forecast/stage-view';
 import { solveSweep } from '@/core/forecast/sweep';
 import type { Job } from '@/core/job/document';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
@@ -109,7 +110,7 @@ function overlayOf({ build, sweep }: Shown): Omit<Overlay, 'slot' | 'isCandidate
   return {
     name: `${build.compressorCount > 1 ? 'Twin ' : ''}${compressor.name}`,
     map: compressor.map,
-    sweep,
+    sweep: stageAnswer({ build, sweep }, 'engine').sweep,
   };
 }
 

@@ -1,28 +1,47 @@
 import { useCallback } from 'react';
 import type { Setup } from '@/core/job/document';
 import type { Ref } from '@/core/job/ref';
+import { arrangements, type Arrangement } from '@/core/job/setup-choices';
+import type { Form } from '@/core/forecast/rank-turbos';
 import { stageOf } from '@/core/turbocharger/fit';
 import type { AnyItem, TurbochargerItem } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 
 const NONE = 'No compressor';
 
-type Arrangement = 'single' | 'parallel';
+const before: Record<Arrangement, string> = {
+  single: '',
+  parallel: 'Twin ',
+  sequential: 'Sequential ',
+  compound: '',
+};
 
-/** What a setup is called after its charger. */
-const nameAfter = (item: AnyItem | null | undefined, arrangement: Arrangement): string =>
-  item ? `${arrangement === 'parallel' ? 'Twin ' : ''}${item.document.name}`.slice(0, 60) : NONE;
+/** What a setup is called after its charger; of a compound pair after both, the one in front first. */
+function nameAfter(
+  item: AnyItem | null | undefined,
+  arrangement: Arrangement,
+  front?: AnyItem | null,
+): string {
+  if (!item) return NONE;
+  const name = arrangement === 'compound' && front ? `${front.document.name} on ` : before[arrangement];
+  return `${name}${item.document.name}`.slice(0, 60);
+}
 
 /** Whether a setup still bears a name that nobody gave it: its charger's, a copy's, or the first one's. */
 function isUnnamed({ name, induction }: Setup, items: readonly AnyItem[]): boolean {
   const bare = name.replace(/ \(from [A-F]\)$/, '');
   if (bare === NONE || bare === 'First idea' || bare !== name) return true;
   if (induction.kind !== 'turbo') return false;
-  const stage = induction.stages[0];
-  const on = [stage?.compressor, stage?.hot?.turbocharger].flatMap((ref) =>
-    ref ? items.filter((i) => i.id === ref.id && i.revision === ref.revision) : [],
+  const itemsOn = (stage: (typeof induction.stages)[number] | undefined) =>
+    [stage?.compressor, stage?.hot?.turbocharger].flatMap((ref) =>
+      ref ? items.filter((i) => i.id === ref.id && i.revision === ref.revision) : [],
+    );
+  const front = itemsOn(induction.stages[1]);
+  return itemsOn(induction.stages[0]).some(
+    (item) =>
+      arrangements.some((arrangement) => bare === nameAfter(item, arrangement)) ||
+      front.some((one) => bare === nameAfter(item, 'compound', one)),
   );
-  return on.some((item) => bare === nameAfter(item, 'single') || bare === nameAfter(item, 'parallel'));
 }
 
 /**
@@ -39,13 +58,14 @@ export function usePutOn() {
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
         if (isUnnamed(setup, items)) setup.name = nameAfter(item, arrangement);
-        const before = setup.induction.kind === 'turbo' ? setup.induction.stages[0] : undefined;
+        const stages = setup.induction.kind === 'turbo' ? setup.induction.stages : [];
+        const was = stages[0];
         // A newer revision of the same wheel leaves its turbine where it is.
-        const kept = before?.hot && before.compressor?.id === ref?.id ? { hot: { ...before.hot } } : {};
+        const kept = was?.hot && was.compressor?.id === ref?.id ? { hot: { ...was.hot } } : {};
         setup.induction = {
           kind: 'turbo',
           arrangement,
-          stages: [{ compressor: ref ? { ...ref } : null, ...kept }],
+          stages: [{ compressor: ref ? { ...ref } : null, ...kept }, ...stages.slice(1)],
         };
       });
       store.getState().commit();
@@ -55,15 +75,20 @@ export function usePutOn() {
   );
 }
 
-/** Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. */
-export function usePutTurbo() {
+/**
+ * Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. `stage`: 0 at the engine, 1 in
+ * front of it, where null takes the whole stage off.
+ */
+export function usePutTurbo(stage: 0 | 1 = 0) {
   const { store, setupIndex, items, turbos, fetchItem, takeItems } = useJob();
   return useCallback(
     async (item: TurbochargerItem | null, arrangement: Arrangement) => {
       if (!item) {
         store.getState().edit((draft) => {
           const { induction } = draft.setups[setupIndex]!;
-          if (induction.kind === 'turbo') for (const stage of induction.stages) delete stage.hot;
+          if (induction.kind !== 'turbo') return;
+          if (stage === 1) induction.stages.splice(1);
+          else delete induction.stages[0]?.hot;
         });
         store.getState().commit();
         return true;
@@ -75,8 +100,72 @@ export function usePutTurbo() {
       takeItems([item, turbine]);
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
-        if (isUnnamed(setup, items)) setup.name = nameAfter(item, arrangement);
-        setup.induction = { kind: 'turbo', arrangement, stages: [stageOf(item)] };
+        const { induction } = setup;
+        const stages = induction.kind === 'turbo' ? induction.stages : [];
+        const other = stages[1 - stage]?.hot?.turbocharger;
+        const known = items.find((i) => i.id === other?.id && i.revision === other.revision);
+        if (isUnnamed(setup, items))
+          setup.name = stage ? nameAfter(known, arrangement, item) : nameAfter(item, arrangement, known);
+        const put = stageOf(item);
+        setup.induction = {
+          kind: 'turbo',
+          arrangement,
+          stages: stage ? [stages[0] ?? { compressor: null }, put] : [put, ...stages.slice(1)],
+        };
+      });
+      store.getState().commit();
+      return true;
+    },
+    [store, setupIndex, items, turbos, fetchItem, takeItems, stage],
+  );
+}
+
+/** Puts what is on the setup together another way; a second stage is kept for when it is wanted again. */
+export function useArrange() {
+  const { store, setupIndex, items } = useJob();
+  return useCallback(
+    (arrangement: Arrangement) => {
+      store.getState().edit((draft) => {
+        const setup = draft.setups[setupIndex]!;
+        const { induction } = setup;
+        if (induction.kind !== 'turbo') return;
+        const named = (stage: (typeof induction.stages)[number] | undefined) => {
+          const ref = stage?.hot?.turbocharger ?? stage?.compressor;
+          return items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+        };
+        const item = named(induction.stages[0]);
+        if (item && isUnnamed(setup, items))
+          setup.name = nameAfter(item, arrangement, named(induction.stages[1]));
+        induction.arrangement = arrangement;
+      });
+      store.getState().commit();
+    },
+    [store, setupIndex, items],
+  );
+}
+
+/** Puts what the ranking found on the setup: one, twins, or a pair with the other in front. */
+export function usePutPair() {
+  const { store, setupIndex, items, turbos, fetchItem, takeItems } = useJob();
+  return useCallback(
+    async ({ form, engine, front }: { form: Form; engine: Ref; front: Ref | null }) => {
+      const found = [engine, ...(front ? [front] : [])].map((ref) =>
+        turbos?.turbochargers.find((t) => t.id === ref.id && t.revision === ref.revision),
+      );
+      const chosen: TurbochargerItem[] = [];
+      for (const item of found) {
+        const turbine = turbos?.turbines.find(
+          (t) => t.id === item?.document.turbine.id && t.revision === item.document.turbine.revision,
+        );
+        // Without its map or its turbine the job would have no answer.
+        if (!item || !turbine || !(await fetchItem(item.document.compressor))) return false;
+        takeItems([item, turbine]);
+        chosen.push(item);
+      }
+      store.getState().edit((draft) => {
+        const setup = draft.setups[setupIndex]!;
+        if (isUnnamed(setup, items)) setup.name = nameAfter(chosen[0], form, chosen[1]);
+        setup.induction = { kind: 'turbo', arrangement: form, stages: chosen.map(stageOf) };
       });
       store.getState().commit();
       return true;

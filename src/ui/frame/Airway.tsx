@@ -15,11 +15,14 @@ import styles from './frame.module.css';
 const names: Record<StationKind, string> = {
   weather: 'Weather',
   filter: 'Filter',
+  'front-compressor': 'In front',
+  between: 'Between',
   compressor: 'Compressor',
   cooler: 'Cooler',
   throttle: 'Throttle',
   cylinders: 'Cylinders',
   turbine: 'Turbine',
+  'front-turbine': 'In front',
   tailpipe: 'Tailpipe',
 };
 
@@ -206,6 +209,8 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const firstUnknown = stations.findIndex((s) => !s.known);
   const middle = (kind: StationKind) => MARGIN + (stations.findIndex((s) => s.id === kind) + 0.5) * cell;
   const work = stations.find((s) => s.id === 'compressor')?.powerIn;
+  const frontWork = stations.find((s) => s.id === 'front-compressor')?.powerIn;
+  const sharesLink = frontWork !== undefined;
   return (
     <svg width={width} height="132" viewBox={`0 0 ${width} 132`} style={{ display: 'block' }}>
       <defs>
@@ -266,6 +271,16 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             to={middle('turbine')}
             words={`compressor takes ${figure(work, 'shaftPower')}`}
             known={build.hot !== null}
+            y={sharesLink ? 76 : 84}
+          />
+        )}
+        {frontWork !== undefined && (
+          <ShaftLink
+            from={middle('front-compressor')}
+            to={middle('front-turbine')}
+            words={`in front ${figure(frontWork, 'shaftPower')}`}
+            known
+            y={87}
           />
         )}
         <Ladder top={top} />
@@ -325,20 +340,22 @@ function UnknownTube({ from, to, y }: { from: number; to: number; y: number }) {
   );
 }
 
-function ShaftLink({ from, to, words, known }: { from: number; to: number; words: string; known: boolean }) {
+type Link = { from: number; to: number; words: string; known: boolean; y: number };
+
+function ShaftLink({ from, to, words, known, y }: Link) {
   const centre = (from + to) / 2;
   const half = (words.length * 5.6 + 10) / 2;
   return (
     <g>
       <path
-        d={`M${from} 66V84H${centre - half}M${centre + half} 84H${to}V66`}
+        d={`M${from} 66V${y}H${centre - half}M${centre + half} ${y}H${to}V66`}
         fill="none"
         stroke="var(--ink)"
         strokeWidth="1.2"
         strokeDasharray={known ? undefined : '0.1 3.5'}
         strokeLinecap="round"
       />
-      <text x={centre} y="87" textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
+      <text x={centre} y={y + 3} textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
         {words}
       </text>
     </g>
@@ -348,7 +365,7 @@ function ShaftLink({ from, to, words, known }: { from: number; to: number; words
 /** Symbols of the trade over the tube. */
 function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: number; known: boolean }) {
   const line = {
-    stroke: known && kind !== 'compressor' ? 'var(--on-heat)' : 'var(--ink)',
+    stroke: known && !kind.endsWith('compressor') ? 'var(--on-heat)' : 'var(--ink)',
     strokeWidth: 1.2,
     fill: 'none',
     ...(known ? {} : { strokeDasharray: '0.1 3', strokeLinecap: 'round' as const }),
@@ -365,8 +382,10 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
     case 'filter':
       return <path d={bars(5, 5)} {...line} />;
     case 'cooler':
+    case 'between':
       return <path d={bars(9, 5)} {...line} />;
     case 'compressor':
+    case 'front-compressor':
       return (
         <path
           d={`M${x - 14} ${AXIS - 8}L${x + 12} ${AXIS - 24}V${AXIS + 24}L${x - 14} ${AXIS + 8}Z`}
@@ -374,6 +393,7 @@ function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: 
         />
       );
     case 'turbine':
+    case 'front-turbine':
       return (
         <path
           d={`M${x - 12} ${AXIS - 24}L${x + 14} ${AXIS - 8}V${AXIS + 8}L${x - 12} ${AXIS + 24}Z`}
@@ -445,7 +465,7 @@ function linesOf(
   short: boolean,
 ): { change: string; remark: string } {
   const { build, point } = solved;
-  const map = point.compressors[0];
+  const map = station.id === 'front-compressor' ? point.compressors.at(-1) : point.compressors[0];
   /** What the station costs, or what it brings by being there. */
   const costOf = (p: Price | undefined): string => {
     if (!p) return '';
@@ -470,7 +490,13 @@ function linesOf(
           .filter(Boolean)
           .join(', '),
       };
+    case 'between':
+      return {
+        change: `${signedFigure(station.heatIn ?? 0, 'shaftPower')} of heat`,
+        remark: signedFigure(-(station.drop ?? 0), 'pressureDrop'),
+      };
     case 'compressor':
+    case 'front-compressor':
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the air`,
         remark:
@@ -497,6 +523,14 @@ function linesOf(
             : build.hot?.gate.kind === 'vanes'
               ? `vanes ${figure(match.turbine.opening, 'share')} open`
               : `gate ${figure(gate, 'share')}`,
+      };
+    }
+    case 'front-turbine': {
+      const low = point.match?.low;
+      const share = low ? low.turbine.gateFlow / (low.turbine.flow + low.turbine.gateFlow) : 0;
+      return {
+        change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
+        remark: !low || low.kind === 'turbine' ? 'gate shut' : `gate ${figure(share, 'share')}`,
       };
     }
     case 'tailpipe':

@@ -14,10 +14,13 @@ export const isBench = (id: string | undefined): id is BenchId => benches.some((
 export const benchOfStation = {
   weather: 'brief',
   filter: 'demand',
+  'front-compressor': 'charger',
+  between: 'charger',
   compressor: 'charger',
   cooler: 'demand',
   throttle: 'demand',
   cylinders: 'engine',
   turbine: 'charger',
+  'front-turbine': 'charger',
   tailpipe: 'charger',
 } as const satisfies Record<string, BenchId>;

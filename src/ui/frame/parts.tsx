@@ -8,7 +8,7 @@ import type { BenchId } from './benches';
 const partsOf = {
   brief: ['goal', 'places', 'vehicle', 'terms'],
   engine: ['engine', 'cam', 'condition', 'run'],
-  charger: ['map', 'turbine', 'boost', 'pipes', 'spot', 'size', 'sites'],
+  charger: ['map', 'turbine', 'rank', 'pair', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'],
 } as const;
 type PartedBench = keyof typeof partsOf;
 export type PartId<B extends PartedBench = PartedBench> = (typeof partsOf)[B][number];
@@ -27,6 +27,8 @@ export function partOfInput(path: string): PartId | null {
   if (/\.readings\./.test(path)) return 'spot';
   if (/\.plumbing\./.test(path)) return 'pipes';
   if (/\.boost\.(curve|gears)/.test(path)) return 'boost';
+  if (/\.pair\./.test(path)) return 'pair';
+  if (/^trial\./.test(path)) return 'spool';
   if (/\.(exhaust|induction\.stages\.\d+\.hot)\./.test(path)) return 'turbine';
   return /^engine\./.test(path) ? 'engine' : null;
 }

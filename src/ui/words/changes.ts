@@ -1,3 +1,4 @@
+import { arrangements, type Arrangement } from '@/core/job/setup-choices';
 import { confidences, type Confidence } from '@/core/job/input';
 import type { Change } from '@/core/job/changes';
 import { quantityOf } from '@/core/job/inputs';
@@ -31,6 +32,15 @@ const lists: [RegExp, string][] = [
 ];
 
 /** What is chosen rather than measured, by path without its setup: how it is called, and its options in words. */
+/** How turbos are put together, in words. */
+const arrangementNames: Record<Arrangement, string> = {
+  single: 'one',
+  parallel: 'parallel twins',
+  sequential: 'sequential twins',
+  compound: 'compound pair',
+};
+export const arrangementOptions = arrangements.map((value) => ({ value, label: arrangementNames[value] }));
+
 const choices: Record<string, { name: string; options?: Record<string, string> }> = {
   name: { name: 'name' },
   'brief.goal.basis': { name: 'goal measured at the' },
@@ -92,7 +102,7 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   'setups.letter': { name: 'letter' },
   'setups.induction.arrangement': {
     name: 'arrangement',
-    options: { single: 'one', parallel: 'parallel twins' },
+    options: arrangementNames,
   },
   'setups.induction.kind': { name: 'charger' },
   'setups.cooler.kind': { name: 'cooler', options: { air: 'air to air', water: 'air to water' } },
@@ -102,6 +112,20 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   },
   'setups.boost.held': { name: 'boost held as', options: { gauge: 'gauge', absolute: 'absolute' } },
   'setups.boost.gear': { name: 'gear looked at' },
+  'setups.pair.changeover.bypasses': { name: 'bypass of the stage at the engine' },
+  'setups.pair.between.hold': {
+    name: 'boost between the stages',
+    options: { free: 'as the turbine gives', held: 'held by its gate' },
+  },
+  'setups.pair.between.cooler.kind': {
+    name: 'cooler between the stages',
+    options: { none: 'none', air: 'air to air', water: 'air to water' },
+  },
+  'trial.kind': {
+    name: 'time to boost tried by',
+    options: { step: 'a load step', gear: 'a pull in a gear', brake: 'a pull on the brake' },
+  },
+  'trial.gear': { name: 'gear of the pull' },
   'setups.exhaust.manifold': { name: 'exhaust manifold' },
   'setups.boost.hold': { name: 'above the goal’s speed held' },
 };

@@ -11,6 +11,15 @@ import type { BenchId } from '../frame/benches';
 
 /** What each input of a job is called in a sentence. A test holds the list to the schema. */
 const names: Record<InputPattern, string> = {
+  'setups.*.pair.changeover.speedRpm': 'change-over speed',
+  'setups.*.pair.changeover.hysteresisRpm': 'hysteresis of the change-over',
+  'setups.*.pair.between.gauge': 'boost between the stages',
+  'setups.*.pair.between.cooler.effectiveness': 'effectiveness of the cooler between',
+  'setups.*.pair.between.cooler.coolantRise': 'coolant of the cooler between over the air',
+  'trial.speedRpm': 'speed of the trial',
+  'trial.load': 'load before the trial',
+  'trial.rate': 'rate of the brake, in a second',
+  'trial.inertia': 'inertia of crank and flywheel',
   'setups.*.induction.stages.*.hot.gate.bore': 'wastegate bore',
   'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'flow coefficient of the wastegate',
   'setups.*.induction.stages.*.hot.gate.springGauge': 'wastegate spring',
@@ -147,6 +156,7 @@ const names: Record<InputPattern, string> = {
 export const lossNames: Record<LossPlace, string> = {
   filter: 'filter',
   inlet: 'inlet pipe',
+  between: 'pipe between the stages',
   cooler: 'cooler',
   charge: 'charge pipe',
   throttle: 'throttle',
@@ -173,5 +183,6 @@ export function inputName(path: string, job?: Job): string | undefined {
 export function benchOfInput(path: string): BenchId {
   if (path.startsWith('brief.')) return 'brief';
   if (path.startsWith('engine.')) return 'engine';
-  return /\.(induction|exhaust|readings|boost\.(curve|gears))/.test(path) ? 'charger' : 'demand';
+  if (path.startsWith('trial.')) return 'charger';
+  return /\.(induction|pair|exhaust|readings|boost\.(curve|gears))/.test(path) ? 'charger' : 'demand';
 }

@@ -3,6 +3,7 @@ import type { Format } from './format';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { mapSentences } from './map-reasons';
+import { pairSentences } from './pair-reasons';
 import { turboSentences } from './turbo-reasons';
 
 /**
@@ -15,6 +16,7 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
   ...decisionSentences,
   ...engineSentences,
   ...turboSentences,
+  ...pairSentences,
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
     long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',

@@ -1,0 +1,257 @@
+import fc from 'fast-check';
+import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
+import type { Job } from '../job/document';
+import { given, guess } from '../job/input';
+import { stageOf } from '../turbocharger/fit';
+import { buildAt, compileBuild, type Build } from './build';
+import { lossAt } from '../charge-air/losses';
+import { solveMatched } from './matched';
+import { isMatched, type MatchedBuild } from './settle';
+import { planLevel, solvePoint } from './point';
+import { solveSweep } from './sweep';
+
+const stage = (id: string) => stageOf(sampleTurbochargers.find((t) => t.id === id)!);
+const groomer = () => structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
+
+function compiled(job: Job, setup = 'a'): Build {
+  const result = compileBuild(job, setup, sampleLibrary);
+  if ('problems' in result) throw new Error(JSON.stringify(result.problems));
+  return result.build;
+}
+const matched = (build: Build): MatchedBuild => {
+  if (!isMatched(build)) throw new Error('No match.');
+  return build;
+};
+const level = (job: Job, gauge: number) => {
+  job.setups[0]!.boost.kind = 'level';
+  job.setups[0]!.boost.levelGauge = guess(gauge);
+};
+const compound = (
+  job: Job,
+  engine: string,
+  front: string,
+  change: (pair: Job['setups'][0]['pair']) => void = () => undefined,
+) => {
+  job.setups[0]!.induction = {
+    kind: 'turbo',
+    arrangement: 'compound',
+    stages: [stage(engine), stage(front)],
+  };
+  change(job.setups[0]!.pair);
+};
+const single = (job: Job, id: string) => {
+  job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stage(id)] };
+};
+
+describe('a compound pair', () => {
+  test('its ratios multiply with the loss between, and both shafts balance: recomputed from the printed stations', () => {
+    const job = groomer();
+    compound(job, 'ash-58-71', 'spruce-88-104', (pair) => (pair.between.cooler.kind = 'air'));
+    job.setups[0]!.plumbing.push({
+      place: 'between',
+      from: 'drop',
+      drop: guess(9_000),
+      massFlow: guess(0.4),
+      pressure: guess(150_000),
+      temperature: guess(400),
+    });
+    const build = compiled(job);
+    const sweep = solveSweep(build);
+    let judged = 0;
+    for (const p of sweep.points) {
+      const low = p.path.low;
+      if (!low || !p.match?.low) throw new Error(`${p.speedRpm} rpm has no second stage`);
+      const lost = lossAt(
+        build.losses.between[0]!,
+        low.compressor.pressure,
+        low.compressor.temperature,
+        p.path.massFlow,
+      );
+      const between = p.path.filter.pressure * low.compressor.ratio - lost;
+      expect(p.path.inlet.pressure).toBeCloseTo(between, 1);
+      expect(p.path.compressor.pressure / between).toBeCloseTo(p.path.compressor.ratio, 6);
+      expect(p.pressureRatio).toBeCloseTo(p.path.compressor.pressure / p.path.filter.pressure, 9);
+      // The cooler between takes the stated share of the difference to its coolant.
+      const { effectiveness, coolant } = build.low!.cooler!;
+      const { temperature } = low.compressor;
+      expect(p.path.inlet.temperature).toBeCloseTo(temperature - effectiveness * (temperature - coolant), 6);
+      if (p.pressureRatio > 1.3) {
+        judged++;
+        expect(Math.abs(p.match.imbalance)).toBeLessThan(1e-3);
+        expect(Math.abs(p.match.low.imbalance)).toBeLessThan(1e-3);
+        // What leaves the turbine at the engine meets the one in front.
+        expect(p.match.low.turbine.inlet.pressure).toBeCloseTo(p.match.turbine.outlet.pressure, 6);
+        expect(Math.abs(p.match.low.turbine.inlet.temperature - p.match.turbine.mixed)).toBeLessThan(0.05);
+      }
+    }
+    expect(judged).toBeGreaterThan(20);
+  });
+
+  test('with its second stage bypassed it is the single turbo, to the figure', () => {
+    const job = groomer();
+    level(job, 150_000);
+    compound(job, 'ash-58-71', 'oak-76-83', (pair) => {
+      pair.changeover.bypasses = true;
+      pair.changeover.speedRpm = given(300, 'measured');
+    });
+    const alone = groomer();
+    level(alone, 150_000);
+    single(alone, 'oak-76-83');
+    const pair = solveSweep(compiled(job));
+    const one = solveSweep(compiled(alone));
+    pair.points.forEach((p, i) => {
+      expect(p.manifoldPressure).toBeCloseTo(one.points[i]!.manifoldPressure, 2);
+      expect(p.power.fuelFlow).toBeCloseTo(one.points[i]!.power.fuelFlow, 1);
+    });
+  });
+
+  test('a stage at the engine that is far too large does next to nothing: the pair tends to the one in front', () => {
+    const job = groomer();
+    level(job, 150_000);
+    single(job, 'oak-76-83');
+    const one = solvePoint(compiled(job), 2_200, planLevel(compiled(job)));
+    compound(job, 'hornbeam-112-137', 'oak-76-83');
+    const two = solvePoint(compiled(job), 2_200, planLevel(compiled(job)));
+    expect(two.path.compressor.ratio).toBeLessThan(1.1);
+    expect(Math.abs(two.manifoldPressure / one.manifoldPressure - 1)).toBeLessThan(0.12);
+  });
+
+  test('what decides follows from the gates: shut, holding between, sharing, and the answer is within every bound', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('elm-63-77', 'ash-58-71', 'beech-60-77', 'yew-71-83'),
+        fc.constantFrom('spruce-88-104', 'chestnut-102-125', 'walnut-94-96', 'pine-82-104'),
+        fc.double({ min: 50_000, max: 320_000, noNaN: true }),
+        fc.option(fc.double({ min: 20_000, max: 150_000, noNaN: true })),
+        fc.integer({ min: 900, max: 2_200 }),
+        (engine, front, gauge, hold, speed) => {
+          const job = groomer();
+          level(job, gauge);
+          compound(job, engine, front, (pair) => {
+            pair.between.hold = hold === null ? 'free' : 'held';
+            pair.between.gauge.value = hold ?? 80_000;
+          });
+          const build = matched(compiled(job));
+          const { path, match, stop } = solveMatched(build, speed, build.climate.pressure + gauge);
+          if (!match) return stop !== null;
+          const { turbine, low } = match;
+          const { asked } = match;
+          const p = path.manifold.pressure;
+          const near = (a: number, b: number) => Math.abs(a / b - 1) < 2e-4;
+          const opensRight =
+            match.kind === 'turbine'
+              ? turbine.opening === 0 && p <= asked * (1 + 1e-3)
+              : match.kind === 'creep'
+                ? turbine.opening === 1 && low!.turbine.opening === 1
+                : match.kind === 'spring' || near(p, asked);
+          const between = path.inlet.pressure;
+          const frontRight =
+            low!.kind === 'held'
+              ? near(between, build.low!.hold!)
+              : low!.kind === 'turbine'
+                ? low!.turbine.opening === 0 && (hold === null || between <= build.low!.hold! * (1 + 1e-3))
+                : low!.turbine.opening <= 1 + 1e-6;
+          return opensRight && frontRight && Number.isFinite(path.massFlow);
+        },
+      ),
+      { numRuns: 60, seed: 7 },
+    );
+  });
+
+  test('it carries at height what the single turbo cannot: the groomer at 2,900 m', () => {
+    const job = groomer();
+    const one = solveSweep(compiled(job));
+    compound(job, 'ash-58-71', 'spruce-88-104');
+    const two = solveSweep(compiled(job));
+    expect(one.goal.holds).toBe(false);
+    expect(two.goal.holds).toBe(true);
+    expect(two.turbo!.fullFrom!).toBeLessThan(one.turbo!.fullFrom ?? Infinity);
+    // About equal shares of the ratio is what is built (common practice, no source): neither stage idles here.
+    if (two.pair?.kind !== 'compound') throw new Error('no pair');
+    expect(two.pair.front).toBeGreaterThan(1.4);
+    expect(two.pair.engine).toBeGreaterThan(1.4);
+  });
+
+  test('stages that cannot share the ratio are said, with what would do', () => {
+    const codes = (engine: string, front: string, change: (job: Job) => void = () => undefined) => {
+      const job = groomer();
+      change(job);
+      compound(job, engine, front);
+      return solveSweep(compiled(job)).goal.findings.map((f) => f.code);
+    };
+    expect(codes('hornbeam-112-137', 'spruce-88-104')).toContain('engine-stage-idle');
+    // Asked for little, a front stage of that size lets the air pass.
+    expect(
+      codes('elm-63-77', 'hornbeam-112-137', (job) => {
+        level(job, 60_000);
+        job.brief.goal.speedRpm.value = 1_500;
+      }),
+    ).toContain('front-stage-idle');
+    const choked = (() => {
+      const job = groomer();
+      level(job, 250_000);
+      compound(job, 'thorn-28-38', 'hornbeam-112-137');
+      return solveSweep(compiled(job));
+    })();
+    const stopped = choked.goal.findings.map((f) => f.code);
+    expect(
+      stopped.some((code) =>
+        [
+          'stages-choke',
+          'turbine-blocked',
+          'turbine-too-small',
+          'match-not-found',
+          'ratio-too-high',
+        ].includes(code),
+      ),
+    ).toBe(true);
+  });
+});
+
+describe('a sequential pair', () => {
+  const pairOf = (joins: number, hysteresis = 300) => {
+    const job = sampleTurboJob(0);
+    job.setups[0]!.induction = { kind: 'turbo', arrangement: 'sequential', stages: [stage('aspen-37-42')] };
+    job.setups[0]!.pair.changeover.speedRpm = given(joins, 'measured');
+    job.setups[0]!.pair.changeover.hysteresisRpm = given(hysteresis, 'measured');
+    level(job, 90_000);
+    return job;
+  };
+  const others = (arrangement: 'single' | 'parallel') => {
+    const job = pairOf(5_000);
+    job.setups[0]!.induction = { kind: 'turbo', arrangement, stages: [stage('aspen-37-42')] };
+    return job;
+  };
+
+  test('below the change-over it is the single turbo, above it the twins', () => {
+    const pair = solveSweep(compiled(pairOf(5_500)));
+    const one = solveSweep(compiled(others('single')));
+    const two = solveSweep(compiled(others('parallel')));
+    pair.points.forEach((p, i) => {
+      const other = (p.speedRpm < 5_500 ? one : two).points[i]!;
+      expect(p.compressors).toHaveLength(p.speedRpm < 5_500 ? 1 : 2);
+      expect(p.manifoldPressure / other.manifoldPressure).toBeCloseTo(1, 4);
+    });
+    // What it is built for: the threshold of the one with the flow of two.
+    expect(pair.turbo!.threshold!).toBeCloseTo(one.turbo!.threshold!, -1);
+    expect(pair.turbo!.threshold!).toBeLessThan(two.turbo!.threshold!);
+  });
+
+  test('joining too early is said with the speed that would do; joining below the onset too; never joining too', () => {
+    const said = (joins: number) =>
+      solveSweep(compiled(pairOf(joins))).goal.findings.find((f) => /join/.test(f.code))!;
+    const early = said(4_300);
+    expect(early.code).toBe('joins-early');
+    const wanted = early.figures.wanted!.value;
+    expect(said(wanted + 50).code).toBe('second-joins');
+    expect(said(1_800).code).toBe('joins-below-onset');
+    expect(said(9_600).code).toBe('second-never-joins');
+    expect(said(6_500).figures.leaves!.value).toBe(6_200);
+  });
+
+  test('the build at a speed is the one that works there', () => {
+    const build = compiled(pairOf(5_000));
+    expect(buildAt(build, 4_999).compressorCount).toBe(1);
+    expect(buildAt(build, 5_000).compressorCount).toBe(2);
+  });
+});

@@ -1,0 +1,681 @@
+import { findOnMap } from '../compressor/lookup';
+import { correctedFlow } from '../compressor/formulas';
+import { compressorOutlet } from '../compressor/outlet';
+import { compileMap, type CompiledMap } from '../compressor/map';
+import type { Compressor } from '../compressor/document';
+import type { Job } from '../job/document';
+import type { Ref } from '../job/ref';
+import type { Turbine } from '../turbine/document';
+import type { Turbocharger } from '../turbocharger/document';
+import { stageOf } from '../turbocharger/fit';
+import { reason, type Reason } from '../working/range';
+import { climateOf, compileBuild, revGrid, type Build, type Library } from './build';
+import { peakOf } from './compare';
+import type { Level } from './demand';
+import { solveMatched } from './matched';
+import { isMatched } from './settle';
+import { planLevel, solvePath, solvePoint, type OperatingPoint } from './point';
+import { rankingSpeeds } from './rank';
+import { solveSpool, type TrialPlan } from './spool';
+import { LEAST_SURGE_MARGIN, nearestToSurge, solveSweep, surgeMarginAt, type Sweep } from './sweep';
+
+/** A turbocharger of the library with the parts it is made of. */
+export type TurboItem = Ref & { document: Turbocharger; compressor: Compressor; turbine: Turbine };
+
+export type Form = 'single' | 'parallel' | 'compound';
+
+/** One way to put turbos on the job: one, two alike, or one in front of the other. */
+export type TurboCandidate = { form: Form; engine: TurboItem; front: TurboItem | null };
+
+export const turboKey = ({
+  form,
+  engine,
+  front,
+}: Pick<TurboCandidate, 'form'> & { engine: Ref; front: Ref | null }): string =>
+  [form, `${engine.id}.${engine.revision}`, ...(front ? [`${front.id}.${front.revision}`] : [])].join(':');
+
+/** How thoroughly a row was looked at: by three look-ups, matched at 24 speeds, or over every speed of the sweep. */
+export type TurboPass = 'screened' | 'matched' | 'full';
+
+/** How a candidate does on this job, before anybody's taste. SI; speeds rev/min; null where it does not happen. */
+export type TurboRow = {
+  key: string;
+  pass: TurboPass;
+  form: Form;
+  engine: Ref;
+  front: Ref | null;
+  name: string;
+  inducer: number;
+  /** Inlet of the turbine wheel: the frame it is built in. */
+  frame: number;
+  flange: string;
+  price: number | null;
+  /** How many sets are on the shelf; null where nobody keeps count. */
+  stock: number | null;
+  kind: 'holds' | 'short' | 'off-map' | 'fails';
+  why: Reason;
+  /** At the goal's speed, W, and what the map has room for there at that ratio. */
+  power: number;
+  potential: number;
+  peak: number;
+  /** At the last speed of the sweep; null before it is matched. */
+  redLine: number | null;
+  threshold: number | null;
+  fullFrom: number | null;
+  /** Time to full boost in the job's trial, s; null before it is matched or where it never comes. */
+  time: number | null;
+  efficiency: number | null;
+  surge: number | null;
+  /** Share of the shaft's limit where it turns fastest. */
+  fastest: number;
+  /** Back pressure over boost at the goal, both gauge. */
+  backPressure: number | null;
+  /** Area of all compressor wheels, m². */
+  size: number;
+  /** Share of the goal that is left at the worst of the Brief's venues; 1 before it is matched. */
+  worstVenue: number;
+};
+
+export const turboCriteria = [
+  'power',
+  'threshold',
+  'time',
+  'efficiency',
+  'margins',
+  'price',
+  'size',
+] as const;
+export type TurboCriterion = (typeof turboCriteria)[number];
+export type TurboWeights = Record<TurboCriterion, number>;
+
+/** Between early boost and top end, as most jobs are built. */
+export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
+  power: 5,
+  threshold: 6,
+  time: 5,
+  efficiency: 4,
+  margins: 5,
+  price: 2,
+  size: 1,
+};
+
+const many = { single: 1, parallel: 2, compound: 1 } as const;
+
+/** The job with a candidate on one of its setups. */
+export function withTurbos(job: Job, setupId: string, { form, engine, front }: TurboCandidate): Job {
+  const stages = [stageOf(engine), ...(front ? [stageOf(front)] : [])];
+  return {
+    ...job,
+    setups: job.setups.map((setup) =>
+      setup.id === setupId ? { ...setup, induction: { kind: 'turbo', arrangement: form, stages } } : setup,
+    ),
+  };
+}
+
+/** A library of nothing but the parts of these turbochargers. */
+export function libraryOfTurbos(items: readonly TurboItem[]): Library {
+  const key = ({ id, revision }: Ref) => `${id}.${revision}`;
+  const compressors = new Map(items.map((t) => [key(t.document.compressor), t.compressor]));
+  const turbines = new Map(items.map((t) => [key(t.document.turbine), t.turbine]));
+  return { compressor: (ref) => compressors.get(key(ref)), turbine: (ref) => turbines.get(key(ref)) };
+}
+
+/** The ground every candidate stands on: the job's engine without a turbo, what it asks for, and where else it must hold. */
+export type TurboGround = {
+  job: Job;
+  setupId: string;
+  library: Library;
+  level: Level;
+  /** Air of the whole engine at the goal, kg/s, total ratio, and the state before the compressor. */
+  massFlow: number;
+  ratio: number;
+  inlet: { pressure: number; temperature: number };
+  trial: TrialPlan | null;
+  base: Build;
+  /** The job as it stands at the venue with the thinnest air; null where there is but one. */
+  worst: { job: Job; level: Level } | null;
+  /** Share of the shaft's limit that the duty leaves: long hours at load leave less (common practice, no source). */
+  mostSpeed: number;
+};
+
+const LONG_DUTY = 0.95;
+
+/** The ground of a ranking; null where the job cannot be solved or needs no boost. */
+export function turboGround(
+  job: Job,
+  setupId: string,
+  items: readonly TurboItem[],
+  trial: TrialPlan | null,
+): TurboGround | null {
+  const open: Job = {
+    ...job,
+    setups: job.setups.map((s) =>
+      s.id === setupId
+        ? { ...s, induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] } }
+        : s,
+    ),
+  };
+  const library = libraryOfTurbos(items);
+  const result = compileBuild(open, setupId, library);
+  if ('problems' in result) return null;
+  const base = result.build;
+  const level = planLevel(base);
+  if (level.kind !== 'boost') return null;
+  const { path } = solvePath(base, base.goal.speedRpm, level);
+  if (path.kind !== 'converged') return null;
+  const { brief } = job;
+  const air = (venue: Job['brief']['venue']) =>
+    climateOf(venue, venue.hottest?.value ?? venue.temperature.value);
+  const here = climateOf(brief.venue);
+  const thinnest = [brief.venue, ...brief.otherVenues]
+    .map((venue) => ({ venue, climate: air(venue) }))
+    .filter((v) => v.climate !== null)
+    .sort((a, b) => a.climate!.density - b.climate!.density)[0];
+  const isThinner = thinnest && here && thinnest.climate!.density < here.density * 0.99;
+  const worst = isThinner ? worstOf(job, setupId, open, library, thinnest.venue) : null;
+  const { use } = brief;
+  const isLong = (use.loadHours?.value ?? 0) >= 3_600 || (use.fullSeconds?.value ?? 0) >= 120;
+  return {
+    job,
+    setupId,
+    library,
+    level,
+    massFlow: path.massFlow,
+    ratio: path.compressor.ratio,
+    inlet: { pressure: path.filter.pressure, temperature: path.filter.temperature },
+    trial,
+    base,
+    worst,
+    mostSpeed: isLong ? LONG_DUTY : 1,
+  };
+}
+
+/** The job at its venue with the thinnest air on the hottest day, and the boost the goal takes there. */
+function worstOf(
+  job: Job,
+  setupId: string,
+  open: Job,
+  library: Library,
+  venue: Job['brief']['venue'],
+): TurboGround['worst'] {
+  const moved = (one: Job): Job => ({
+    ...one,
+    brief: {
+      ...one.brief,
+      venue: { ...one.brief.venue, ...venue, ...(venue.hottest ? { temperature: venue.hottest } : {}) },
+    },
+  });
+  const result = compileBuild(moved(open), setupId, library);
+  if ('problems' in result) return null;
+  return { job: moved(job), level: planLevel(result.build) };
+}
+
+const maps = new WeakMap<Compressor, CompiledMap>();
+const mapOf = (compressor: Compressor): CompiledMap => {
+  const known = maps.get(compressor) ?? compileMap(compressor);
+  maps.set(compressor, known);
+  return known;
+};
+
+/** How many of each place go into the pairs that are looked at. */
+const SHORT_LIST = 7;
+
+/** Efficiency at a flow and ratio; off the map less than anything on it. */
+function fitAt(map: CompiledMap, flow: number, ratio: number, inlet: TurboGround['inlet']): number {
+  const { reference } = map;
+  const corrected = correctedFlow.fn({
+    massFlow: flow,
+    temperature: inlet.temperature,
+    pressure: inlet.pressure,
+    referenceTemperature: reference.temperature,
+    referencePressure: reference.pressure,
+  });
+  const at = findOnMap(map, corrected, ratio);
+  return at.status === 'inside'
+    ? (at.efficiency ?? 0)
+    : -Math.abs(Math.min(at.surgeMargin ?? -1, at.edgeRoom?.share ?? -1));
+}
+
+/**
+ * Pairs worth a look: the best few for each place with the ratio shared evenly, each of the one with each of the other that
+ * is smaller. In: ground; turbochargers, one entry of a compressor being enough for its kind.
+ */
+export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] {
+  const split = Math.sqrt(ground.ratio);
+  if (split < 1.25) return [];
+  const { gas } = ground.base.climate;
+  const between = {
+    pressure: ground.inlet.pressure * split,
+    temperature: compressorOutlet(gas, ground.inlet.temperature, split, 0.75).temperature,
+  };
+  const best = (inlet: TurboGround['inlet']) =>
+    items
+      .map((item) => ({ item, fit: fitAt(mapOf(item.compressor), ground.massFlow, split, inlet) }))
+      .sort((a, b) => b.fit - a.fit)
+      .slice(0, SHORT_LIST)
+      .map(({ item }) => item);
+  const fronts = best(ground.inlet);
+  return best(between).flatMap((engine) =>
+    fronts
+      .filter((front) => front.compressor.inducer.value > engine.compressor.inducer.value)
+      .map((front): TurboCandidate => ({ form: 'compound', engine, front })),
+  );
+}
+
+/** All candidates of a library: each alone, each twice, and the pairs worth a look. */
+export const turboCandidates = (ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] => [
+  ...items.flatMap((engine): TurboCandidate[] => [
+    { form: 'single', engine, front: null },
+    { form: 'parallel', engine, front: null },
+  ]),
+  ...compoundPairs(ground, items),
+];
+
+function factsOf({ form, engine, front }: TurboCandidate) {
+  const count = many[form];
+  const parts = front ? [engine, front] : [engine];
+  const prices = parts.map((t) => t.document.price?.value ?? null);
+  const area = (t: TurboItem) => t.compressor.exducer.value ** 2;
+  const shelves = parts.map((t) => t.document.stock ?? null);
+  return {
+    key: turboKey({ form, engine, front }),
+    form,
+    engine: { id: engine.id, revision: engine.revision },
+    front: front && { id: front.id, revision: front.revision },
+    name:
+      form === 'parallel'
+        ? `Twin ${engine.document.name}`
+        : front
+          ? `${front.document.name} on ${engine.document.name}`
+          : engine.document.name,
+    inducer: Math.max(...parts.map((t) => t.compressor.inducer.value)),
+    frame: Math.max(...parts.map((t) => t.turbine.inducer.value)),
+    flange: engine.document.flange,
+    price: prices.includes(null) ? null : count * prices.reduce<number>((sum, p) => sum + p!, 0),
+    stock: shelves.includes(null) ? null : Math.min(...shelves.map((s) => Math.floor(s! / count))),
+    size: count * parts.reduce((sum, t) => sum + area(t), 0),
+  };
+}
+
+const fails = (candidate: TurboCandidate, pass: TurboPass, why: Reason): TurboRow => ({
+  ...factsOf(candidate),
+  pass,
+  kind: 'fails',
+  why,
+  power: 0,
+  potential: 0,
+  peak: 0,
+  redLine: null,
+  threshold: null,
+  fullFrom: null,
+  time: null,
+  efficiency: null,
+  surge: null,
+  fastest: 0,
+  backPressure: null,
+  worstVenue: 1,
+});
+
+const offMap = (status: string) => status === 'surge' || status === 'choke' || status === 'overspeed';
+/** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
+const AWAKE = 20_000;
+
+/** Power that the maps have room for at the ratio of the goal, W. */
+function potentialOf(point: OperatingPoint): number {
+  const rooms = point.compressors.flatMap((c) => (c.edgeRoom ? [c.edgeRoom.share] : []));
+  return point.power.fuelFlow * (1 + (rooms.length ? Math.min(...rooms) : 0));
+}
+
+/** A first look at a candidate by three matches: at the goal and twice below it. Never throws. */
+export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): TurboRow {
+  const result = compileBuild(
+    withTurbos(ground.job, ground.setupId, candidate),
+    ground.setupId,
+    ground.library,
+  );
+  if ('problems' in result) return fails(candidate, 'screened', result.problems[0]!.reason);
+  const { build } = result;
+  if (!isMatched(build) || ground.level.kind !== 'boost')
+    return fails(candidate, 'screened', reason('choose-turbine'));
+  const { speedRpm, power: wanted } = build.goal;
+  const asked = ground.level.pressure;
+  const at = solvePoint(build, speedRpm, ground.level);
+  if (!at.match)
+    return fails(
+      candidate,
+      'screened',
+      at.status.reason ?? reason('match-not-found', { speed: [speedRpm, 'engineSpeed'] }),
+    );
+  const low = build.idleRpm + 0.3 * (speedRpm - build.idleRpm);
+  const middle = build.idleRpm + 0.55 * (speedRpm - build.idleRpm);
+  const boostAt = (rpm: number) => {
+    const { match, path } = solveMatched(build, rpm, asked);
+    return match ? Math.max(0, path.manifold.pressure - build.climate.pressure) : 0;
+  };
+  const boosts = [boostAt(low), boostAt(middle), Math.max(0, at.boostGauge)];
+  const speeds = [low, middle, speedRpm];
+  // Boost comes about as the square of the speed: between two looks it is read on that.
+  const reaches = (boost: number): number | null => {
+    const i = boosts.findIndex((b) => b >= boost);
+    if (i < 0) return null;
+    if (i === 0) return Math.max(build.idleRpm, low * Math.sqrt(boost / boosts[0]!));
+    const [a, b] = [Math.sqrt(boosts[i - 1]!), Math.sqrt(boosts[i]!)];
+    return speeds[i - 1]! + ((Math.sqrt(boost) - a) / (b - a || 1)) * (speeds[i]! - speeds[i - 1]!);
+  };
+  const full = asked - build.climate.pressure;
+  const margin = surgeMarginAt(at)?.margin ?? null;
+  const fastest = Math.max(0, ...at.compressors.map((c) => c.speedShare ?? 0));
+  const off = at.compressors.some((c) => offMap(c.status));
+  const isShort = at.power.fuelFlow < wanted * 0.99;
+  const gauge = (at.match.turbine.inlet.pressure - build.climate.pressure) / Math.max(1, at.boostGauge);
+  return {
+    ...factsOf(candidate),
+    pass: 'screened',
+    kind: isShort ? 'short' : off || fastest > ground.mostSpeed ? 'off-map' : 'holds',
+    why: isShort
+      ? reason('turbo-short', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] })
+      : off
+        ? reason('turbo-off-map', { speed: [speedRpm, 'engineSpeed'] })
+        : reason('turbo-screened', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] }),
+    power: at.power.fuelFlow,
+    potential: potentialOf(at),
+    peak: at.power.fuelFlow,
+    redLine: null,
+    threshold: reaches(AWAKE),
+    fullFrom: isShort ? null : reaches(0.97 * full),
+    time: null,
+    efficiency: at.compressors.reduce<number | null>(
+      (least, c) => (c.efficiency === null ? least : Math.min(least ?? 1, c.efficiency)),
+      null,
+    ),
+    surge: margin,
+    fastest,
+    backPressure: at.boostGauge > AWAKE ? gauge : null,
+    worstVenue: 1,
+  };
+}
+
+/** Mean efficiency of the compressors where they boost, weighed alike; null where they never do. */
+function meanEfficiency(points: OperatingPoint[]): number | null {
+  const values = points
+    .filter((p) => p.pressureRatio > 1.2)
+    .flatMap((p) => p.compressors.flatMap((c) => (c.efficiency === null ? [] : [c.efficiency])));
+  return values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
+}
+
+/**
+ * A candidate matched over the revs: at 24 speeds, or at every speed of the sweep, with its time to boost and what is left
+ * at the worst venue. Never throws. Source: docs/physics/ranking.md.
+ */
+export function matchTurbo(
+  ground: TurboGround,
+  candidate: TurboCandidate,
+  pass: Exclude<TurboPass, 'screened'>,
+): TurboRow {
+  const put = withTurbos(ground.job, ground.setupId, candidate);
+  const result = compileBuild(put, ground.setupId, ground.library);
+  if ('problems' in result) return fails(candidate, pass, result.problems[0]!.reason);
+  const { build } = result;
+  const grid = revGrid(build);
+  const speeds = pass === 'full' ? grid : rankingSpeeds(grid, build.idleRpm, 'coarse');
+  const sweep = solveSweep(build, speeds);
+  if (!sweep.goalPoint.match || !sweep.turbo) return fails(candidate, pass, sweep.goal.short);
+  const wanted = build.goal.power;
+  const found = measured({ build, sweep }, ground.trial, pass === 'full' ? 'fine' : 'coarse');
+  const { power } = found;
+  const { fastestAt, ...figures } = found;
+  const worstVenue = ground.worst ? shareAtWorst(ground, candidate, wanted) : 1;
+  const isShort = power < wanted * 0.995;
+  const isFast = fastestAt.share > ground.mostSpeed;
+  const kind: TurboRow['kind'] = isShort
+    ? 'short'
+    : sweep.spans.length || isFast || !sweep.goal.holds
+      ? 'off-map'
+      : 'holds';
+  const why = isShort
+    ? reason('turbo-short', { power: [power, 'power'], speed: [build.goal.speedRpm, 'engineSpeed'] })
+    : kind === 'off-map'
+      ? isFast && !sweep.spans.length && ground.mostSpeed < 1
+        ? reason('turbo-fast-for-duty', {
+            share: [fastestAt.share, 'share'],
+            most: [ground.mostSpeed, 'share'],
+            speed: [fastestAt.speedRpm, 'engineSpeed'],
+          })
+        : sweep.goal.short
+      : reason('turbo-holds', {});
+  return { ...factsOf(candidate), pass, kind, why, ...figures, fastest: fastestAt.share, worstVenue };
+}
+
+/** What a turbo is chosen by. SI; speeds rev/min; null where it does not happen. */
+export type TurboFigures = Pick<
+  TurboRow,
+  | 'power'
+  | 'potential'
+  | 'peak'
+  | 'threshold'
+  | 'fullFrom'
+  | 'time'
+  | 'efficiency'
+  | 'surge'
+  | 'backPressure'
+  | 'redLine'
+> & { fastestAt: { share: number; speedRpm: number } };
+
+/** The figures of a solved build, with its time to full boost in a trial. Never throws. */
+export function measured(
+  { build, sweep }: { build: Build; sweep: Sweep },
+  trial: TrialPlan | null,
+  accuracy: 'fine' | 'coarse' = 'fine',
+): TurboFigures {
+  const { goalPoint, turbo } = sweep;
+  const spool = trial && solveSpool(build, trial, sweep.level, accuracy);
+  const nearest = nearestToSurge(sweep.points);
+  const last = sweep.points.at(-1);
+  return {
+    power: goalPoint.power.fuelFlow,
+    potential: potentialOf(goalPoint),
+    peak: peakOf({ build, sweep }, 'power')?.power.fuelFlow ?? goalPoint.power.fuelFlow,
+    redLine: last && last.status.kind !== 'failed' ? last.power.fuelFlow : null,
+    threshold: turbo?.threshold ?? null,
+    fullFrom: turbo?.fullFrom ?? null,
+    time: spool?.kind === 'found' ? (spool.full?.time ?? null) : null,
+    efficiency: meanEfficiency(sweep.points),
+    surge: (nearest && surgeMarginAt(nearest)?.margin) ?? null,
+    backPressure:
+      goalPoint.match && goalPoint.boostGauge > AWAKE
+        ? (goalPoint.match.turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge
+        : null,
+    fastestAt: sweep.points.reduce<{ share: number; speedRpm: number }>(
+      (most, p) => {
+        const share = Math.max(0, ...p.compressors.map((c) => c.speedShare ?? 0));
+        return share > most.share ? { share, speedRpm: p.speedRpm } : most;
+      },
+      { share: 0, speedRpm: 0 },
+    ),
+  };
+}
+
+/** Share of the goal's power that is left at the venue with the thinnest air, with the boost that makes it at home. */
+function shareAtWorst(ground: TurboGround, candidate: TurboCandidate, wanted: number): number {
+  const result = compileBuild(
+    withTurbos(ground.worst!.job, ground.setupId, candidate),
+    ground.setupId,
+    ground.library,
+  );
+  if ('problems' in result || !isMatched(result.build)) return 0;
+  const { build } = result;
+  const point = solvePoint(build, build.goal.speedRpm, ground.worst!.level);
+  const isOff = point.compressors.some((c) => offMap(c.status));
+  return point.match ? Math.min(1, point.power.fuelFlow / wanted) * (isOff ? 0.9 : 1) : 0;
+}
+
+export type RankedTurbo = TurboRow & {
+  /** 0 to 1 on the weights. */
+  score: number;
+  credit: Record<TurboCriterion, number>;
+  reason: Reason;
+  /** On the front: nothing else has both an earlier threshold and more power in it. */
+  isOnFront: boolean;
+};
+
+const clamp = (x: number) => Math.min(1, Math.max(0, x));
+const classes: TurboRow['kind'][] = ['holds', 'off-map', 'short', 'fails'];
+
+/** Where a value lies between the worst and the best of the field; half where nobody knows. */
+function between(value: number | null, worst: number, best: number): number {
+  if (value === null) return 0;
+  return worst === best ? 1 : clamp((value - worst) / (best - worst));
+}
+
+/**
+ * Puts rows in order on somebody's weights: those that hold first, then those that leave a map or a limit, those short of
+ * the goal, those without a match. Threshold, time, power, price and size are judged within the field of those that hold.
+ * In: rows; weights 0 to 10. Never throws. Source of the bounds: common practice, no source.
+ */
+export function rankTurbos(rows: readonly TurboRow[], weights: TurboWeights): RankedTurbo[] {
+  const holding = rows.filter((r) => r.kind === 'holds');
+  const field = holding.length ? holding : rows.filter((r) => r.kind !== 'fails');
+  const range = (of: (r: TurboRow) => number | null): [number, number] => {
+    const values = field.flatMap((r) => of(r) ?? []);
+    return values.length ? [Math.min(...values), Math.max(...values)] : [0, 0];
+  };
+  const [earliest, latest] = range((r) => r.threshold);
+  const [quickest, slowest] = range((r) => r.time);
+  const [least, most] = range((r) => r.potential);
+  const [, dearest] = range((r) => r.price);
+  const [, largest] = range((r) => r.size);
+  const total = turboCriteria.reduce((sum, c) => sum + weights[c], 0) || 1;
+  const onFront = frontOf(field);
+  const pending = reason('turbo-holds', {});
+  const ranked = rows.map((r): RankedTurbo => {
+    const credit: Record<TurboCriterion, number> = {
+      power: between(r.potential, least, most),
+      threshold: between(r.threshold, latest, earliest),
+      // Before it is matched nobody knows: half.
+      time: r.pass === 'screened' ? 0.5 : between(r.time, slowest, quickest),
+      efficiency: clamp(((r.efficiency ?? 0) - 0.55) / 0.25),
+      margins: Math.min(clamp((r.surge ?? 0.3) / 0.3), clamp((1 - r.fastest) / 0.3)),
+      price: r.price === null || !dearest ? 0.5 : clamp(1 - r.price / dearest),
+      size: largest ? clamp(1 - r.size / largest) : 0.5,
+    };
+    const sum = turboCriteria.reduce((s, c) => s + weights[c] * credit[c], 0) / total;
+    return { ...r, credit, score: sum * r.worstVenue, isOnFront: onFront.has(r.key), reason: pending };
+  });
+  ranked.sort(
+    (a, b) =>
+      classes.indexOf(a.kind) - classes.indexOf(b.kind) ||
+      b.score - a.score ||
+      (a.name < b.name ? -1 : a.name > b.name ? 1 : 0),
+  );
+  const first = ranked[0];
+  return first ? ranked.map((r) => ({ ...r, reason: reasonFor(r, first, weights) })) : [];
+}
+
+/** Keys of the rows that no other beats in both threshold and power. In: rows that are in the running. */
+export function frontOf(rows: readonly TurboRow[]): Set<string> {
+  const known = rows
+    .filter((r) => r.threshold !== null)
+    .sort((a, b) => a.threshold! - b.threshold! || b.potential - a.potential);
+  const front = new Set<string>();
+  let most = -Infinity;
+  for (const r of known) {
+    if (r.potential <= most) continue;
+    most = r.potential;
+    front.add(r.key);
+  }
+  return front;
+}
+
+const rpm = (value: number): [number, 'engineSpeed'] => [Math.round(value / 50) * 50, 'engineSpeed'];
+
+/** In one sentence why a row stands where it does. */
+function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights): Reason {
+  if (row.kind !== 'holds') return row.why;
+  if (row.worstVenue < 0.97) return reason('turbo-short-at-worst', { share: [row.worstVenue, 'share'] });
+  if (row.surge !== null && row.surge < LEAST_SURGE_MARGIN)
+    return reason('turbo-near-surge', { margin: [row.surge, 'share'] });
+  if (row.key === first.key)
+    return row.threshold === null
+      ? reason('turbo-first-plain', { potential: [row.potential, 'power'] })
+      : reason('turbo-first', { threshold: rpm(row.threshold), potential: [row.potential, 'power'] });
+  const behind = turboCriteria.reduce((worst, c) =>
+    weights[c] * (first.credit[c] - row.credit[c]) >
+    weights[worst] * (first.credit[worst] - row.credit[worst])
+      ? c
+      : worst,
+  );
+  switch (behind) {
+    case 'threshold':
+      if (row.threshold !== null && first.threshold !== null)
+        return reason('turbo-later', { threshold: rpm(row.threshold), first: rpm(first.threshold) });
+      break;
+    case 'time':
+      if (row.time !== null && first.time !== null)
+        return reason('turbo-slower', { time: [row.time, 'time'], first: [first.time, 'time'] });
+      if (row.time === null && first.time !== null && row.pass !== 'screened')
+        return reason('turbo-never-full');
+      break;
+    case 'power':
+      return reason('turbo-less-room', {
+        potential: [row.potential, 'power'],
+        first: [first.potential, 'power'],
+      });
+    case 'margins':
+      return row.surge !== null && clamp(row.surge / 0.3) <= clamp((1 - row.fastest) / 0.3)
+        ? reason('turbo-margin', { margin: [row.surge, 'share'] })
+        : reason('turbo-fast', { share: [row.fastest, 'share'] });
+    case 'price':
+      if (row.price !== null && first.price !== null)
+        return reason('turbo-dearer', { price: [row.price, 'money'], first: [first.price, 'money'] });
+      break;
+    case 'size':
+      return reason('turbo-larger', { inducer: [row.inducer, 'bore'], first: [first.inducer, 'bore'] });
+  }
+  return reason('turbo-less-efficient', {
+    efficiency: [row.efficiency ?? 0, 'share'],
+    first: [first.efficiency ?? 0, 'share'],
+  });
+}
+
+export type School = 'early' | 'top' | 'grow';
+/** How much more than the goal a turbo to grow into has room for (common practice, no source). */
+const GROWTH = 1.15;
+
+/** What each school would pick of those that hold, and why; none where nothing does. */
+export function schoolPicks(
+  ranked: readonly RankedTurbo[],
+  goalPower: number,
+): { school: School; row: RankedTurbo; why: Reason }[] {
+  const holding = ranked.filter((r) => r.kind === 'holds' && r.threshold !== null);
+  if (!holding.length) return [];
+  const best = (rows: readonly RankedTurbo[], less: (a: RankedTurbo, b: RankedTurbo) => boolean) =>
+    rows.reduce<RankedTurbo | undefined>((found, r) => (!found || less(r, found) ? r : found), undefined);
+  const early = best(holding, (a, b) => (a.fullFrom ?? Infinity) < (b.fullFrom ?? Infinity))!;
+  const top = best(holding, (a, b) => a.potential > b.potential)!;
+  const grow = best(
+    holding.filter((r) => r.potential >= GROWTH * goalPower),
+    (a, b) => (a.fullFrom ?? Infinity) < (b.fullFrom ?? Infinity),
+  );
+  const full = (r: RankedTurbo) => rpm(r.fullFrom ?? r.threshold!);
+  return [
+    {
+      school: 'early',
+      row: early,
+      why: reason('picks-early', { full: full(early), threshold: rpm(early.threshold!) }),
+    },
+    ...(grow
+      ? [
+          {
+            school: 'grow' as const,
+            row: grow,
+            why: reason('picks-grow', { potential: [grow.potential, 'power'], full: full(grow) }),
+          },
+        ]
+      : []),
+    {
+      school: 'top',
+      row: top,
+      why: reason('picks-top', { potential: [top.potential, 'power'], full: full(top) }),
+    },
+  ];
+}

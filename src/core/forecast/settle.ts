@@ -1,0 +1,465 @@
+import { exhaustState } from '../engine/exhaust';
+import { shaftSpeed } from '../compressor/formulas';
+import { efficiencyAt } from '../compressor/lookup';
+import type { CompiledMap } from '../compressor/map';
+import { springBoost } from '../turbocharger/formulas';
+import {
+  atOpening,
+  atPower,
+  portPressure,
+  tailPressure,
+  type Given,
+  type HotSide,
+  type TurbineState,
+} from '../turbocharger/turbine-side';
+import {
+  breathe,
+  chargeLow,
+  chargeTo,
+  HIGHEST_RATIO,
+  KINK,
+  LEAST_INLET,
+  newPath,
+  type AirPath,
+} from './air-path';
+import type { Build } from './build';
+
+/** A build whose turbine is chosen. */
+export type MatchedBuild = Build & { hot: HotSide; compressor: NonNullable<Build['compressor']> };
+export const isMatched = (build: Build): build is MatchedBuild =>
+  build.hot !== null && build.compressor !== null;
+
+/**
+ * What decides the boost at a speed: the boost asked (the gate holds it), the turbine (gate shut, boost is what it can
+ * drive), the spring (it opens no later), the gate itself (wide open and still over what is asked: boost creep), or
+ * exhaust pressure that pushes the valve open against its spring.
+ */
+export type MatchKind = 'held' | 'turbine' | 'spring' | 'creep' | 'pushed-open';
+
+/** The steady match at one speed. SI. */
+export type Match = {
+  kind: MatchKind;
+  /** Pa absolute, asked of the manifold here. */
+  asked: number;
+  turbine: TurbineState;
+  /** The stage in front of a compound pair. */
+  low: LowMatch | null;
+  /** At the exhaust ports, Pa. */
+  portPressure: number;
+  /** Exhaust of the whole engine, kg/s. */
+  exhaustFlow: number;
+  /** Speed of the shafts, rev/min. */
+  shaftRpm: number;
+  iterations: number;
+  /** Turbine power over compressor power, less one. */
+  imbalance: number;
+};
+
+/** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
+export type LowKind = 'turbine' | 'held' | 'sharing' | 'creep';
+export type LowMatch = { kind: LowKind; turbine: TurbineState; shaftRpm: number; imbalance: number };
+
+export type Matched = { path: AirPath; match: Match | null; stop: MatchStop | null };
+
+export type MatchStop =
+  | 'filter-chokes'
+  | 'ratio-too-high'
+  | 'turbine-blocked'
+  | 'match-not-found'
+  | 'turbine-too-small'
+  | 'boost-runs-away';
+/** Below this ratio a map gives no shaft speed: similarity carries the one it gives there down to a shaft that stands still. */
+const LEAST_MAPPED = 1.0055;
+
+/** Least rise of pressure that counts: a shaft that stands still makes none. */
+const LEAST_RISE = 1e-6;
+
+/** What a shaft turns at by its compressor's place on the map, rev/min. Inlet K. */
+function shaftOf(
+  map: CompiledMap,
+  { place, correctedFlow, compressor: { ratio } }: Pick<AirPath, 'place' | 'compressor' | 'correctedFlow'>,
+  temperature: number,
+): number {
+  const isMapped = place && ratio >= LEAST_MAPPED;
+  const known = isMapped ? place : efficiencyAt(map, correctedFlow, LEAST_MAPPED);
+  const scale = isMapped ? 1 : Math.sqrt(Math.max(LEAST_RISE, ratio - 1) / (LEAST_MAPPED - 1));
+  return shaftSpeed.fn({
+    correctedSpeed: (known?.speed ?? map.speeds[0]!) * scale,
+    temperature,
+    referenceTemperature: map.reference.temperature,
+  });
+}
+
+/**
+ * What one turn of the loop carries on: charge temperature, back pressure over manifold pressure, manifold pressure, and
+ * the ratio of the stage in front (1 where there is none).
+ */
+export type Unknowns = { t: number; r: number; p: number; q: number };
+/** Beside them, by plain substitution: they hardly depend on anything. `low…`: of the stage in front. */
+export type Carried = {
+  mixed: number;
+  ratio: number;
+  port: number;
+  lowMixed: number;
+  lowRatio: number;
+};
+
+export type Turn = {
+  next: Unknowns;
+  turbine: TurbineState;
+  /** The stage in front: its turbine, which the exhaust meets last. */
+  low: { turbine: TurbineState; shaftRpm: number } | null;
+  exhaustFlow: number;
+  portPressure: number;
+  shaftRpm: number;
+  /** Manifold pressure the turbine's power would drive, Pa. */
+  driven: number;
+};
+
+/**
+ * What the stage in front does: its gate stands at an opening; holds the pressure between the stages; holds the whole
+ * boost, the stage at the engine giving what it gives; or its shaft turns at a speed.
+ */
+export type LowRule =
+  | { kind: 'opening'; opening: number }
+  | { kind: 'hold'; pressure: number }
+  | { kind: 'share' }
+  | { kind: 'shaft'; rpm: number };
+
+/** How the manifold pressure of the next turn comes about. `shaft`: what a shaft speed gives with the gate shut. */
+export type Rule = (
+  | { kind: 'held' }
+  | { kind: 'opening' | 'fixed'; opening: number }
+  | { kind: 'spring' }
+  | { kind: 'pushed-open' }
+  | { kind: 'shaft'; opening: number; rpm: number }
+) & { low?: LowRule };
+
+/** Heat capacity and exponent of the by-hand form: only the slope of a step, never the answer, rests on them. */
+const CP = 1_006;
+const EXPONENT = 3.5;
+
+/** The ratio that a different work would drive, from the one at hand: exact where the works are equal. Inlet K. */
+function drivenRatio(
+  { compressor, efficiency }: Pick<AirPath, 'compressor' | 'efficiency'>,
+  temperature: number,
+  available: number,
+): number {
+  const scale = efficiency.value / (CP * temperature);
+  return Math.max(
+    1,
+    compressor.ratio +
+      (1 + Math.max(0, available) * scale) ** EXPONENT -
+      (1 + Math.max(0, compressor.work) * scale) ** EXPONENT,
+  );
+}
+
+/** The ratio that another speed of the shaft would give, by similarity from the one at hand. */
+const ratioAtShaft = (ratio: number, shaftRpm: number, wanted: number): number =>
+  1 + Math.max(LEAST_RISE, ratio - 1) * (wanted / shaftRpm) ** 2;
+
+export function turn(
+  build: MatchedBuild,
+  speedRpm: number,
+  path: AirPath,
+  x: Unknowns,
+  carried: Carried,
+  rule: Rule,
+  frozen: boolean,
+): Turn | MatchStop {
+  const { hot, compressor, low } = build;
+  const p1 = breathe(build, speedRpm, path, x.p, x.t, x.r);
+  if (!(p1 > LEAST_INLET * build.climate.pressure)) return 'filter-chokes';
+  if (low && !chargeLow(build, path, x.q, frozen)) return 'filter-chokes';
+  if (!chargeTo(build, path, x.p, x.t, frozen)) return 'ratio-too-high';
+  const exhaust = exhaustState(hot.exhaust, path.massFlow, x.t, carried.port);
+  // An engine that takes no air to speak of has no exhaust: there is no state to look for.
+  if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
+  const shaftRpm = shaftOf(compressor.map, path, path.inlet.temperature);
+  const behind = low ? lowTurn(build, path, exhaust.flow, carried, rule.low!) : null;
+  if (typeof behind === 'string') return behind;
+  const given: Given = {
+    flow: exhaust.flow / hot.count,
+    port: exhaust.port,
+    temperature: exhaust.inlet,
+    outletPressure: behind ? behind.turbine.inlet.pressure : tailPressure(hot, exhaust.flow, carried.mixed),
+    shaftRpm,
+    start: carried.ratio,
+  };
+  const airFlow = path.massFlow / compressor.count;
+  const needed = airFlow * path.compressor.work;
+  const turbine = 'opening' in rule ? atOpening(hot, given, rule.opening) : atPower(hot, given, needed);
+  if (!turbine) return 'opening' in rule ? 'turbine-blocked' : 'turbine-too-small';
+  carried.mixed = turbine.mixed;
+  carried.ratio = turbine.ratio;
+  carried.port = turbine.port;
+  const port = portPressure(hot, turbine.inlet.pressure, exhaust.inlet, exhaust.flow);
+  return {
+    next: {
+      t: path.cooler.temperature,
+      r: port / x.p,
+      p: nextPressure(build, path, x.p, rule, turbine, shaftRpm),
+      q: behind ? nextLowRatio(path, x.q, rule.low!, behind, turbine.power / airFlow) : 1,
+    },
+    turbine,
+    low: behind,
+    exhaustFlow: exhaust.flow,
+    portPressure: port,
+    shaftRpm,
+    driven: 'opening' in rule ? drivenPressure(path, x.p, turbine.power / airFlow) : x.p,
+  };
+}
+
+/** The turbine of the stage in front: it takes what the one at the engine and its gate let out. */
+function lowTurn(
+  build: MatchedBuild,
+  path: AirPath,
+  exhaustFlow: number,
+  carried: Carried,
+  rule: LowRule,
+): Turn['low'] | MatchStop {
+  const { hot, compressor } = build.low!;
+  const air = path.low!;
+  const shaftRpm = shaftOf(compressor.map, air, path.filter.temperature);
+  const given: Given = {
+    flow: exhaustFlow,
+    port: carried.mixed,
+    temperature: carried.mixed,
+    outletPressure: tailPressure(hot, exhaustFlow, carried.lowMixed),
+    shaftRpm,
+    start: carried.lowRatio,
+  };
+  const turbine =
+    rule.kind === 'opening'
+      ? atOpening(hot, given, rule.opening)
+      : rule.kind === 'shaft'
+        ? atOpening(hot, given, 0)
+        : atPower(hot, given, path.massFlow * air.compressor.work);
+  if (!turbine)
+    return rule.kind === 'opening' || rule.kind === 'shaft' ? 'turbine-blocked' : 'turbine-too-small';
+  carried.lowMixed = turbine.mixed;
+  carried.lowRatio = turbine.ratio;
+  return { turbine, shaftRpm };
+}
+
+function nextLowRatio(
+  path: AirPath,
+  ratio: number,
+  rule: LowRule,
+  { turbine, shaftRpm }: NonNullable<Turn['low']>,
+  highWork: number,
+): number {
+  switch (rule.kind) {
+    case 'opening':
+      return drivenRatio(path.low!, path.filter.temperature, turbine.power / path.massFlow);
+    case 'hold':
+      return (ratio * rule.pressure) / path.inlet.pressure;
+    case 'share':
+      // What the stage at the engine does not give is left to this one.
+      return (ratio * path.compressor.ratio) / drivenRatio(path, path.inlet.temperature, highWork);
+    case 'shaft':
+      return ratioAtShaft(ratio, shaftRpm, rule.rpm);
+  }
+}
+
+/** The manifold pressure that a work of the turbine, J/kg of air, would drive, Pa: the present one where the works are equal. */
+const drivenPressure = (path: AirPath, pressure: number, work: number): number =>
+  (pressure * drivenRatio(path, path.inlet.temperature, work)) / path.compressor.ratio;
+
+function nextPressure(
+  build: MatchedBuild,
+  path: AirPath,
+  pressure: number,
+  rule: Rule,
+  turbine: TurbineState,
+  shaftRpm: number,
+): number {
+  const { hot, climate } = build;
+  switch (rule.kind) {
+    case 'held':
+    case 'fixed':
+      return pressure;
+    case 'opening':
+      return drivenPressure(path, pressure, (turbine.power * build.compressor.count) / path.massFlow);
+    case 'shaft':
+      return (pressure * ratioAtShaft(path.compressor.ratio, shaftRpm, rule.rpm)) / path.compressor.ratio;
+    case 'spring':
+      return hot.gate.kind === 'valve'
+        ? climate.pressure +
+            springBoost.fn({
+              spring: hot.gate.springGauge,
+              inlet: turbine.inlet.pressure,
+              outlet: turbine.outlet.pressure,
+              bore: hot.gate.bore,
+              diaphragm: hot.gate.diaphragm,
+            })
+        : pressure;
+    case 'pushed-open': {
+      const held = pushLimit(hot);
+      const over = turbine.inlet.pressure - turbine.outlet.pressure;
+      return pressure * (1 + 0.4 * Math.max(-0.5, Math.min(0.5, held / over - 1)));
+    }
+  }
+}
+
+/** The pressure across the turbine that lifts the valve off its seat with no boost on the diaphragm, Pa. */
+export const pushLimit = ({ gate }: HotSide): number =>
+  gate.kind === 'valve' ? gate.springGauge * (gate.diaphragm / gate.bore) ** 2 : Infinity;
+
+const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5, q: 1 };
+
+/** Largest scaled change that counts as none. */
+const SETTLED = 2e-6;
+/** And of the temperature behind the turbine, which sets the pressure there, K. */
+const TAIL_SETTLED = 0.02;
+const MOST_TURNS = 60;
+
+export type Settled = {
+  rule: Rule;
+  path: AirPath;
+  turn: Turn;
+  x: Unknowns;
+  iterations: number;
+  residual: number;
+};
+
+/**
+ * A fixed point of `turn`: plain substitution sped up by Anderson's mixing over the last two steps (Walker & Ni, SIAM J.
+ * Numer. Anal. 49 (2011) 1715–1735), kept within bounds. Out: what it settled on, or why not.
+ */
+export function settle(
+  build: MatchedBuild,
+  speedRpm: number,
+  rule: Rule,
+  start: Unknowns,
+  carried: Carried,
+  from: AirPath | undefined,
+): Settled | MatchStop {
+  const path = newPath(build, speedRpm, start.r, from);
+  const ambient = build.climate.pressure;
+  let x = start;
+  const history: Step[] = [];
+  let best = Infinity;
+  let stuck = 0;
+  for (let i = 1; i <= MOST_TURNS; i++) {
+    const { mixed: was, lowMixed: lowWas } = carried;
+    const done = turn(build, speedRpm, path, x, carried, rule, i > KINK);
+    if (typeof done === 'string') return done;
+    const moved = Math.abs(carried.mixed - was) + Math.abs(carried.lowMixed - lowWas);
+    // A tail that restricts like a stopper swings round its answer: half steps bring it in.
+    if (i > 12) {
+      carried.mixed = (carried.mixed + was) / 2;
+      carried.lowMixed = (carried.lowMixed + lowWas) / 2;
+    }
+    const f: Unknowns = {
+      t: done.next.t - x.t,
+      r: done.next.r - x.r,
+      p: done.next.p - x.p,
+      q: done.next.q - x.q,
+    };
+    const residual = Math.max(
+      Math.abs(f.t) * scales.t,
+      Math.abs(f.r) * scales.r,
+      Math.abs(f.p) * scales.p,
+      Math.abs(f.q) * scales.q,
+    );
+    if (!Number.isFinite(residual)) return 'match-not-found';
+    if (residual < SETTLED && moved < TAIL_SETTLED)
+      return { rule, path, turn: done, x, iterations: i, residual };
+    if (residual < best * 0.9) {
+      best = residual;
+      stuck = 0;
+    } else if (++stuck > 8) {
+      history.length = 0;
+      stuck = 0;
+    }
+    history.push({ x, f });
+    if (history.length > 3) history.shift();
+    x = bounded(mixed(history), x, ambient, rule);
+  }
+  return 'match-not-found';
+}
+
+type Step = { x: Unknowns; f: Unknowns };
+
+/** The next guess from the last steps: the combination of residuals that is smallest in the least-squares sense. */
+function mixed(history: Step[]): Unknowns {
+  const last = history[history.length - 1]!;
+  const next: Unknowns = {
+    t: last.x.t + last.f.t,
+    r: last.x.r + last.f.r,
+    p: last.x.p + last.f.p,
+    q: last.x.q + last.f.q,
+  };
+  const one = history[history.length - 2];
+  if (!one) return next;
+  const two = history[history.length - 3];
+  const f = last.f;
+  const at = (f.t - one.f.t) * scales.t;
+  const ar = (f.r - one.f.r) * scales.r;
+  const ap = (f.p - one.f.p) * scales.p;
+  const aq = f.q - one.f.q;
+  const aa = at * at + ar * ar + ap * ap + aq * aq;
+  const af = at * f.t * scales.t + ar * f.r * scales.r + ap * f.p * scales.p + aq * f.q;
+  let gammaOne = aa > 0 ? af / aa : 0;
+  let gammaTwo = 0;
+  if (two) {
+    const bt = (f.t - two.f.t) * scales.t;
+    const br = (f.r - two.f.r) * scales.r;
+    const bp = (f.p - two.f.p) * scales.p;
+    const bq = f.q - two.f.q;
+    const bb = bt * bt + br * br + bp * bp + bq * bq;
+    const bf = bt * f.t * scales.t + br * f.r * scales.r + bp * f.p * scales.p + bq * f.q;
+    const ab = at * bt + ar * br + ap * bp + aq * bq;
+    const det = aa * bb - ab * ab;
+    if (det > 1e-10 * aa * bb) {
+      gammaOne = (af * bb - bf * ab) / det;
+      gammaTwo = (bf * aa - af * ab) / det;
+    }
+  }
+  takeOff(next, gammaOne, last, one);
+  if (two && gammaTwo !== 0) takeOff(next, gammaTwo, last, two);
+  return next;
+}
+
+function takeOff(next: Unknowns, gamma: number, last: Step, from: Step): void {
+  next.t -= gamma * (last.x.t + last.f.t - from.x.t - from.f.t);
+  next.r -= gamma * (last.x.r + last.f.r - from.x.r - from.f.r);
+  next.p -= gamma * (last.x.p + last.f.p - from.x.p - from.f.p);
+  next.q -= gamma * (last.x.q + last.f.q - from.x.q - from.f.q);
+}
+
+const within = (value: number, low: number, high: number, or: number) =>
+  Number.isFinite(value) ? Math.min(high, Math.max(low, value)) : or;
+
+/** No step of more than a fifth of the pressure, and nothing beyond what physics or the gas data allow. */
+function bounded(next: Unknowns, x: Unknowns, ambient: number, rule: Rule): Unknowns {
+  return {
+    t: within(next.t, Math.max(210, x.t - 80), Math.min(900, x.t + 80), x.t),
+    r: within(next.r, Math.max(0.3, x.r * 0.6), Math.min(12, x.r * 1.6), x.r),
+    p:
+      rule.kind === 'held' || rule.kind === 'fixed'
+        ? x.p
+        : within(next.p, Math.max(0.2 * ambient, x.p * 0.8), Math.min(12 * ambient, x.p * 1.25), x.p),
+    q: within(next.q, Math.max(1, x.q * 0.75), Math.min(HIGHEST_RATIO, x.q * 1.35), x.q),
+  };
+}
+
+/** Start of a search without a neighbour. */
+export const freshCarried = (): Carried => ({
+  mixed: 900,
+  ratio: 1.5,
+  port: 1_100,
+  lowMixed: 800,
+  lowRatio: 1.3,
+});
+export const carriedFrom = (near: Matched | undefined): Carried =>
+  near?.match
+    ? {
+        mixed: near.match.turbine.mixed,
+        ratio: near.match.turbine.ratio,
+        port: near.match.turbine.port,
+        lowMixed: near.match.low?.turbine.mixed ?? 800,
+        lowRatio: near.match.low?.turbine.ratio ?? 1.3,
+      }
+    : freshCarried();

@@ -1,0 +1,346 @@
+'use client';
+import { memo, useCallback, useDeferredValue, useMemo } from 'react';
+import type { OperatingPoint } from '@/core/forecast/point';
+import { isTurbocharger, isTurbine } from '@/formats/library-items';
+import { CurvePanel, Plot } from '../demand/CurvePanel';
+import { useCurves } from '../demand/useCurves';
+import demand from '../demand/demand.module.css';
+import { ChoiceField } from '../fields/ChoiceField';
+import fields from '../fields/fields.module.css';
+import { Group, Reading } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { arrangementOptions } from '../words/changes';
+import { useWords } from '../words/useWords';
+import { CompressorMap } from './CompressorMap';
+import { Gate } from './TurbinePart';
+import { useArrange, usePutTurbo } from './usePutOn';
+import { Versus } from './Versus';
+import styles from './charger.module.css';
+
+const Picture = memo(CompressorMap);
+
+const curves = {
+  ratios: [
+    { key: 'total' },
+    { key: 'engine', tone: 'goal' as const },
+    { key: 'front', tone: 'hot' as const },
+  ],
+  boost: [{ key: 'boost' }, { key: 'between', tone: 'goal' as const }],
+};
+
+/** One turbo or two, and how they are put together: shares of the work, each stage's map, and setups against each other. */
+export default function PairPart() {
+  const { answer } = useJob();
+  const { solved } = useSpeed();
+  if (!answer || !solved)
+    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  if (!solved.build.hot)
+    return (
+      <p className={frame.lead}>
+        No turbine yet. Choose a turbocharger on the sheet ‘Turbine and gate’; here it is put beside a second
+        one, or one on the other.
+      </p>
+    );
+  return (
+    <>
+      {solved.build.low && <Stages solved={solved} />}
+      <Versus solved={solved} />
+    </>
+  );
+}
+
+/** A compound pair: how the stages share the ratio over the revs, and each on its own map. */
+function Stages({ solved }: { solved: Solved }) {
+  const { figure, inUnit, symbol } = useWords();
+  const { build, point } = solved;
+  const shown = useDeferredValue(solved);
+  const ofEach = useCallback(
+    (b: Solved['build'], p: OperatingPoint): Record<string, number> =>
+      p.status.kind === 'failed'
+        ? {}
+        : {
+            total: p.pressureRatio,
+            boost: inUnit(p.boostGauge, 'boost'),
+            ...(p.path.low
+              ? {
+                  engine: p.path.compressor.ratio,
+                  front: p.path.low.compressor.ratio,
+                  between: inUnit(p.path.inlet.pressure - b.climate.pressure, 'boost'),
+                }
+              : {}),
+          },
+    [inUnit],
+  );
+  const none = useCallback(() => ({}), []);
+  const { common, reads } = useCurves(solved, ofEach, none);
+  const { low, compressor } = build;
+  const at = point.path.low;
+  if (!low || !compressor) return null;
+  return (
+    <>
+      <h2 className={demand.title}>
+        {low.compressor.name} in front of {compressor.name}
+        <small>
+          {at
+            ? `at ${figure(point.speedRpm, 'engineSpeed')}: ${figure(at.compressor.ratio, 'ratio')} in front × ${figure(point.path.compressor.ratio, 'ratio')} at the engine, less the loss between = ${figure(point.pressureRatio, 'ratio')}`
+            : `at ${figure(point.speedRpm, 'engineSpeed')} the stage at the engine is passed by`}
+        </small>
+      </h2>
+      <div className={styles.stageMaps}>
+        {(['front', 'engine'] as const).map((stage) => {
+          const one = stage === 'front' ? shown.build.low?.compressor : shown.build.compressor;
+          return (
+            one && (
+              <section key={stage}>
+                <h3>
+                  {stage === 'front' ? 'In front' : 'At the engine'}
+                  <small>{one.name}</small>
+                </h3>
+                <Picture answer={shown} map={one.map} name={one.name} stage={stage} />
+              </section>
+            )
+          );
+        })}
+      </div>
+      <CurvePanel
+        title="Pressure ratio, shared"
+        unit="both together; dashed: at the engine; ember: in front"
+        plot={<Plot {...common} series={curves.ratios} />}
+        reads={reads(['pressure-ratio', 'both together'])}
+      />
+      <CurvePanel
+        title="Boost"
+        unit={`${symbol('boost')} gauge; dashed: between the stages`}
+        plot={<Plot {...common} series={curves.boost} />}
+        reads={reads(['boost', 'manifold, gauge'], ['turbine-inlet-pressure', 'turbine inlet, abs'])}
+      />
+    </>
+  );
+}
+
+const NONE = 'none';
+const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+
+/** How the turbos are put together, and what a pair needs beside them. */
+export function PairAside() {
+  const { setupIndex, items } = useJob();
+  const { figure } = useWords();
+  const arrange = useArrange();
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const { solved } = useSpeed();
+  const { induction, pair } = setup;
+  const at = `setups.${setupIndex}`;
+  if (induction.kind !== 'turbo') return null;
+  const { arrangement } = induction;
+  const hot = induction.stages[0]?.hot;
+  const engine = items
+    .filter(isTurbocharger)
+    .find((t) => hot?.turbocharger && keyOf(t) === keyOf(hot.turbocharger));
+  const line = solved?.sweep.pair;
+  return (
+    <>
+      <Group title="Arrangement">
+        <ChoiceField
+          label="Put together as"
+          value={arrangement}
+          options={arrangementOptions}
+          onChoose={arrange}
+        />
+        {engine && (
+          <Reading
+            label={arrangement === 'compound' ? 'At the engine' : 'Each'}
+            value={engine.document.name}
+          />
+        )}
+      </Group>
+      {arrangement === 'sequential' && (
+        <Group title="Change-over">
+          <QuantityField
+            path={`${at}.pair.changeover.speedRpm`}
+            label="The second joins at"
+            quantity="engineSpeed"
+          />
+          <QuantityField
+            path={`${at}.pair.changeover.hysteresisRpm`}
+            label="and leaves below it by"
+            hint="so that it does not flutter"
+            quantity="engineSpeed"
+          />
+          {line?.kind === 'sequential' && (
+            <>
+              <Reading
+                label="Boost on one"
+                hint="at the change-over, gauge"
+                value={figure(line.alone, 'boost')}
+              />
+              <Reading label="Boost on both" hint="there, gauge" value={figure(line.both, 'boost')} />
+            </>
+          )}
+        </Group>
+      )}
+      {arrangement === 'compound' && <Front />}
+      {arrangement === 'compound' && induction.stages[1]?.hot && (
+        <>
+          <Gate
+            title="Gate of the stage in front"
+            hot={induction.stages[1].hot}
+            path={`${at}.induction.stages.1.hot`}
+          />
+          <Group title="Between the stages">
+            <ChoiceField
+              path={`${at}.pair.between.hold`}
+              label="Boost in front"
+              options={[
+                { value: 'free', label: 'what its turbine gives' },
+                { value: 'held', label: 'held by its gate' },
+              ]}
+            />
+            {pair.between.hold === 'held' && (
+              <QuantityField path={`${at}.pair.between.gauge`} label="Held at" quantity="boost" />
+            )}
+            <ChoiceField
+              path={`${at}.pair.between.cooler.kind`}
+              label="Cooler between"
+              options={[
+                { value: 'none', label: 'none' },
+                { value: 'air', label: 'air to air' },
+                { value: 'water', label: 'air to water' },
+              ]}
+            />
+            {pair.between.cooler.kind !== 'none' && (
+              <>
+                <QuantityField
+                  path={`${at}.pair.between.cooler.effectiveness`}
+                  label="Effectiveness"
+                  quantity="share"
+                />
+                <QuantityField
+                  path={`${at}.pair.between.cooler.coolantRise`}
+                  label="Coolant over the air"
+                  quantity="temperatureRise"
+                />
+              </>
+            )}
+            <Reading label="Pipes between" hint="on the sheet Pipes" value={betweenCount(setup.plumbing)} />
+          </Group>
+          <Group title="Bypass">
+            <ChoiceField
+              label="Stage at the engine"
+              value={pair.changeover.bypasses ? 'bypassed' : 'always'}
+              options={[
+                { value: 'always', label: 'always works' },
+                { value: 'bypassed', label: 'passed by from a speed' },
+              ]}
+              onChoose={useBypass()}
+            />
+            {pair.changeover.bypasses && (
+              <>
+                <QuantityField
+                  path={`${at}.pair.changeover.speedRpm`}
+                  label="Passed by from"
+                  quantity="engineSpeed"
+                />
+                <QuantityField
+                  path={`${at}.pair.changeover.hysteresisRpm`}
+                  label="and back below it by"
+                  quantity="engineSpeed"
+                />
+              </>
+            )}
+          </Group>
+        </>
+      )}
+      <p className={frame.foot}>
+        Twins share the flow evenly. Of a sequential pair the second is taken as spun up before it joins. Of a
+        compound pair the gate at the engine opens first; once it stands wide open the one in front holds the
+        boost. At high ratios casings, hoses and clamps must be made for it: ask their makers. Oil must reach
+        every bearing before the first crank.
+      </p>
+    </>
+  );
+}
+
+const betweenCount = (plumbing: { place: string }[]): string => {
+  const count = plumbing.filter((l) => l.place === 'between').length;
+  return count ? `${count}` : 'none';
+};
+
+/** The bypass as a choice of two words. */
+function useBypass() {
+  const { store, setupIndex } = useJob();
+  return useCallback(
+    (choice: 'always' | 'bypassed') => {
+      store.getState().write(`setups.${setupIndex}.pair.changeover.bypasses`, choice === 'bypassed');
+      store.getState().commit();
+    },
+    [store, setupIndex],
+  );
+}
+
+/** The second turbo of a compound pair. */
+function Front() {
+  const { turbos, items, setupIndex } = useJob();
+  const { figure, figureNumber } = useWords();
+  const putFront = usePutTurbo(1);
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const stage = induction.kind === 'turbo' ? induction.stages[1] : undefined;
+  const chosen = stage?.hot?.turbocharger ? keyOf(stage.hot.turbocharger) : NONE;
+  const turbine = items.filter(isTurbine).find((t) => stage?.hot && keyOf(t) === keyOf(stage.hot.turbine));
+  const options = useMemo(() => {
+    const offered = (turbos?.turbochargers ?? []).map((t) => ({ value: keyOf(t), label: t.document.name }));
+    const isKnown = chosen === NONE || offered.some((o) => o.value === chosen);
+    const kept = {
+      value: chosen,
+      label: items.find((i) => keyOf(i) === chosen)?.document.name ?? 'as it came',
+    };
+    return [{ value: NONE, label: 'none yet' }, ...(isKnown ? [] : [kept]), ...offered];
+  }, [turbos, items, chosen]);
+  return (
+    <Group title="In front">
+      <ChoiceField
+        label="Second turbocharger"
+        hint="the large one, first in the air"
+        value={chosen}
+        options={options}
+        onChoose={(key) =>
+          void putFront(turbos?.turbochargers.find((t) => keyOf(t) === key) ?? null, 'compound')
+        }
+      />
+      {turbine && stage?.hot && (
+        <>
+          <HousingChoice housings={turbine.document.housings.map((h) => h.name)} />
+          <Reading
+            label="Turbine wheel"
+            hint="in / out"
+            value={`${figureNumber(turbine.document.inducer.value, 'bore')} / ${figure(turbine.document.exducer.value, 'bore')}`}
+          />
+          <div className={fields.rowKeys}>
+            <button type="button" className={fields.plainKey} onClick={() => void putFront(null, 'compound')}>
+              Take it off
+            </button>
+          </div>
+        </>
+      )}
+    </Group>
+  );
+}
+
+function HousingChoice({ housings }: { housings: string[] }) {
+  const { store, setupIndex } = useJob();
+  const path = `setups.${setupIndex}.induction.stages.1.hot.housing`;
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const value = induction.kind === 'turbo' ? String(induction.stages[1]?.hot?.housing ?? 0) : '0';
+  return (
+    <ChoiceField
+      label="Housing"
+      value={value}
+      options={housings.map((label, i) => ({ value: String(i), label }))}
+      onChoose={(index) => {
+        store.getState().write(path, Number(index));
+        store.getState().commit();
+      }}
+    />
+  );
+}

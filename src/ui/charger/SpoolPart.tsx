@@ -1,0 +1,419 @@
+'use client';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import {
+  solveSpool,
+  spoolByLoading,
+  trialOf,
+  type LoadingRow,
+  type Spool,
+  type TrialPlan,
+} from '@/core/forecast/spool';
+import type { Reason } from '@/core/working/range';
+import { nearestFifty } from '@/core/units/nearest';
+import demand from '../demand/demand.module.css';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Group } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { useSlices } from '../store/useSlices';
+import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
+import { HotReadings } from './HotReadings';
+import { SpoolPlot, type SpoolLine } from './SpoolPlot';
+import styles from './charger.module.css';
+
+type Found = Extract<Spool, { kind: 'found' }>;
+type Tried = {
+  letter: string;
+  name: string;
+  slot: number;
+  answer: Pick<Solved, 'build' | 'sweep'>;
+  spool: Spool;
+};
+
+/** Time to boost: a load step, a pull in a gear or on the brake, setups over each other; and what loading does to it. */
+export default function SpoolPart() {
+  const { answer } = useJob();
+  const { solved } = useSpeed();
+  const job = useJobState((s) => s.draft);
+  const plan = useMemo(() => trialOf(job), [job]);
+  if (!answer || !solved)
+    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  if (!solved.build.hot)
+    return (
+      <p className={frame.lead}>
+        No turbine yet: choose a turbocharger on the sheet ‘Turbine and gate’, and its time to boost is known.
+      </p>
+    );
+  return (
+    <>
+      <h2 className={demand.title}>
+        Time to boost
+        <small>
+          the shaft’s own inertia; the filling of the pipes, about a tenth of a second, is left out
+        </small>
+      </h2>
+      {'reason' in plan ? <Refusal why={plan.reason} /> : <Trial plan={plan} solved={solved} />}
+    </>
+  );
+}
+
+const Refusal = ({ why }: { why: Reason }) => (
+  <p className={styles.bad} role="alert">
+    <Say reason={why} />
+  </p>
+);
+
+function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
+  const { figure, inUnit, symbol } = useWords();
+  const { drawn, setupIndex } = useJob();
+  // Fields answer at once; the runs follow.
+  const wanted = useDeferredValue(
+    useMemo(
+      () => ({ plan, drawn, build: solved.build, sweep: solved.sweep }),
+      [plan, drawn, solved.build, solved.sweep],
+    ),
+  );
+  const tried = useMemo(
+    () =>
+      wanted.drawn.flatMap((d): Tried[] => {
+        const answer = d.index === setupIndex ? wanted : d.answer;
+        return answer?.build.hot
+          ? [
+              {
+                letter: d.setup.letter,
+                name: d.setup.name,
+                slot: d.slot,
+                answer: { build: answer.build, sweep: answer.sweep },
+                spool: solveSpool(answer.build, wanted.plan, answer.sweep.level),
+              },
+            ]
+          : [];
+      }),
+    [wanted, setupIndex],
+  );
+  const isStep = plan.kind === 'step';
+  const linesBy = (by: 'time' | 'speedRpm'): SpoolLine[] =>
+    tried.flatMap(({ letter, slot, spool }) => {
+      if (spool.kind === 'failed') return [];
+      const y = (gauge: number) => inUnit(gauge, 'boost');
+      return [
+        {
+          letter,
+          slot,
+          points: spool.rows.map((r) => ({ x: r[by], y: y(r.boostGauge) })),
+          ninety: spool.ninety && { x: spool.ninety[by], y: y(0.9 * spool.target) },
+          full: spool.full && { x: spool.full[by], y: y(spool.rows.at(-1)!.boostGauge) },
+        },
+      ];
+    });
+  const own = tried.find((t) => t.letter === drawn.find((d) => d.index === setupIndex)?.setup.letter);
+  const target = own?.spool.kind === 'found' && !isStep ? inUnit(own.spool.target, 'boost') : null;
+  const steady = useMemo(
+    () =>
+      isStep || !own
+        ? []
+        : own.answer.sweep.points
+            .filter((p) => p.match && p.speedRpm >= plan.speedRpm)
+            .map((p) => ({ x: p.speedRpm, y: inUnit(p.boostGauge, 'boost') })),
+    [isStep, own, plan.speedRpm, inUnit],
+  );
+  const failed = tried.flatMap((t) => (t.spool.kind === 'failed' ? [{ ...t, why: t.spool.reason }] : []));
+  const found = tried.filter((t) => t.spool.kind === 'found');
+  const heading = `${symbol('boost')} gauge; ring: nine tenths; dot: full boost`;
+  return (
+    <>
+      {failed.map((t) => (
+        <p key={t.letter} className={styles.bad} role="alert">
+          {t.letter}: <Say reason={t.why} />
+        </p>
+      ))}
+      {found.length > 0 && (
+        <>
+          {!isStep && (
+            <section className={styles.spool}>
+              <h3>
+                Boost as it is seen over the revs
+                <small>{heading}; thin: steady</small>
+              </h3>
+              <SpoolPlot
+                lines={linesBy('speedRpm')}
+                steady={steady}
+                level={target}
+                xName="rpm"
+                label="Boost over engine speed: the figures stand in the table below"
+              />
+            </section>
+          )}
+          <section className={styles.spool}>
+            <h3>
+              Boost over time
+              <small>{heading}</small>
+            </h3>
+            <SpoolPlot
+              lines={linesBy('time')}
+              steady={[]}
+              level={target}
+              xName="s"
+              label="Boost over time: the figures stand in the table below"
+            />
+          </section>
+          <div className={demand.scroll}>
+            <table className={demand.sweep}>
+              <thead>
+                <tr>
+                  {[
+                    'setup',
+                    'time to 90 %',
+                    'at',
+                    'time to full boost',
+                    'full boost arrives at',
+                    'steady it is there from',
+                    'target, gauge',
+                    'shaft then',
+                  ].map((name) => (
+                    <th key={name} scope="col">
+                      {name}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {found.map((t) => (
+                  <TimeRow key={t.letter} tried={t} spool={t.spool as Found} isStep={isStep} />
+                ))}
+              </tbody>
+            </table>
+          </div>
+          {isStep && own?.spool.kind === 'found' && !own.spool.reachesAsked && (
+            <p className={frame.lead}>
+              At {figure(plan.speedRpm, 'engineSpeed')} a steady engine has{' '}
+              <b>{figure(own.spool.target, 'boost')}</b>: the boost asked is not there at this speed, however
+              long one waits. Nine tenths are of what is.
+            </p>
+          )}
+        </>
+      )}
+      {!isStep && own && (
+        <Loading plan={plan} build={own.answer.build} steadyFull={own.answer.sweep.turbo?.fullFrom ?? null} />
+      )}
+    </>
+  );
+}
+
+function TimeRow({ tried, spool, isStep }: { tried: Tried; spool: Found; isStep: boolean }) {
+  const { figure } = useWords();
+  const steady = tried.answer.sweep.turbo?.fullFrom ?? null;
+  const rpm = (value: number | null | undefined) =>
+    value == null ? '–' : figure(nearestFifty(value), 'engineSpeed');
+  const last = spool.rows.at(-1)!;
+  return (
+    <tr>
+      <td>
+        {tried.letter} {tried.name}
+      </td>
+      <td>{spool.ninety ? figure(spool.ninety.time, 'time') : 'never'}</td>
+      <td>{rpm(spool.ninety?.speedRpm)}</td>
+      <td>
+        {spool.full
+          ? figure(spool.full.time, 'time')
+          : isStep && !spool.reachesAsked
+            ? 'not at this speed'
+            : 'never'}
+      </td>
+      <td>{rpm(spool.full?.speedRpm)}</td>
+      <td>{rpm(steady)}</td>
+      <td>{figure(spool.target, 'boost')}</td>
+      <td>{figure(last.shaftRpm, 'shaftSpeed')}</td>
+    </tr>
+  );
+}
+
+type LoadingProps = { plan: TrialPlan; build: Solved['build']; steadyFull: number | null };
+
+/** What a brake that loads more, or a taller gear, does to the spool that is seen. */
+function Loading({ plan, build, steadyFull }: LoadingProps) {
+  const { figure } = useWords();
+  const make = useCallback(() => spoolByLoading(build, plan), [build, plan]);
+  const rows = useSlices<LoadingRow>(make);
+  const isBrake = plan.kind === 'brake';
+  const full = (r: LoadingRow) => (r.spool.kind === 'found' ? (r.spool.full ?? null) : null);
+  const mine = rows?.find((r) => (isBrake ? r.rate === plan.rate : r.gear === plan.road?.gear));
+  const slowest = rows?.find((r) => full(r));
+  const seen = mine && full(mine);
+  return (
+    <section className={styles.spool}>
+      <h3>
+        {isBrake ? 'What the brake does to it' : 'What the gear does to it'}
+        <small>
+          {isBrake
+            ? 'a brake that loads more makes spool look earlier: compare runs at one rate only'
+            : 'a taller gear loads more and makes spool look earlier'}
+        </small>
+      </h3>
+      {!rows ? (
+        <p className={frame.lead}>Being worked out …</p>
+      ) : (
+        <>
+          {seen && steadyFull !== null && slowest && full(slowest) && (
+            <p className={styles.answer}>
+              {isBrake
+                ? `At ${figure(plan.rate, 'engineSpeed')} in a second`
+                : `In gear ${plan.road!.gear + 1}`}{' '}
+              full boost shows at <b>{figure(nearestFifty(seen.speedRpm), 'engineSpeed')}</b>,{' '}
+              <b>{figure(nearestFifty(seen.speedRpm - steadyFull), 'engineSpeed')}</b> later than a steady
+              engine has it
+              {isBrake && slowest !== mine && (
+                <>
+                  ; the same turbo at {figure(slowest.rate, 'engineSpeed')} in a second shows it at{' '}
+                  <b>{figure(nearestFifty(full(slowest)!.speedRpm), 'engineSpeed')}</b>
+                </>
+              )}
+              .
+            </p>
+          )}
+          <div className={demand.scroll}>
+            <table className={demand.sweep}>
+              <thead>
+                <tr>
+                  {[
+                    isBrake ? 'rate, in a second' : 'gear',
+                    'full boost shows at',
+                    'later than steady',
+                    'time to it',
+                    'time to 90 %',
+                  ].map((name) => (
+                    <th key={name} scope="col">
+                      {name}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((r) => {
+                  const at = full(r);
+                  const why = r.spool.kind === 'failed' ? r.spool.reason : null;
+                  return (
+                    <tr key={`${r.rate} ${r.gear}`} aria-current={r === mine || undefined}>
+                      <td>{isBrake ? figure(r.rate, 'engineSpeed') : (r.gear ?? 0) + 1}</td>
+                      {why ? (
+                        <td colSpan={4}>
+                          <Say reason={why} />
+                        </td>
+                      ) : (
+                        <>
+                          <td>
+                            {at
+                              ? figure(nearestFifty(at.speedRpm), 'engineSpeed')
+                              : 'not before the red line'}
+                          </td>
+                          <td>
+                            {at && steadyFull !== null
+                              ? figure(nearestFifty(Math.max(0, at.speedRpm - steadyFull)), 'engineSpeed')
+                              : '–'}
+                          </td>
+                          <td>{at ? figure(at.time, 'time') : '–'}</td>
+                          <td>
+                            {r.spool.kind === 'found' && r.spool.ninety
+                              ? figure(r.spool.ninety.time, 'time')
+                              : '–'}
+                          </td>
+                        </>
+                      )}
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** How it is tried. */
+export function SpoolAside() {
+  const trial = useJobState((s) => s.draft.trial);
+  const { store } = useJob();
+  const vehicle = useJobState((s) => s.draft.brief.vehicle);
+  const { setupIndex } = useJob();
+  const hasTurbo = useJobState((s) => {
+    const { induction } = s.draft.setups[setupIndex]!;
+    return induction.kind === 'turbo' && Boolean(induction.stages[0]?.hot);
+  });
+  return (
+    <>
+      <Group title="The trial, for all setups of the job">
+        <ChoiceField
+          path="trial.kind"
+          label="Tried by"
+          options={[
+            { value: 'step', label: 'a load step' },
+            { value: 'gear', label: 'a pull in a gear' },
+            { value: 'brake', label: 'a pull on the brake' },
+          ]}
+        />
+        <QuantityField
+          path="trial.speedRpm"
+          label={trial.kind === 'step' ? 'At' : 'From'}
+          hint={trial.kind === 'step' ? 'the speed stays' : 'foot down here'}
+          quantity="engineSpeed"
+        />
+        <QuantityField
+          path="trial.load"
+          label="Load before"
+          hint="of its torque without boost; 100 %: held at full load"
+          quantity="share"
+        />
+        {trial.kind === 'brake' && (
+          <QuantityField
+            path="trial.rate"
+            label="The brake lets it gain"
+            hint="in a second"
+            quantity="engineSpeed"
+          />
+        )}
+        {trial.kind === 'gear' && (
+          <>
+            <ChoiceField
+              label="Gear"
+              value={String(trial.gear)}
+              options={(vehicle.gears.length ? vehicle.gears : [null, null, null]).map((_, i) => ({
+                value: String(i),
+                label: `${i + 1}`,
+              }))}
+              onChoose={(gear) => {
+                store.getState().write('trial.gear', Number(gear));
+                store.getState().commit();
+              }}
+            />
+            <QuantityField
+              path="trial.inertia"
+              label="Crank and flywheel"
+              hint="inertia at the engine"
+              quantity="inertia"
+            />
+          </>
+        )}
+      </Group>
+      {hasTurbo && (
+        <Group title="Shaft">
+          <QuantityField
+            path={`setups.${setupIndex}.induction.stages.0.hot.inertia`}
+            label="Inertia of the shaft"
+            hint="wheels and shaft"
+            quantity="inertia"
+          />
+        </Group>
+      )}
+      <HotReadings />
+      <p className={frame.foot}>
+        A forecast: the air and the exhaust at each moment are those of a steady engine with the shafts as
+        they turn then. Cold metal takes heat from the first seconds of a pull. Straps, guards and hearing
+        protection before a pull on a brake; nobody beside the wheels.
+      </p>
+    </>
+  );
+}

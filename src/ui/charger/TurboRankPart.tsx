@@ -1,0 +1,399 @@
+'use client';
+import { useDeferredValue, useId, useMemo, useState } from 'react';
+import {
+  DEFAULT_TURBO_WEIGHTS,
+  schoolPicks,
+  turboCriteria,
+  type Form,
+  type RankedTurbo,
+  type School,
+  type TurboCriterion,
+} from '@/core/forecast/rank-turbos';
+import { nearestFifty } from '@/core/units/nearest';
+import frame from '../frame/frame.module.css';
+import { Cross, Tick } from '../frame/icons';
+import { useJob, useJobState } from '../store/solved';
+import { formatNumber } from '../words/format';
+import { Say } from '../words/Say';
+import { useWords } from '../words/useWords';
+import { Limit, Weight } from './RankingControls';
+import { FormMark, TradeOff } from './TradeOff';
+import { HotReadings } from './HotReadings';
+import { noTurboFilter, type TurboFilter } from './turbo-prefs';
+import { usePutPair } from './usePutOn';
+import { useTurboRanking, type TurboRanking } from './useTurboRanking';
+import charger from './charger.module.css';
+import styles from './ranking.module.css';
+
+const FIRST = 12;
+const MORE = 50;
+
+const schools: Record<School, { letter: string; name: string }> = {
+  early: { letter: 'E', name: 'Early boost' },
+  grow: { letter: 'G', name: 'One to grow into' },
+  top: { letter: 'T', name: 'Top end' },
+};
+
+/** Every turbocharger of the library on this job: alone, as twins and in pairs, best first, with the trade-off drawn. */
+export default function TurboRankPart() {
+  const { answer, setupIndex } = useJob();
+  const { figure } = useWords();
+  const ranking = useTurboRanking();
+  const put = usePutPair();
+  const [shown, setShown] = useState(FIRST);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const rows = useDeferredValue(ranking.rows);
+  const goal = answer?.build.goal.power ?? 0;
+  const picks = useMemo(() => schoolPicks(rows, goal), [rows, goal]);
+  const letters = useMemo(() => {
+    const found = new Map<string, string>();
+    for (const { school, row } of picks)
+      found.set(row.key, (found.get(row.key) ?? '') + schools[school].letter);
+    return found;
+  }, [picks]);
+  const onJob = useMemo(() => keyOnJob(induction), [induction]);
+  if (!answer) return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  const place = rows.findIndex((r) => r.key === chosen);
+  const most = Math.max(shown, place + 1);
+  return (
+    <section className={styles.turbos} aria-label="Turbochargers, best first" data-phase={ranking.phase}>
+      <h2 className={charger.head}>
+        The whole library on this engine
+        <small>one, twins and pairs on each other; the first are solved whole</small>
+      </h2>
+      <p className={styles.state} role="status">
+        <State ranking={ranking} />
+        {(ranking.phase === 'failed' || ranking.phase === 'stopped') && (
+          <button type="button" className={styles.plain} onClick={ranking.retry}>
+            {ranking.phase === 'failed' ? 'Try again' : 'Go on'}
+          </button>
+        )}
+        {(ranking.phase === 'screening' || ranking.phase === 'matching') && (
+          <button type="button" className={styles.plain} onClick={ranking.stop}>
+            Stop
+          </button>
+        )}
+      </p>
+      {rows.length > 0 && (
+        <>
+          <TradeOff rows={rows} goalPower={goal} picks={letters} chosen={chosen} onChoose={setChosen} />
+          <p className={styles.legend} aria-hidden="true">
+            {(['single', 'parallel', 'compound'] as const).map((form) => (
+              <span key={form}>
+                <svg width="14" height="14">
+                  <g fill="var(--ink)">
+                    <FormMark form={form} x={7} y={7} size={4.5} />
+                  </g>
+                </svg>
+                {formNames[form]}
+              </span>
+            ))}
+            <span>
+              filled: holds the goal; hollow: does not; dashed: nothing is both earlier and stronger
+            </span>
+          </p>
+          {picks.length > 0 && (
+            <ul className={styles.picks} aria-label="What each school would pick">
+              {picks.map(({ school, row, why }) => (
+                <li key={school}>
+                  <b>
+                    {schools[school].letter} {schools[school].name}
+                  </b>
+                  <span>
+                    {row.name}. <Say reason={why} />
+                  </span>
+                  <button type="button" className={charger.clear} onClick={() => setChosen(row.key)}>
+                    show
+                  </button>
+                  <button type="button" className={charger.clear} onClick={() => void put(row)}>
+                    take it
+                  </button>
+                </li>
+              ))}
+            </ul>
+          )}
+        </>
+      )}
+      <div className={charger.wide}>
+        <table className={charger.sizes}>
+          <thead>
+            <tr>
+              {[
+                '',
+                'turbo',
+                'boost begins',
+                'full from',
+                'time to full',
+                'room for',
+                'efficiency',
+                'surge margin',
+                'shaft',
+                'price',
+                '',
+                'why it stands here',
+              ].map((name, i) => (
+                <th key={`${name}${i}`} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody className={ranking.stale ? styles.stale : undefined}>
+            {rows.slice(0, most).map((r, i) => (
+              <Row
+                key={r.key}
+                row={r}
+                place={i + 1}
+                isOnJob={r.key === onJob}
+                isChosen={r.key === chosen}
+                letter={letters.get(r.key)}
+                onUse={() => void put(r)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {rows.length > most && (
+        <button type="button" className={styles.plain} onClick={() => setShown(most + MORE)}>
+          Show {Math.min(MORE, rows.length - most)} more of {rows.length}
+        </button>
+      )}
+      {ranking.total > 0 && rows.length === 0 && (
+        <p className={styles.state}>
+          None of {ranking.total} passes what you look at.{' '}
+          <button
+            type="button"
+            className={styles.plain}
+            onClick={() => ranking.setPrefs({ ...ranking.prefs, filter: noTurboFilter })}
+          >
+            Look at everything
+          </button>
+        </p>
+      )}
+      <Controls ranking={ranking} />
+      <p className={frame.foot}>
+        Rows in italics were looked at three speeds only and are coarse; the others are matched at 24 speeds,
+        the first twelve at every speed. Goal {figure(goal, 'power')} at the flywheel. Room: what the map
+        still passes at the ratio of the goal. Pairs are short-listed with the ratio shared evenly. Judged at
+        the Brief’s venue, with what is left at its worst one; for hours at load the shaft is allowed 95 % of
+        its limit.
+      </p>
+    </section>
+  );
+}
+
+const formNames: Record<Form, string> = { single: 'one', parallel: 'twins', compound: 'one on another' };
+
+type Induction =
+  | { kind: 'none' }
+  | {
+      kind: 'turbo';
+      arrangement: string;
+      stages: { hot?: { turbocharger: { id: string; revision: number } | null } }[];
+    };
+
+/** What stands on the job, by the key of the ranking; null where it is none of it. */
+function keyOnJob(induction: Induction): string | null {
+  if (induction.kind !== 'turbo') return null;
+  const { arrangement, stages } = induction;
+  const used = stages.slice(0, arrangement === 'compound' ? 2 : 1);
+  const refs = used.flatMap((s) => s.hot?.turbocharger ?? []);
+  if (!refs.length || refs.length < used.length) return null;
+  return [arrangement, ...refs.map((r) => `${r.id}.${r.revision}`)].join(':');
+}
+
+function State({ ranking: { phase, total, matched, rows } }: { ranking: TurboRanking }) {
+  if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
+  if (phase === 'waiting' || (phase === 'screening' && total === 0)) return 'Trying the library … ';
+  if (phase === 'stopped') return `Stopped: ${total} looked at, ${matched} of them matched. `;
+  if (phase === 'screening') return `${total} looked at … `;
+  if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
+  const holding = rows.filter((r) => r.kind === 'holds').length;
+  return `${holding} of ${rows.length} hold the goal inside every limit${phase === 'matching' ? `; ${matched} of ${total} matched … ` : '. '}`;
+}
+
+type RowProps = {
+  row: RankedTurbo;
+  place: number;
+  isOnJob: boolean;
+  isChosen: boolean;
+  letter: string | undefined;
+  onUse: () => void;
+};
+
+function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
+  const { figure } = useWords();
+  const rpm = (value: number | null) => (value === null ? '–' : figure(nearestFifty(value), 'engineSpeed'));
+  const isCoarse = row.pass === 'screened';
+  return (
+    <tr
+      aria-current={isOnJob || undefined}
+      className={isCoarse ? styles.coarse : isChosen ? styles.chosen : undefined}
+    >
+      <td>{place}</td>
+      <td>
+        {letter && <b title="picked by a school">{letter} </b>}
+        {row.name}
+        {isCoarse && <small className={charger.under}>coarse</small>}
+      </td>
+      <td>{rpm(row.threshold)}</td>
+      <td>{rpm(row.fullFrom)}</td>
+      <td>{row.time === null ? '–' : figure(row.time, 'time')}</td>
+      <td>{figure(row.potential || null, 'power')}</td>
+      <td>{figure(row.efficiency, 'share')}</td>
+      <td>{figure(row.surge, 'share')}</td>
+      <td>{figure(row.fastest || null, 'share')}</td>
+      <td>{row.price === null ? '–' : formatNumber(row.price, 0)}</td>
+      <td>
+        {isOnJob ? (
+          'on the job'
+        ) : (
+          <button type="button" className={charger.clear} onClick={onUse}>
+            take it
+          </button>
+        )}
+      </td>
+      <td className={row.kind === 'holds' ? undefined : charger.bad}>
+        {row.kind === 'holds' ? <Tick size={11} /> : <Cross size={11} />}{' '}
+        <Say reason={row.reason} form="row" />
+      </td>
+    </tr>
+  );
+}
+
+const criteria: Record<TurboCriterion, { name: string; hint: string }> = {
+  power: { name: 'Power', hint: 'what there is room for' },
+  threshold: { name: 'Early boost', hint: 'where boost begins' },
+  time: { name: 'Time to boost', hint: 'in the job’s trial' },
+  efficiency: { name: 'Efficiency', hint: 'of the compressor, mean' },
+  margins: { name: 'Margins', hint: 'surge and shaft speed' },
+  price: { name: 'Price', hint: 'of all of them' },
+  size: { name: 'Size', hint: 'area of the wheels' },
+};
+
+function Controls({ ranking: { prefs, setPrefs, flanges } }: { ranking: TurboRanking }) {
+  const { weights, filter } = prefs;
+  const changed = turboCriteria.some((c) => weights[c] !== DEFAULT_TURBO_WEIGHTS[c]);
+  const limits = (Object.keys(noTurboFilter) as (keyof TurboFilter)[]).filter(
+    (key) => filter[key] !== noTurboFilter[key],
+  ).length;
+  return (
+    <div className={styles.controls}>
+      <details className={styles.fold} open>
+        <summary>
+          What counts <small>{changed ? 'your own weights' : 'usual weights'}</small>
+        </summary>
+        <div className={styles.weights}>
+          {turboCriteria.map((c) => (
+            <Weight
+              key={c}
+              {...criteria[c]}
+              value={weights[c]}
+              onMove={(value) => setPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
+            />
+          ))}
+        </div>
+        <button
+          type="button"
+          className={styles.plain}
+          disabled={!changed}
+          onClick={() => setPrefs({ ...prefs, weights: DEFAULT_TURBO_WEIGHTS })}
+        >
+          Back to the usual weights
+        </button>
+      </details>
+      <details className={styles.fold}>
+        <summary>
+          Look only at{' '}
+          <small>{limits ? `${limits} limit${limits === 1 ? '' : 's'} set` : 'everything'}</small>
+        </summary>
+        <Filter filter={filter} flanges={flanges} onFilter={(next) => setPrefs({ ...prefs, filter: next })} />
+        <button
+          type="button"
+          className={styles.plain}
+          disabled={limits === 0}
+          onClick={() => setPrefs({ ...prefs, filter: noTurboFilter })}
+        >
+          Look at everything
+        </button>
+      </details>
+    </div>
+  );
+}
+
+type FilterProps = { filter: TurboFilter; flanges: string[]; onFilter: (filter: TurboFilter) => void };
+
+function Filter({ filter, flanges, onFilter }: FilterProps) {
+  const id = useId();
+  return (
+    <>
+      <div className={styles.limit}>
+        <label htmlFor={`${id}-form`}>One, twins or pairs</label>
+        <select
+          id={`${id}-form`}
+          value={filter.form}
+          onChange={(e) => onFilter({ ...filter, form: e.currentTarget.value as TurboFilter['form'] })}
+        >
+          <option value="any">any</option>
+          {(['single', 'parallel', 'compound'] as const).map((form) => (
+            <option key={form} value={form}>
+              {formNames[form]}
+            </option>
+          ))}
+        </select>
+      </div>
+      <Limit
+        label="Inducer at least"
+        quantity="bore"
+        value={filter.leastInducer}
+        onValue={(leastInducer) => onFilter({ ...filter, leastInducer })}
+      />
+      <Limit
+        label="Inducer at most"
+        quantity="bore"
+        value={filter.mostInducer}
+        onValue={(mostInducer) => onFilter({ ...filter, mostInducer })}
+      />
+      <Limit
+        label="Turbine wheel at most"
+        quantity="bore"
+        value={filter.mostFrame}
+        onValue={(mostFrame) => onFilter({ ...filter, mostFrame })}
+      />
+      <div className={styles.limit}>
+        <label htmlFor={`${id}-flange`}>Flange</label>
+        <select
+          id={`${id}-flange`}
+          value={filter.flange}
+          onChange={(e) => onFilter({ ...filter, flange: e.currentTarget.value })}
+        >
+          <option value="">any</option>
+          {[...new Set([...flanges, ...(filter.flange ? [filter.flange] : [])])].map((flange) => (
+            <option key={flange} value={flange}>
+              {flange}
+            </option>
+          ))}
+        </select>
+      </div>
+      <Limit
+        label="Price at most"
+        quantity="money"
+        value={filter.mostPrice}
+        onValue={(mostPrice) => onFilter({ ...filter, mostPrice })}
+      />
+      <div className={styles.limit}>
+        <label htmlFor={`${id}-stock`}>On the shelf</label>
+        <input
+          id={`${id}-stock`}
+          type="checkbox"
+          checked={filter.inStock}
+          onChange={(e) => onFilter({ ...filter, inStock: e.currentTarget.checked })}
+        />
+      </div>
+    </>
+  );
+}
+
+/** Beside the ranking: what stands on the job, at the selected speed. */
+export const TurboRankAside = HotReadings;

@@ -1,0 +1,229 @@
+'use client';
+import { useCallback, useMemo, useState } from 'react';
+import { trialOf } from '@/core/forecast/spool';
+import {
+  meanPower,
+  spaceOf,
+  versusOf,
+  versusRows,
+  type VersusRole,
+  type VersusRow,
+} from '@/core/forecast/versus';
+import { nearestFifty } from '@/core/units/nearest';
+import { Cross, Tick } from '../frame/icons';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState, type Solved } from '../store/solved';
+import { useSlices } from '../store/useSlices';
+import { formatNumber } from '../words/format';
+import { useWords } from '../words/useWords';
+import { usePutTurbo } from './usePutOn';
+import { useTurboParts } from './useTurboParts';
+import styles from './charger.module.css';
+
+const roles: Record<VersusRole, string> = {
+  'other-form': 'of half or twice the flow',
+  smaller: 'a size down',
+  bigger: 'a size up',
+};
+
+type Line = Omit<VersusRow, 'role' | 'candidate'> & {
+  key: string;
+  what: string;
+  onUse?: () => void;
+};
+
+/** One against two, small against big: what each costs in the low revs and brings in the high ones, on one sheet. */
+export function Versus({ solved }: { solved: Solved }) {
+  const { figure } = useWords();
+  const { drawn, setupIndex } = useJob();
+  const job = useJobState((s) => s.draft);
+  const { items, failed } = useTurboParts();
+  const putTurbo = usePutTurbo();
+  const { build } = solved;
+  const [from, setFrom] = useState<number | null>(null);
+  const [to, setTo] = useState<number | null>(null);
+  const fromRpm = from ?? Math.round((build.redLineRpm * 0.5) / build.stepRpm) * build.stepRpm;
+  const toRpm = to ?? Math.floor(build.redLineRpm / build.stepRpm) * build.stepRpm;
+  const trial = useMemo(() => {
+    const plan = trialOf(job);
+    return 'reason' in plan ? null : plan;
+  }, [job]);
+  const setup = job.setups[setupIndex]!;
+  const { induction } = setup;
+  const own = useMemo(() => {
+    const ref = induction.kind === 'turbo' ? induction.stages[0]?.hot?.turbocharger : null;
+    return items?.find((t) => t.id === ref?.id && t.revision === ref.revision) ?? null;
+  }, [items, induction]);
+  const form =
+    induction.kind === 'turbo' &&
+    (induction.arrangement === 'parallel' || induction.arrangement === 'sequential')
+      ? 'parallel'
+      : 'single';
+  const make = useCallback(
+    () =>
+      own && items
+        ? versusRows(job, setup.id, own, form, items, trial)
+        : (function* (): Generator<VersusRow> {})(),
+    [own, items, job, setup.id, form, trial],
+  );
+  const rivals = useSlices(make);
+  const lines = useMemo((): Line[] => {
+    const shown = drawn.flatMap((d): Line[] => {
+      const answer = d.index === setupIndex ? solved : d.answer;
+      if (!answer?.build.hot) return [];
+      const there = d.setup.induction;
+      const refs =
+        there.kind === 'turbo' ? there.stages.flatMap((stage) => stage.hot?.turbocharger ?? []) : [];
+      const found = refs.flatMap((r) => items?.find((t) => t.id === r.id && t.revision === r.revision) ?? []);
+      const { compressorCount } = answer.build;
+      const prices = found.map((t) => t.document.price?.value ?? null);
+      const isWhole = found.length > 0 && found.length === refs.length && !prices.includes(null);
+      const wheels = found.map((t) => t.compressor.exducer.value);
+      return [
+        {
+          key: d.setup.id,
+          what: d.index === setupIndex ? 'this setup' : `setup ${d.setup.letter}`,
+          name: d.setup.name,
+          ...versusOf(answer, trial),
+          price: isWhole ? compressorCount * prices.reduce<number>((sum, p) => sum + p!, 0) : null,
+          space: spaceOf(wheels.flatMap((w) => Array.from({ length: compressorCount }, () => w))),
+        },
+      ];
+    });
+    return [
+      ...shown,
+      ...(rivals ?? []).map((r): Line => ({
+        ...r,
+        key: `${r.role} ${r.name}`,
+        what: roles[r.role],
+        onUse: () =>
+          void putTurbo(
+            {
+              id: r.candidate.engine.id,
+              revision: r.candidate.engine.revision,
+              document: r.candidate.engine.document,
+            },
+            r.candidate.form,
+          ),
+      })),
+    ];
+  }, [drawn, setupIndex, solved, items, trial, rivals, putTurbo]);
+  const rpm = (value: number | null) => (value === null ? '–' : figure(nearestFifty(value), 'engineSpeed'));
+  return (
+    <section aria-label="One against two, small against big">
+      <h2 className={styles.head}>
+        One against two, small against big
+        <small>each solved whole on this engine, with the same trial and the same goal</small>
+      </h2>
+      <p className={styles.between}>
+        Mean power between <Rpm label="Mean power from" value={fromRpm} onValue={setFrom} /> and{' '}
+        <Rpm label="Mean power to" value={toRpm} onValue={setTo} /> rpm
+      </p>
+      {failed && (
+        <p role="alert" className={styles.bad}>
+          Some maps could not be fetched: is the server away?
+        </p>
+      )}
+      <div className={styles.wide}>
+        <table className={styles.sizes}>
+          <thead>
+            <tr>
+              {[
+                'turbo',
+                'boost begins',
+                'full boost from',
+                'time to full boost',
+                'peak power',
+                'at the red line',
+                'mean between',
+                'back pressure, gauge',
+                'price',
+                'space, about',
+                '',
+                'goal',
+              ].map((name, i) => (
+                <th key={`${name}${i}`} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((l) => (
+              <tr key={l.key} aria-current={l.what === 'this setup' || undefined}>
+                <td>
+                  {l.name}
+                  <small className={styles.under}>{l.what}</small>
+                </td>
+                <td>{rpm(l.figures.threshold)}</td>
+                <td>{rpm(l.figures.fullFrom)}</td>
+                <td>{l.figures.time === null ? 'never' : figure(l.figures.time, 'time')}</td>
+                <td>{figure(l.figures.peak, 'power')}</td>
+                <td>{figure(l.figures.redLine, 'power')}</td>
+                <td>{figure(meanPower(l.powers, fromRpm, toRpm), 'power')}</td>
+                <td>{figure(l.figures.backPressure, 'ratio')}</td>
+                <td>{l.price === null ? '–' : formatNumber(l.price, 0)}</td>
+                <td>{l.space ? `${formatNumber(l.space * 1_000, 1)} L` : '–'}</td>
+                <td>
+                  {l.onUse && (
+                    <button type="button" className={styles.clear} onClick={l.onUse}>
+                      take it
+                    </button>
+                  )}
+                </td>
+                <td className={l.holds ? styles.ok : styles.bad}>
+                  {l.holds ? <Tick size={11} /> : <Cross size={11} />} {l.holds ? 'holds' : 'does not'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {!rivals && own && <p className={frame.lead}>The others are being worked out …</p>}
+      {!own && items && (
+        <p className={frame.lead}>
+          This one was put together by hand: choose a turbocharger of the library, and the other number of
+          them, a size down and a size up stand here beside it.
+        </p>
+      )}
+      <p className={frame.foot}>
+        Time to full boost is that of the trial on the sheet Spool, at the same trial for all; ‘never’: not
+        within it. Space is an estimate from the wheels. Back pressure over boost at the goal.
+      </p>
+    </section>
+  );
+}
+
+/** An engine speed to be typed; what cannot be read keeps standing and changes nothing. */
+function Rpm({
+  label,
+  value,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  onValue: (rpm: number | null) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? String(value);
+  const read = Number(text.replace(/[\s  ,]/g, ''));
+  const isBad = !(read >= 100 && read <= 30_000);
+  return (
+    <input
+      aria-label={label}
+      className={styles.rpm}
+      inputMode="numeric"
+      maxLength={7}
+      value={text}
+      aria-invalid={isBad}
+      title={isBad ? 'An engine speed between 100 and 30,000 rpm' : undefined}
+      onChange={(e) => {
+        const next = e.currentTarget.value;
+        setTyped(next);
+        const rpm = Number(next.replace(/[\s  ,]/g, ''));
+        if (rpm >= 100 && rpm <= 30_000) onValue(rpm);
+      }}
+      onBlur={() => !isBad && setTyped(null)}
+    />
+  );
+}

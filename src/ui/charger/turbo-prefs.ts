@@ -1,0 +1,85 @@
+import {
+  DEFAULT_TURBO_WEIGHTS,
+  turboCriteria,
+  type Form,
+  type TurboCriterion,
+  type TurboRow,
+  type TurboWeights,
+} from '@/core/forecast/rank-turbos';
+
+/** Which candidates are looked at. Lengths in m, price in the shop's currency for all of it; null and '': no limit. */
+export type TurboFilter = {
+  form: 'any' | Form;
+  leastInducer: number | null;
+  mostInducer: number | null;
+  mostFrame: number | null;
+  flange: string;
+  mostPrice: number | null;
+  inStock: boolean;
+};
+export type TurboPrefs = { weights: TurboWeights; filter: TurboFilter };
+
+export const noTurboFilter: TurboFilter = {
+  form: 'any',
+  leastInducer: null,
+  mostInducer: null,
+  mostFrame: null,
+  flange: '',
+  mostPrice: null,
+  inStock: false,
+};
+
+const KEY = 'fierce-lung-turbo-ranking';
+const number = (x: unknown): number | null => (typeof x === 'number' && Number.isFinite(x) ? x : null);
+
+/** The weights and filter of this device: somebody's habit, not part of a job. Anything odd falls back to the default. */
+export function readTurboPrefs(): TurboPrefs {
+  let stored: { weights?: Record<string, unknown>; filter?: Record<string, unknown> } = {};
+  try {
+    stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof stored;
+  } catch {
+    // A browser without storage keeps the defaults.
+  }
+  const weight = (c: TurboCriterion) => {
+    const value = number(stored?.weights?.[c]);
+    return value === null ? DEFAULT_TURBO_WEIGHTS[c] : Math.min(10, Math.max(0, value));
+  };
+  const filter = stored?.filter ?? {};
+  const { form, flange } = filter;
+  return {
+    weights: Object.fromEntries(turboCriteria.map((c) => [c, weight(c)])) as TurboWeights,
+    filter: {
+      form: form === 'single' || form === 'parallel' || form === 'compound' ? form : 'any',
+      leastInducer: number(filter.leastInducer),
+      mostInducer: number(filter.mostInducer),
+      mostFrame: number(filter.mostFrame),
+      flange: typeof flange === 'string' ? flange.slice(0, 60) : '',
+      mostPrice: number(filter.mostPrice),
+      inStock: filter.inStock === true,
+    },
+  };
+}
+
+export function keepTurboPrefs(prefs: TurboPrefs): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(prefs));
+  } catch {
+    // Without storage the choice lasts as long as the page.
+  }
+}
+
+/** Whether a row passes the filter. An unknown price passes no limit; a pair needs both on the shelf. */
+export function passesTurbo(
+  r: Pick<TurboRow, 'form' | 'inducer' | 'frame' | 'flange' | 'price' | 'stock'>,
+  filter: TurboFilter,
+): boolean {
+  return (
+    (filter.form === 'any' || r.form === filter.form) &&
+    (filter.leastInducer === null || r.inducer >= filter.leastInducer - 1e-9) &&
+    (filter.mostInducer === null || r.inducer <= filter.mostInducer + 1e-9) &&
+    (filter.mostFrame === null || r.frame <= filter.mostFrame + 1e-9) &&
+    (filter.flange === '' || r.flange === filter.flange) &&
+    (filter.mostPrice === null || (r.price !== null && r.price <= filter.mostPrice)) &&
+    (!filter.inStock || (r.stock ?? 0) >= 1)
+  );
+}

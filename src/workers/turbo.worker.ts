@@ -1,0 +1,29 @@
+import { expose } from 'comlink';
+import type { TurboItem } from '@/core/forecast/rank-turbos';
+import type { LibraryItem, TurbineItem, TurbochargerItem } from '@/formats/library-items';
+import { messageRest } from './rest';
+import { createTurboWorker } from './turbo-worker';
+
+async function ask<T>(path: string): Promise<T> {
+  const answer = await fetch(path, { cache: 'no-store' });
+  if (!answer.ok) throw new Error(`The library answered ${answer.status}.`);
+  return (await answer.json()) as T;
+}
+
+/** Every turbocharger on offer with the parts it is made of; one whose parts are gone is left out. */
+async function fetchItems(): Promise<TurboItem[]> {
+  const [{ turbochargers, turbines }, { items }] = await Promise.all([
+    ask<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>('/api/library/turbochargers'),
+    ask<{ items: LibraryItem[] }>('/api/library/compressors/maps?part=0&of=1'),
+  ]);
+  const key = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+  const compressors = new Map(items.map((i) => [key(i), i.document]));
+  const wheels = new Map(turbines.map((i) => [key(i), i.document]));
+  return turbochargers.flatMap(({ id, revision, document }) => {
+    const compressor = compressors.get(key(document.compressor));
+    const turbine = wheels.get(key(document.turbine));
+    return compressor && turbine ? [{ id, revision, document, compressor, turbine }] : [];
+  });
+}
+
+expose(createTurboWorker({ fetchItems, now: () => performance.now(), rest: messageRest }));
