@@ -29,7 +29,7 @@ import { refsOf } from '@/core/job/summary';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,
-  duplicateCompressor,
+  duplicateItem,
   findCompressor,
   findNewest,
   findRevisions,
@@ -37,7 +37,7 @@ import {
   listTurbochargers,
   listHeads,
   refreshHeads,
-  saveCompressor,
+  saveItem,
   setItemBinned,
   setRetired,
 } from './repositories/library';
@@ -138,9 +138,9 @@ describe('the library', () => {
     };
     const made = await createJob(db, job);
     const changed = { ...item.document, maxSpeedRpm: guess(150_000) };
-    expect(await saveCompressor(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
-    expect(await saveCompressor(db, item.id, 2, changed)).toEqual({ ok: true, revision: 2 });
-    expect(await saveCompressor(db, item.id, 1, { ...changed, note: 'late' })).toEqual({
+    expect(await saveItem(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
+    expect(await saveItem(db, item.id, 2, changed)).toEqual({ ok: true, revision: 2 });
+    expect(await saveItem(db, item.id, 1, { ...changed, note: 'late' })).toEqual({
       ok: false,
       reason: 'stale',
       newest: 2,
@@ -168,10 +168,10 @@ describe('the library', () => {
     await setRetired(db, item.id, false);
     expect((await listCompressors(db)).some((c) => c.id === item.id)).toBe(true);
     expect(await setRetired(db, 'nobody', true)).toBe(false);
-    const copy = await duplicateCompressor(db, item.id);
+    const copy = await duplicateItem(db, item.id);
     expect(copy!.document.name).toBe('Old, copy');
-    expect((await duplicateCompressor(db, item.id))!.document.name).toBe('Old, copy 2');
-    expect(await duplicateCompressor(db, 'nobody')).toBeNull();
+    expect((await duplicateItem(db, item.id))!.document.name).toBe('Old, copy 2');
+    expect(await duplicateItem(db, 'nobody')).toBeNull();
   });
 
   it('parts of the library are the library', async () => {

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
 import { jobSchema } from '@/core/job/document';
+import { turbineSchema } from '@/core/turbine/document';
+import { turbochargerSchema } from '@/core/turbocharger/document';
 
 /** What the server's entries take. One place for both sides of the wire. */
 export const jobIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a job.');
@@ -37,6 +39,13 @@ export const addCompressorSchema = z.strictObject({ document: compressorSchema }
 export const saveCompressorSchema = z.strictObject({
   baseRevision: z.number().int().min(1).max(1_000_000),
   document: compressorSchema,
+});
+const partSchema = z.discriminatedUnion('kind', [turbineSchema, turbochargerSchema]);
+export const partKindSchema = z.object({ kind: z.enum(['turbine', 'turbocharger']) });
+export const addPartSchema = z.strictObject({ document: partSchema });
+export const savePartSchema = z.strictObject({
+  baseRevision: z.number().int().min(1).max(1_000_000),
+  document: partSchema,
 });
 export const retireSchema = z.strictObject({ retired: z.boolean() });
 

@@ -28,14 +28,22 @@ export const signatureOf = (heads: readonly LibraryHead[]): string =>
     .map((h) => `${h.id}.${h.revision}`)
     .join(' ');
 
-/** One item whole: a revision, which one is newest, and the jobs that use any of them. */
-export type LibraryEntry = LibraryItem & {
+type Entry = {
   newest: number;
   retired: boolean;
   binned: boolean;
   savedAt: string;
   jobs: { id: string; name: string; revision: number }[];
 };
+/** One item whole: a revision, which one is newest, and the jobs that use any of them. */
+export type AnyEntry = AnyItem & Entry;
+export type LibraryEntry = LibraryItem & Entry;
+
+/** What a turbocharger is made of beside its compressor, and the turbocharger itself. */
+export type PartDocument = Turbine | Turbocharger;
+export type PartEntry = Ref & { document: PartDocument } & Entry;
+/** A line of their lists: the newest revision whole, their documents are small. */
+export type PartLine = Ref & { document: PartDocument; retired: boolean; savedAt: string; jobCount: number };
 
 /** A library in memory over items, for the core. */
 export function libraryOf(items: readonly AnyItem[]): Library {

@@ -131,7 +131,7 @@ function compoundFindings(
   goalPoint: OperatingPoint,
 ): Reason[] {
   const said: Reason[] = [];
-  const names = { front: build.low!.compressor.name, engine: build.compressor!.name };
+  const names = { ahead: build.low!.compressor.name, behind: build.compressor!.name };
   const isBypassed = buildAt(build, build.goal.speedRpm).low === null;
   const air = goalPoint.compressors[0];
   if (!isBypassed && air?.status === 'choke' && air.edgeRoom) {

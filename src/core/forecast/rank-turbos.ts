@@ -320,10 +320,13 @@ const offMap = (status: string) => status === 'surge' || status === 'choke' || s
 /** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
 const AWAKE = 20_000;
 
-/** Power that the maps have room for at the ratio of the goal, W. */
+/**
+ * Power that the map has room for at the ratio of the goal, W: of a pair the map in front, which takes in all the air as it
+ * comes; behind it more of it is only denser.
+ */
 function potentialOf(point: OperatingPoint): number {
-  const rooms = point.compressors.flatMap((c) => (c.edgeRoom ? [c.edgeRoom.share] : []));
-  return point.power.fuelFlow * (1 + (rooms.length ? Math.min(...rooms) : 0));
+  const room = point.compressors.at(-1)?.edgeRoom?.share ?? 0;
+  return point.power.fuelFlow * (1 + room);
 }
 
 /** A first look at a candidate by three matches: at the goal and twice below it. Never throws. */
@@ -611,7 +614,7 @@ function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights):
       break;
     case 'time':
       if (row.time !== null && first.time !== null)
-        return reason('turbo-slower', { time: [row.time, 'time'], first: [first.time, 'time'] });
+        return reason('turbo-slower', { time: [row.time, 'shortTime'], first: [first.time, 'shortTime'] });
       if (row.time === null && first.time !== null && row.pass !== 'screened')
         return reason('turbo-never-full');
       break;

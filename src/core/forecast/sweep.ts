@@ -190,7 +190,7 @@ function verdictOf(
       }),
     );
   if (build.wantsFront)
-    findings.unshift(reason('choose-front-stage', {}, { engine: build.compressor?.name ?? '' }));
+    findings.unshift(reason('choose-front-stage', {}, { behind: build.compressor?.name ?? '' }));
   if (pair) findings.unshift(...pairFindings(build, pair, goalPoint, turbo?.threshold ?? null));
   if (turbo) findings.unshift(...turboFindings(build, turbo, goalPoint));
   const unmet = turbo && unmetBy(build, level, goalPoint);

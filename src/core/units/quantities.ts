@@ -170,6 +170,8 @@ export const quantities = {
       { symbol: 'h', factor: 3600, digits: 1 },
     ],
   },
+  /** Seconds and tenths: how long boost takes. */
+  shortTime: { name: 'short time', units: [{ symbol: 's', factor: 1, digits: 1 }] },
   hours: {
     name: 'hours',
     units: [{ symbol: 'h', factor: 3600, digits: 0 }],

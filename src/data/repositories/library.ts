@@ -9,10 +9,14 @@ import {
   isCompressor,
   isTurbine,
   isTurbocharger,
+  type AnyEntry,
   type AnyItem,
   type LibraryEntry,
   type LibraryHead,
   type LibraryItem,
+  type PartDocument,
+  type PartEntry,
+  type PartLine,
   type TurbineItem,
   type TurbochargerItem,
 } from '@/formats/library-items';
@@ -75,13 +79,13 @@ export async function listTurbochargers(
   return { turbochargers, turbines: [...turbines, ...kept] };
 }
 
-/** Which jobs outside the bin have which library revisions on them: one row for every use. */
+/** Which jobs outside the bin have which library revisions on them, of any kind: one row for every use. */
 async function uses(db: Database, itemId?: string) {
   const rows = await db
     .select({
       jobId: jobs.id,
       name: sql<string>`${jobRevisions.document}->>'name'`,
-      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.stages[*].compressor')`,
+      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.stages[*].** ? (exists(@.id) && exists(@.revision))')`,
     })
     .from(jobs)
     .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
@@ -89,6 +93,14 @@ async function uses(db: Database, itemId?: string) {
   return rows.flatMap(({ jobId, name, ref }) =>
     ref && (itemId === undefined || ref.id === itemId) ? [{ jobId, name, ref }] : [],
   );
+}
+
+/** How many jobs have each item on them. */
+async function jobCounts(db: Database): Promise<Map<string, number>> {
+  const jobsOf = new Map<string, Set<string>>();
+  for (const { jobId, ref } of await uses(db))
+    jobsOf.set(ref.id, (jobsOf.get(ref.id) ?? new Set()).add(jobId));
+  return new Map([...jobsOf].map(([id, found]) => [id, found.size]));
 }
 
 /** Every compressor's line for the list, retired ones too, by name. */
@@ -104,9 +116,7 @@ export async function listHeads(db: Database): Promise<LibraryHead[]> {
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
     .where(and(eq(libraryItems.kind, 'compressor'), inShop));
-  const jobsOf = new Map<string, Set<string>>();
-  for (const { jobId, ref } of await uses(db))
-    jobsOf.set(ref.id, (jobsOf.get(ref.id) ?? new Set()).add(jobId));
+  const counts = await jobCounts(db);
   return rows
     .flatMap(({ head, retiredAt, savedAt, ...ref }) =>
       head
@@ -116,7 +126,7 @@ export async function listHeads(db: Database): Promise<LibraryHead[]> {
               ...ref,
               retired: retiredAt !== null,
               savedAt: savedAt.toISOString(),
-              jobCount: jobsOf.get(ref.id)?.size ?? 0,
+              jobCount: counts.get(ref.id) ?? 0,
             },
           ]
         : [],
@@ -125,11 +135,7 @@ export async function listHeads(db: Database): Promise<LibraryHead[]> {
 }
 
 /** One item at a revision (the newest if none is named), with the jobs that use it; null if there is none. */
-export async function findCompressor(
-  db: Database,
-  id: string,
-  revision?: number,
-): Promise<LibraryEntry | null> {
+async function findEntry(db: Database, id: string, revision?: number): Promise<AnyEntry | null> {
   const [row] = await db
     .select({
       ...document,
@@ -140,17 +146,9 @@ export async function findCompressor(
     })
     .from(libraryItems)
     .innerJoin(libraryRevisions, eq(libraryRevisions.itemId, libraryItems.id))
-    .where(
-      and(
-        eq(libraryItems.id, id),
-        eq(libraryItems.kind, 'compressor'),
-        eq(libraryRevisions.revision, revision ?? libraryItems.revision),
-      ),
-    );
+    .where(and(eq(libraryItems.id, id), eq(libraryRevisions.revision, revision ?? libraryItems.revision)));
   if (!row) return null;
-  const { retiredAt, binnedAt, savedAt, ...rest } = row;
-  if (!isCompressor(rest)) return null;
-  const item = rest;
+  const { retiredAt, binnedAt, savedAt, ...item } = row;
   const used = await uses(db, id);
   return {
     ...item,
@@ -163,6 +161,48 @@ export async function findCompressor(
       ).values(),
     ],
   };
+}
+
+/** A compressor at a revision, as `findEntry`. */
+export async function findCompressor(
+  db: Database,
+  id: string,
+  revision?: number,
+): Promise<LibraryEntry | null> {
+  const entry = await findEntry(db, id, revision);
+  return entry?.document.kind === 'compressor' ? { ...entry, document: entry.document } : null;
+}
+
+/** A turbine or a turbocharger at a revision, as `findEntry`. */
+export async function findPart(db: Database, id: string, revision?: number): Promise<PartEntry | null> {
+  const entry = await findEntry(db, id, revision);
+  if (!entry || entry.document.kind === 'compressor') return null;
+  return { ...entry, document: entry.document };
+}
+
+/** Every turbine or every turbocharger outside the bin, retired ones too, whole, by name. */
+export async function listParts(db: Database, kind: PartDocument['kind']): Promise<PartLine[]> {
+  const rows = await db
+    .select({ ...document, retiredAt: libraryItems.retiredAt, savedAt: libraryRevisions.createdAt })
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(and(eq(libraryItems.kind, kind), inShop));
+  const counts = await jobCounts(db);
+  return rows
+    .flatMap(({ retiredAt, savedAt, document: found, ...ref }): PartLine[] =>
+      found.kind === 'compressor'
+        ? []
+        : [
+            {
+              ...ref,
+              document: found,
+              retired: retiredAt !== null,
+              savedAt: savedAt.toISOString(),
+              jobCount: counts.get(ref.id) ?? 0,
+            },
+          ],
+    )
+    .sort((a, b) => byName(a.document, b.document));
 }
 
 /** The revisions named by refs, also of retired items. Missing ones are left out. */
@@ -227,21 +267,23 @@ type SavedItem =
   | { ok: false; reason: 'stale'; newest: number };
 
 /** A new revision of an item on top of `baseRevision`; jobs keep theirs. What changes nothing makes none. */
-export function saveCompressor(
+export function saveItem(
   db: Database,
   id: string,
   baseRevision: number,
-  map: Compressor,
+  next: AnyItem['document'],
 ): Promise<SavedItem> {
   return db.transaction(async (transaction): Promise<SavedItem> => {
     const tx = transaction as unknown as Database;
     const [current] = await findNewest(tx, [id]);
-    if (!current) return { ok: false, reason: 'missing' };
-    if (canonicalJson(current.document) === canonicalJson(map))
+    // What an item is it stays: a compressor does not become a turbine.
+    if (!current || current.document.kind !== next.kind) return { ok: false, reason: 'missing' };
+    if (canonicalJson(current.document) === canonicalJson(next))
       return { ok: true, revision: current.revision };
     if (current.revision !== baseRevision) return { ok: false, reason: 'stale', newest: current.revision };
     const revision = baseRevision + 1;
-    await tx.insert(libraryRevisions).values({ itemId: id, revision, document: map, head: headOf(map) });
+    const head = next.kind === 'compressor' ? headOf(next) : null;
+    await tx.insert(libraryRevisions).values({ itemId: id, revision, document: next, head });
     await tx.update(libraryItems).set({ revision }).where(eq(libraryItems.id, id));
     return { ok: true, revision };
   });
@@ -268,14 +310,19 @@ export async function setItemBinned(db: Database, id: string, binned: boolean): 
 }
 
 /** A copy under its own name: 'Birch 50, copy', then 'copy 2' and so on. Null if there is nothing to copy. */
-export async function duplicateCompressor(db: Database, id: string): Promise<LibraryItem | null> {
-  const source = (await findNewest(db, [id])).find(isCompressor);
+export async function duplicateItem(db: Database, id: string): Promise<AnyItem | null> {
+  const [source] = await findNewest(db, [id]);
   if (!source) return null;
-  const taken = new Set((await listHeads(db)).map((head) => head.name));
+  const { kind } = source.document;
+  const names =
+    kind === 'compressor'
+      ? (await listHeads(db)).map((head) => head.name)
+      : (await listParts(db, kind)).map((part) => part.document.name);
+  const taken = new Set(names);
   const base = source.document.name.replace(/, copy( \d+)?$/, '').slice(0, 68);
   let name = `${base}, copy`;
   for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
-  return addCompressor(db, { ...source.document, name });
+  return addItem(db, { ...source.document, name });
 }
 
 /**

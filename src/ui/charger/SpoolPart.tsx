@@ -213,11 +213,11 @@ function TimeRow({ tried, spool, isStep }: { tried: Tried; spool: Found; isStep:
       <td>
         {tried.letter} {tried.name}
       </td>
-      <td>{spool.ninety ? figure(spool.ninety.time, 'time') : 'never'}</td>
+      <td>{spool.ninety ? figure(spool.ninety.time, 'shortTime') : 'never'}</td>
       <td>{rpm(spool.ninety?.speedRpm)}</td>
       <td>
         {spool.full
-          ? figure(spool.full.time, 'time')
+          ? figure(spool.full.time, 'shortTime')
           : isStep && !spool.reachesAsked
             ? 'not at this speed'
             : 'never'}
@@ -313,10 +313,10 @@ function Loading({ plan, build, steadyFull }: LoadingProps) {
                               ? figure(nearestFifty(Math.max(0, at.speedRpm - steadyFull)), 'engineSpeed')
                               : '–'}
                           </td>
-                          <td>{at ? figure(at.time, 'time') : '–'}</td>
+                          <td>{at ? figure(at.time, 'shortTime') : '–'}</td>
                           <td>
                             {r.spool.kind === 'found' && r.spool.ninety
-                              ? figure(r.spool.ninety.time, 'time')
+                              ? figure(r.spool.ninety.time, 'shortTime')
                               : '–'}
                           </td>
                         </>

@@ -75,8 +75,13 @@ export function SpoolPlot({ lines, steady, level, xName, label }: Props) {
         {steady.length > 1 && (
           <path d={path(steady) ?? ''} fill="none" stroke="var(--mute)" strokeWidth="1.2" />
         )}
-        {lines.map((l) => {
+        {lines.map((l, i) => {
           const last = l.points.at(-1);
+          // A letter that would stand on another's steps aside.
+          const isCrowded = lines.slice(0, i).some((o) => {
+            const end = o.points.at(-1);
+            return end && last && Math.abs(x(end.x) - x(last.x)) < 22 && Math.abs(y(end.y) - y(last.y)) < 14;
+          });
           return (
             <g key={l.slot}>
               <path d={path(l.points) ?? ''} fill="none" {...strokeOf(l.slot)} strokeWidth="2.4" />
@@ -92,7 +97,13 @@ export function SpoolPlot({ lines, steady, level, xName, label }: Props) {
               )}
               {l.full && <circle cx={x(l.full.x)} cy={y(l.full.y)} r="5" fill="var(--ink)" />}
               {last && (
-                <text x={x(last.x) + 8} y={y(last.y) + 4} fontSize="13" fontWeight="700" fill="var(--ink)">
+                <text
+                  x={x(last.x) + 8}
+                  y={y(last.y) + (isCrowded ? 20 : 4)}
+                  fontSize="13"
+                  fontWeight="700"
+                  fill="var(--ink)"
+                >
                   {l.letter}
                 </text>
               )}

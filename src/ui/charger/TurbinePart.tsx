@@ -4,7 +4,6 @@ import { shaftLimit } from '@/core/forecast/air-path';
 import { figureAt } from '@/core/forecast/figures';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { HotSideDocument } from '@/core/job/document';
-import { given } from '@/core/job/input';
 import { JUDGED_RATIO } from '@/core/forecast/sweep';
 import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
@@ -16,6 +15,7 @@ import fields from '../fields/fields.module.css';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
+import { gateOf } from '../library/blank';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';
@@ -358,20 +358,6 @@ function TurboChoice({ hot }: { hot: HotSideDocument | undefined }) {
   );
 }
 
-const gates = {
-  none: { kind: 'none' as const },
-  valve: {
-    kind: 'valve' as const,
-    mounting: 'external' as const,
-    bore: given(0.038, 'guess'),
-    flowCoefficient: given(0.75, 'guess'),
-    springGauge: given(50_000, 'guess'),
-    diaphragm: given(0.088, 'guess'),
-    reference: 'controlled' as const,
-  },
-  vanes: { kind: 'vanes' as const, closed: given(0.45, 'guess'), open: given(1.25, 'guess') },
-};
-
 /** What holds the boost of a stage; its fields follow its kind. */
 export function Gate({
   hot,
@@ -395,7 +381,7 @@ export function Gate({
           { value: 'none', label: 'nothing' },
         ]}
         onChoose={(kind) => {
-          store.getState().write(`${path}.gate`, structuredClone(gates[kind]));
+          store.getState().write(`${path}.gate`, gateOf(kind));
           store.getState().commit();
         }}
       />

@@ -131,7 +131,6 @@ export default function TurboRankPart() {
                 'shaft',
                 'price',
                 '',
-                'why it stands here',
               ].map((name, i) => (
                 <th key={`${name}${i}`} scope="col">
                   {name}
@@ -235,11 +234,15 @@ function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
       <td>
         {letter && <b title="picked by a school">{letter} </b>}
         {row.name}
-        {isCoarse && <small className={charger.under}>coarse</small>}
+        {isCoarse && <small> coarse</small>}
+        <small className={row.kind === 'holds' ? charger.under : `${charger.under} ${charger.bad}`}>
+          {row.kind === 'holds' ? <Tick size={10} /> : <Cross size={10} />}{' '}
+          <Say reason={row.reason} form="row" />
+        </small>
       </td>
       <td>{rpm(row.threshold)}</td>
       <td>{rpm(row.fullFrom)}</td>
-      <td>{row.time === null ? '–' : figure(row.time, 'time')}</td>
+      <td>{row.time === null ? '–' : figure(row.time, 'shortTime')}</td>
       <td>{figure(row.potential || null, 'power')}</td>
       <td>{figure(row.efficiency, 'share')}</td>
       <td>{figure(row.surge, 'share')}</td>
@@ -253,10 +256,6 @@ function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
             take it
           </button>
         )}
-      </td>
-      <td className={row.kind === 'holds' ? undefined : charger.bad}>
-        {row.kind === 'holds' ? <Tick size={11} /> : <Cross size={11} />}{' '}
-        <Say reason={row.reason} form="row" />
       </td>
     </tr>
   );

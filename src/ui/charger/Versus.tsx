@@ -157,7 +157,7 @@ export function Versus({ solved }: { solved: Solved }) {
                 </td>
                 <td>{rpm(l.figures.threshold)}</td>
                 <td>{rpm(l.figures.fullFrom)}</td>
-                <td>{l.figures.time === null ? 'never' : figure(l.figures.time, 'time')}</td>
+                <td>{l.figures.time === null ? 'never' : figure(l.figures.time, 'shortTime')}</td>
                 <td>{figure(l.figures.peak, 'power')}</td>
                 <td>{figure(l.figures.redLine, 'power')}</td>
                 <td>{figure(meanPower(l.powers, fromRpm, toRpm), 'power')}</td>
@@ -171,7 +171,7 @@ export function Versus({ solved }: { solved: Solved }) {
                     </button>
                   )}
                 </td>
-                <td className={l.holds ? styles.ok : styles.bad}>
+                <td className={l.holds ? styles.ok : styles.bad} style={{ whiteSpace: 'nowrap' }}>
                   {l.holds ? <Tick size={11} /> : <Cross size={11} />} {l.holds ? 'holds' : 'does not'}
                 </td>
               </tr>

@@ -30,6 +30,8 @@ const AXIS = 50;
 const TALLEST = 29;
 const MARGIN = 40;
 const NARROWEST = 112;
+/** A pair has eleven stations: they may stand closer, so that all are in view on a usual page. */
+const NARROWEST_PAIR = 106;
 const PHONE = 640;
 /** A phone shows three stations or a little less: their unit of pressure must fit, the ladder is out of sight there. */
 const PHONE_CELL = 128;
@@ -48,7 +50,8 @@ export function Airway({ bench, onBench }: { bench: BenchId; onBench: (bench: Be
     );
   const { stations } = solved.point;
   // On a phone three stations are in view, the rest comes by swipe.
-  const least = width < PHONE ? Math.max(PHONE_CELL, width / 3) : NARROWEST;
+  const narrowest = stations.length > 8 ? NARROWEST_PAIR : NARROWEST;
+  const least = width < PHONE ? Math.max(PHONE_CELL, width / 3) : narrowest;
   const cell = Math.max(least, (width - MARGIN - 6) / stations.length);
   const total = MARGIN + cell * stations.length + 6;
   return (

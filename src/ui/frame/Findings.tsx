@@ -14,8 +14,17 @@ const good = new Set([
   'gearbox-holds',
   'threshold',
   'back-pressure-under',
+  'second-joins',
 ]);
-const plain = new Set(['demand', 'adds-to-run', 'back-pressure-over', 'gate-oversized']);
+const plain = new Set([
+  'demand',
+  'adds-to-run',
+  'back-pressure-over',
+  'gate-oversized',
+  'stages-share',
+  'front-holds-from',
+  'stage-bypassed-from',
+]);
 
 /** What a forecast says, each line with its tick or cross; what is no judgement stands plain. */
 export function Findings({ findings }: { findings: Reason[] }) {

@@ -16,6 +16,7 @@ import { CompressorTable } from './CompressorTable';
 import { noListFilter, type ListFilter } from './list-filter';
 import { MapPicture } from './MapPicture';
 import { blankCompressor } from './blank';
+import { Kinds } from './Kinds';
 import { UsedBy } from './UsedBy';
 import styles from './library.module.css';
 
@@ -83,6 +84,7 @@ export function LibraryPage({ items }: { items: LibraryHead[] }) {
     >
       <div className={styles.page}>
         <div className={styles.list}>
+          <Kinds at="compressors" />
           {failure && <Failure {...failure} />}
           <Filters filter={filter} onFilter={setFilter} />
           <CompressorTable

@@ -1,5 +1,9 @@
 import type { Compressor } from '@/core/compressor/document';
 import { guess } from '@/core/job/input';
+import type { Ref } from '@/core/job/ref';
+import type { Turbine } from '@/core/turbine/document';
+import type { Turbocharger } from '@/core/turbocharger/document';
+import type { Gate } from '@/core/turbocharger/gate-schema';
 
 /** Head and efficiency along a line from surge to choke, flow as a share of the line's choke flow: a plain, made-up wheel. */
 const shape = [
@@ -35,3 +39,63 @@ export function blankCompressor(): Compressor {
     note: 'Started from a made-up shape: replace every figure and its reference conditions.',
   };
 }
+
+/** A turbine to start from when it is typed in by hand: sound, unremarkable, and every figure a guess. */
+export const blankTurbine = (): Turbine => ({
+  version: 1,
+  kind: 'turbine',
+  name: 'New turbine',
+  reference: { pressure: 101_325, temperature: 288.15 },
+  inducer: guess(0.055),
+  exducer: guess(0.047),
+  efficiency: guess(0.68),
+  includesBearing: false,
+  bestVelocityRatio: guess(0.67),
+  throats: guess(1.4),
+  maxSpeedRpm: guess(150_000),
+  maxTemperature: guess(1_223.15),
+  housings: [{ name: 'Housing 1', entry: 'open', capacity: { kind: 'area', area: guess(7e-4) } }],
+  note: 'Started from guesses: replace every figure and its reference conditions.',
+});
+
+/** What holds the boost, as guesses to start from. */
+export function gateOf(kind: Gate['kind']): Gate {
+  switch (kind) {
+    case 'none':
+      return { kind };
+    case 'vanes':
+      return { kind, closed: guess(0.45), open: guess(1.25) };
+    case 'valve':
+      return {
+        kind,
+        mounting: 'external',
+        bore: guess(0.038),
+        flowCoefficient: guess(0.75),
+        springGauge: guess(50_000),
+        diaphragm: guess(0.088),
+        reference: 'controlled',
+      };
+  }
+}
+
+/** A turbocharger to start from, put together of parts the library has. */
+export const blankTurbocharger = ({
+  compressor,
+  turbine,
+}: {
+  compressor: Ref;
+  turbine: Ref;
+}): Turbocharger => ({
+  version: 1,
+  kind: 'turbocharger',
+  name: 'New turbocharger',
+  compressor,
+  turbine,
+  housing: 0,
+  gate: gateOf('valve'),
+  inertia: guess(1e-4),
+  mechanicalEfficiency: guess(0.96),
+  maxSpeedRpm: guess(150_000),
+  flange: '',
+  note: '',
+});

@@ -2,23 +2,25 @@ import { produce } from 'immer';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { checkMap } from '@/core/compressor/check';
 import type { Compressor } from '@/core/compressor/document';
-import type { LibraryEntry } from '@/formats/library-items';
 
-type Kept = { baseRevision: number; draft: Compressor };
-type History = { past: Compressor[]; future: Compressor[]; last: string | null };
+type Kept<T> = { baseRevision: number; draft: T };
+type History<T> = { past: T[]; future: T[]; last: string | null };
+type Entry<T> = { id: string; revision: number; document: T };
 
 const keyOf = (id: string) => `fierce-lung-item-${id}`;
 
-function readKept(id: string): Kept | null {
+function readKept<T>(id: string, looksRight: (draft: T) => boolean): Kept<T> | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
-    return kept && typeof kept.baseRevision === 'number' && Array.isArray(kept.draft?.lines) ? kept : null;
+    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept<T> | null;
+    return kept && typeof kept.baseRevision === 'number' && kept.draft && looksRight(kept.draft)
+      ? kept
+      : null;
   } catch {
     return null;
   }
 }
 
-function keep(id: string, kept: Kept | null): void {
+function keep<T>(id: string, kept: Kept<T> | null): void {
   try {
     if (kept) localStorage.setItem(keyOf(id), JSON.stringify(kept));
     else localStorage.removeItem(keyOf(id));
@@ -29,33 +31,40 @@ function keep(id: string, kept: Kept | null): void {
 
 const DEEPEST_UNDO = 100;
 
+type Checked = { faults: readonly unknown[] };
+
 /**
- * A compressor being edited. The draft is kept on this device until it is saved or dropped, so that nothing typed is lost;
- * a revision is made only when somebody says so. `sound` is the last draft without faults: what the picture shows.
+ * An item of the library being edited. The draft is kept on this device until it is saved or dropped, so that nothing typed
+ * is lost; a revision is made only when somebody says so. `sound` is the last draft without faults: what the picture shows.
+ * In: the item; how it is judged, stable; whether what was kept still looks like one of its kind, stable.
  */
-export function useItemDraft(entry: LibraryEntry) {
-  const [draft, setDraft] = useState<Compressor>(entry.document);
+export function useDraftOf<T extends object, C extends Checked>(
+  entry: Entry<T>,
+  judge: (draft: T) => C,
+  looksRight: (draft: T) => boolean,
+) {
+  const [draft, setDraft] = useState<T>(entry.document);
   const [baseRevision, setBaseRevision] = useState(entry.revision);
-  const [history, setHistory] = useState<History>({ past: [], future: [], last: null });
+  const [history, setHistory] = useState<History<T>>({ past: [], future: [], last: null });
   const [foundKept, setFoundKept] = useState(false);
   const isChanged = JSON.stringify(draft) !== JSON.stringify(entry.document);
-  const check = useMemo(() => checkMap(draft), [draft]);
-  const [sound, setSound] = useState<Compressor>(entry.document);
+  const check = useMemo(() => judge(draft), [judge, draft]);
+  const [sound, setSound] = useState<T>(entry.document);
   if (check.faults.length === 0 && sound !== draft) setSound(draft);
 
   useEffect(() => {
     // Only once the page is there: the server knows nothing of this device's drafts.
-    const kept = readKept(entry.id);
+    const kept = readKept(entry.id, looksRight);
     if (!kept || JSON.stringify(kept.draft) === JSON.stringify(entry.document)) return;
     /* eslint-disable react-hooks/set-state-in-effect */
     setDraft(kept.draft);
     setBaseRevision(kept.baseRevision);
     setFoundKept(true);
     /* eslint-enable react-hooks/set-state-in-effect */
-  }, [entry]);
+  }, [entry, looksRight]);
 
   const put = useCallback(
-    (next: Compressor) => {
+    (next: T) => {
       setDraft(next);
       const same = JSON.stringify(next) === JSON.stringify(entry.document);
       keep(entry.id, same ? null : { baseRevision, draft: next });
@@ -63,10 +72,10 @@ export function useItemDraft(entry: LibraryEntry) {
     [entry, baseRevision],
   );
   /** Changes the draft; edits of one field in a row are one step back. */
-  const edit = (field: string, change: (draft: Compressor) => void) => {
+  const edit = (field: string, change: (draft: T) => void) => {
     const next = produce(draft, (d) => {
       // In braces: what a change happens to return is no new draft.
-      change(d);
+      change(d as T);
     });
     if (next === draft) return;
     if (history.last !== field)
@@ -113,5 +122,10 @@ export function useItemDraft(entry: LibraryEntry) {
     saved,
   };
 }
+
+const hasLines = (draft: Compressor) => Array.isArray(draft.lines);
+
+/** A compressor being edited. */
+export const useItemDraft = (entry: Entry<Compressor>) => useDraftOf(entry, checkMap, hasLines);
 
 export type ItemDraft = ReturnType<typeof useItemDraft>;

@@ -6,6 +6,9 @@ import type {
   LibraryEntry,
   LibraryHead,
   LibraryItem,
+  PartDocument,
+  PartEntry,
+  PartLine,
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
@@ -75,6 +78,17 @@ export const server = {
   setItemBinned: (id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/library/compressors/${id}/bin`, { binned }),
   removeItem: (id: string) => call<{ removed: true }>('DELETE', `/api/library/compressors/${id}`),
+  parts: (kind: PartDocument['kind']) =>
+    call<{ items: PartLine[] }>('GET', `/api/library/parts?kind=${kind}`),
+  part: (id: string) => call<PartEntry>('GET', `/api/library/parts/${id}`),
+  addPart: (document: PartDocument) => call<{ id: string }>('POST', '/api/library/parts', { document }),
+  savePart: (id: string, baseRevision: number, document: PartDocument) =>
+    call<{ revision: number }>('PUT', `/api/library/parts/${id}`, { baseRevision, document }),
+  duplicatePart: (id: string) => call<{ id: string }>('POST', `/api/library/parts/${id}/duplicate`),
+  setPartRetired: (id: string, retired: boolean) =>
+    call<{ retired: boolean }>('PUT', `/api/library/parts/${id}/retired`, { retired }),
+  setPartBinned: (id: string, binned: boolean) =>
+    call<{ binned: boolean }>('PUT', `/api/library/parts/${id}/bin`, { binned }),
   removeJob: (id: string) => call<{ removed: true }>('DELETE', `/api/jobs/${id}`),
   revisions: (id: string) => call<{ revisions: RevisionLine[] }>('GET', `/api/jobs/${id}/revisions`),
   revision: (id: string, revision: number) =>
@@ -87,5 +101,8 @@ export const server = {
 
 export const mapExportAddress = (id: string, format: 'csv' | 'json'): string =>
   `/api/library/compressors/${id}/export?format=${format}`;
+
+export const partExportAddress = (id: string, format: 'csv' | 'json'): string =>
+  `/api/library/parts/${id}/export?format=${format}`;
 
 export const exportAddress = (id: string): string => `/api/jobs/${id}/export`;

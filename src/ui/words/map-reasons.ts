@@ -131,4 +131,12 @@ export const mapSentences: Record<string, { short?: string; row?: string; long: 
   'points-before-surge': { long: '{count} point(s) left of surge on the line {speed} were left out.' },
   'value-refused': { long: '{where}: {why}' },
   'more-problems': { long: '… and {count} more of the kind.' },
+  'no-turbine-diameters': {
+    long: 'Say the diameters of the wheel: where the gas enters and where it leaves.',
+  },
+  'no-bearing-answer': {
+    long: 'Say whether the efficiency has the bearings’ loss in it already: it must not be taken off twice.',
+  },
+  'no-turbine-efficiency': { long: 'Say the best efficiency of the turbine, or which column holds it.' },
+  'no-temperature-limit': { long: 'Say what temperature the turbine stands.' },
 };

@@ -25,28 +25,28 @@ export const pairSentences: Record<string, { short?: string; row?: string; long:
   },
   'choose-front-stage': {
     short: 'Choose the stage in front',
-    long: 'A compound pair needs a second turbo in front of {engine}: until one is chosen, {engine} works alone.',
+    long: 'A compound pair needs a second turbo in front of {behind}: until one is chosen, {behind} works alone.',
   },
   'stages-share': {
-    long: 'The stages share the ratio at the goal: {front} in front {front}, {engine} at the engine {engine}, with {between} between them.',
+    long: 'The stages share the ratio at the goal: {ahead} in front {front}, {behind} at the engine {engine}, with {between} between them.',
   },
   'stages-choke': {
     short: 'The stage at the engine chokes',
-    long: '{engine} at the engine chokes at {speed} with {ratio} of its own. {front} in front would have to make {wanted} instead of {front}, or the stage at the engine is too small for this air.',
+    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}, or the stage at the engine is too small for this air.',
   },
   'engine-stage-idle': {
     short: 'The stage at the engine does nothing',
-    long: '{engine} at the engine makes only {ratio}, {front} in front {front}: the two do not share the work. A smaller turbo at the engine, or the one in front alone.',
+    long: '{behind} at the engine makes only {ratio}, {ahead} in front {front}: the two do not share the work. A smaller turbo at the engine, or the one in front alone.',
   },
   'front-stage-idle': {
     short: 'The stage in front does nothing',
-    long: '{front} in front makes only {ratio}, {engine} at the engine {engine}: the two do not share the work. A smaller turbo in front, or the one at the engine alone.',
+    long: '{ahead} in front makes only {ratio}, {behind} at the engine {engine}: the two do not share the work. A smaller turbo in front, or the one at the engine alone.',
   },
   'front-holds-from': {
-    long: 'From {from} the gate of {engine} stands wide open and {front} in front holds the boost.',
+    long: 'From {from} the gate of {behind} stands wide open and {ahead} in front holds the boost.',
   },
   'stage-bypassed-from': {
-    long: 'From {from} {engine} at the engine is passed by: {front} works alone.',
+    long: 'From {from} {behind} at the engine is passed by: {ahead} works alone.',
   },
   'brake-rate-zero': {
     short: 'The brake lets nothing go',

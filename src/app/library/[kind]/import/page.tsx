@@ -1,10 +1,13 @@
 import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
 import { ImportPage } from '@/ui/library/ImportPage';
-import { requireKind } from '../load';
+import { TurbineImportPage } from '@/ui/library/TurbineImportPage';
+import { partKindOf } from '../load';
 
 export const metadata: Metadata = { title: 'Import a map' };
 
 export default async function Page({ params }: { params: Promise<{ kind: string }> }) {
-  requireKind((await params).kind);
-  return <ImportPage />;
+  const kind = partKindOf((await params).kind);
+  if (kind === 'turbocharger') notFound();
+  return kind ? <TurbineImportPage /> : <ImportPage />;
 }

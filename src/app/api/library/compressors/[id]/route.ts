@@ -1,6 +1,6 @@
 import { shopDatabase } from '@/data/connection';
 import { removeItem } from '@/data/repositories/bin';
-import { findCompressor, saveCompressor } from '@/data/repositories/library';
+import { findCompressor, saveItem } from '@/data/repositories/library';
 import { revisionQuerySchema, saveCompressorSchema } from '@/formats/api';
 import { handler, Refusal } from '../../../handler';
 import { requireSound } from '../../../sound-map';
@@ -16,7 +16,7 @@ export const GET = handler({ params: itemParams, query: revisionQuerySchema }, a
 
 export const PUT = handler({ params: itemParams, body: saveCompressorSchema }, async ({ params, body }) => {
   await requireSound(body.document);
-  const saved = await saveCompressor(await shopDatabase(), params.id, body.baseRevision, body.document);
+  const saved = await saveItem(await shopDatabase(), params.id, body.baseRevision, body.document);
   if (saved.ok) return { revision: saved.revision };
   if (saved.reason === 'missing') throw noSuchItem();
   throw new Refusal(

@@ -1,0 +1,385 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useRouter } from 'next/navigation';
+import { useMemo, useRef, useState } from 'react';
+import { isPartFile, readPartFile } from '@/formats/part-json';
+import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
+import {
+  makeTurbine,
+  openTurbineText,
+  turbineRoles,
+  turbineRoleUnits,
+  type OpenedTurbine,
+  type TurbineFacts,
+  type TurbineMapping,
+  type TurbineRole,
+} from '@/formats/turbine-import';
+import { Group } from '../fields/Group';
+import { QuantityInput } from '../fields/QuantityInput';
+import { Failure, failureOf, type FailureWords } from '../frame/Failure';
+import { Cross } from '../frame/icons';
+import { ShopPage } from '../frame/ShopPage';
+import frame from '../frame/frame.module.css';
+import { server } from '../server/client';
+import { Say } from '../words/Say';
+import { partBounds as bounds } from './bounds';
+import { TurbinePicture } from './TurbinePicture';
+import styles from './library.module.css';
+
+const roleWords: Record<TurbineRole, string> = {
+  ignore: 'leave out',
+  housing: 'housing',
+  ratio: 'expansion ratio',
+  flow: 'flow',
+  efficiency: 'efficiency',
+};
+const SHOWN = 8;
+
+type Table = Extract<OpenedTurbine, { kind: 'table' }>;
+
+/** A turbine's table on its way into the library: read, mapped, looked at, then stored as a whole or not at all. */
+export function TurbineImportPage() {
+  const router = useRouter();
+  const [fileName, setFileName] = useState('');
+  const [opened, setOpened] = useState<Table | null>(null);
+  const [problems, setProblems] = useState<FileFinding[]>([]);
+  const [failure, setFailure] = useState<FailureWords | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [pasted, setPasted] = useState('');
+  const file = useRef<HTMLInputElement>(null);
+  const made = useMemo(() => opened && makeTurbine(opened.table, opened.mapping, opened.facts), [opened]);
+
+  const open = async (text: string, name: string) => {
+    setFailure(null);
+    setProblems([]);
+    setFileName(name);
+    if (isPartFile(text)) {
+      const read = readPartFile(text);
+      setOpened(null);
+      if (!read.ok) return setProblems(read.problems);
+      if (read.part.kind !== 'turbine')
+        return setFailure({
+          title: `${name} was not read.`,
+          lines: ['It holds a turbocharger: its compressor and turbine belong to the shop it came from.'],
+        });
+      const answer = await server.addPart(read.part);
+      if (answer.kind === 'ok') return router.push(`/library/turbines/${answer.data.id}`);
+      return setFailure(failureOf('The turbine was not stored.', answer));
+    }
+    const found = openTurbineText(text, name);
+    setOpened(found.kind === 'table' ? found : null);
+    setProblems(found.kind === 'unreadable' ? found.problems : []);
+  };
+  const read = async (chosen: File | undefined) => {
+    if (file.current) file.current.value = '';
+    if (!chosen) return;
+    if (chosen.size > LARGEST_MAP_FILE) {
+      setOpened(null);
+      return setFailure({
+        title: `${chosen.name} was not read.`,
+        lines: [
+          `It has ${(chosen.size / 1e6).toFixed(1)} MB; a table may have 2 MB. Save the turbine’s sheet alone.`,
+        ],
+      });
+    }
+    await open(await chosen.text(), chosen.name);
+  };
+  const store = async () => {
+    if (!made?.ok || busy) return;
+    setBusy(true);
+    const answer = await server.addPart(made.document);
+    setBusy(false);
+    if (answer.kind === 'ok') router.push(`/library/turbines/${answer.data.id}`);
+    else setFailure(failureOf('The turbine was not stored. It is still here.', answer));
+  };
+  const said = made && !made.ok ? made.problems : problems;
+  return (
+    <ShopPage
+      page="library"
+      filled
+      title="Import a turbine"
+      note={opened ? fileName : 'CSV, any columns, any unit'}
+      actions={
+        <>
+          {opened && (
+            <Button size="small" onClick={() => file.current?.click()}>
+              Another file
+            </Button>
+          )}
+          <Button size="small" variant="contained" disabled={!made?.ok || busy} onClick={() => void store()}>
+            Store it in the library
+          </Button>
+        </>
+      }
+    >
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
+        className="unseen"
+        aria-label="Turbine file to import"
+        onChange={(e) => void read(e.currentTarget.files?.[0])}
+      />
+      <div className={styles.page}>
+        <div className={styles.editor}>
+          {failure && <Failure {...failure} />}
+          {said.length > 0 && (
+            <div className={styles.faults} role="status">
+              <b>{made ? 'Still to be said or mended' : `${fileName} cannot be read`}</b>
+              <ul>
+                {said.map((problem, i) => (
+                  <li key={i}>
+                    <Cross size={10} /> {problem.line !== undefined && `Line ${problem.line}: `}
+                    <Say reason={problem.reason} />
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {!opened && (
+            <div className={styles.start}>
+              <h1 className={frame.headline}>Choose a file, or paste the table.</h1>
+              <p>
+                One row per point: expansion ratio and flow, with the housing where there are several, and the
+                efficiency if it is known. Columns in any order. The unit of the flow and the reference
+                conditions are asked for where the file does not name them. Nothing is stored before you have
+                seen the turbine.
+              </p>
+              <Button variant="contained" onClick={() => file.current?.click()}>
+                Choose a file
+              </Button>
+              <label>
+                Or paste it here
+                <textarea
+                  rows={9}
+                  value={pasted}
+                  maxLength={LARGEST_MAP_FILE}
+                  spellCheck={false}
+                  placeholder={'housing; expansion ratio; flow (kg/s)'}
+                  onChange={(e) => setPasted(e.currentTarget.value)}
+                />
+              </label>
+              <Button
+                variant="outlined"
+                disabled={pasted.trim() === ''}
+                onClick={() => void open(pasted, 'Pasted turbine')}
+              >
+                Read what is pasted
+              </Button>
+            </div>
+          )}
+          {made?.ok && <TurbinePicture turbine={made.document} />}
+          {opened && (
+            <Columns opened={opened} bad={said} onMapping={(mapping) => setOpened({ ...opened, mapping })} />
+          )}
+        </div>
+        <aside className={`${frame.column} ${styles.panel}`}>
+          <h2 className={frame.headline}>{opened?.facts.name || 'A turbine'}</h2>
+          {made?.ok && made.doubts.length > 0 && (
+            <div className={styles.doubts} role="status">
+              <b>Worth a second look</b>
+              <ul>
+                {made.doubts.slice(0, 6).map((doubt, i) => (
+                  <li key={i}>
+                    <Say reason={doubt.reason} />
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {opened ? (
+            <Facts facts={opened.facts} onFacts={(facts) => setOpened({ ...opened, facts })} />
+          ) : (
+            <p>What the file does not say of the turbine is asked for here.</p>
+          )}
+        </aside>
+      </div>
+    </ShopPage>
+  );
+}
+
+type ColumnsProps = { opened: Table; bad: FileFinding[]; onMapping: (mapping: TurbineMapping) => void };
+
+/** The file's columns with what each is taken for, over its first rows and the rows that are wrong. */
+function Columns({ opened: { table, mapping }, bad, onMapping }: ColumnsProps) {
+  const badLines = new Set(bad.flatMap((b) => b.line ?? []));
+  const rows = table.rows.filter((row, i) => i < SHOWN || badLines.has(row.line)).slice(0, SHOWN + 12);
+  const change = (i: number, column: TurbineMapping['columns'][number]) =>
+    onMapping({
+      ...mapping,
+      // A role stands once: giving it to a column takes it from the other.
+      columns: mapping.columns.map((old, k) =>
+        k === i
+          ? column
+          : old.role === column.role && column.role !== 'ignore'
+            ? { role: 'ignore' as const, unit: null }
+            : old,
+      ),
+    });
+  return (
+    <section className={styles.mapping} aria-label="Columns of the file">
+      <div className={styles.mappingHead}>
+        <h2>What each column is</h2>
+        <label>
+          decimal sign
+          <select
+            value={mapping.decimal}
+            onChange={(e) => onMapping({ ...mapping, decimal: e.currentTarget.value as '.' | ',' })}
+          >
+            <option value=".">point</option>
+            <option value=",">comma</option>
+          </select>
+        </label>
+      </div>
+      <div className={styles.mappingScroll}>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">line</th>
+              {table.columns.map((name, i) => (
+                <th key={i} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+            <tr>
+              <td />
+              {mapping.columns.map((column, i) => {
+                const units = turbineRoleUnits[column.role].filter(Boolean);
+                return (
+                  <td key={i}>
+                    <select
+                      aria-label={`Column ${table.columns[i]} is`}
+                      value={column.role}
+                      onChange={(e) => {
+                        const role = e.currentTarget.value as TurbineRole;
+                        // A flow's unit is asked for; the others have a usual one.
+                        change(i, {
+                          role,
+                          unit: role === 'flow' ? null : (turbineRoleUnits[role][0] ?? null),
+                        });
+                      }}
+                    >
+                      {turbineRoles.map((role) => (
+                        <option key={role} value={role}>
+                          {roleWords[role]}
+                        </option>
+                      ))}
+                    </select>
+                    {units.length > 0 && (
+                      <select
+                        aria-label={`Unit of ${table.columns[i]}`}
+                        aria-invalid={column.unit === null}
+                        value={column.unit ?? ''}
+                        onChange={(e) => change(i, { ...column, unit: e.currentTarget.value || null })}
+                      >
+                        {column.unit === null && <option value="">which unit?</option>}
+                        {units.map((unit) => (
+                          <option key={unit} value={unit}>
+                            {unit}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.line} className={badLines.has(row.line) ? styles.badRow : undefined}>
+                <th scope="row">{row.line}</th>
+                {table.columns.map((_, i) => (
+                  <td key={i} className={mapping.columns[i]!.role === 'ignore' ? styles.left : undefined}>
+                    {(row.cells[i] ?? '').slice(0, 30)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className={styles.note}>{table.rows.length} rows in all.</p>
+    </section>
+  );
+}
+
+/** What a turbine needs beside its points. */
+function Facts({ facts, onFacts }: { facts: TurbineFacts; onFacts: (facts: TurbineFacts) => void }) {
+  const set = <K extends keyof TurbineFacts>(key: K, value: TurbineFacts[K]) =>
+    onFacts({ ...facts, [key]: value });
+  return (
+    <>
+      <Group title="Turbine">
+        <label className={styles.text}>
+          Name
+          <input value={facts.name} maxLength={80} onChange={(e) => set('name', e.currentTarget.value)} />
+        </label>
+        {(
+          [
+            ['inducer', 'Inducer', 'bore', bounds.wheel],
+            ['exducer', 'Exducer', 'bore', bounds.wheel],
+            ['efficiency', 'Best efficiency', 'share', bounds.efficiency],
+            ['maxSpeedRpm', 'Speed limit', 'shaftSpeed', bounds.speed],
+            ['maxTemperature', 'Temperature limit', 'temperature', bounds.temperature],
+          ] as const
+        ).map(([key, label, quantity, bound]) => (
+          <QuantityInput
+            key={key}
+            label={label}
+            quantity={quantity}
+            bound={bound}
+            value={facts[key]}
+            optional
+            onType={(value) => set(key, value)}
+          />
+        ))}
+        <label className={styles.text}>
+          Bearings’ loss
+          <select
+            value={facts.includesBearing === null ? '' : facts.includesBearing ? 'in' : 'apart'}
+            aria-invalid={facts.includesBearing === null}
+            onChange={(e) =>
+              set('includesBearing', e.currentTarget.value === '' ? null : e.currentTarget.value === 'in')
+            }
+          >
+            {facts.includesBearing === null && <option value="">in the efficiency, or not?</option>}
+            <option value="in">is in the efficiency already</option>
+            <option value="apart">is not in it</option>
+          </select>
+        </label>
+        <label className={styles.text}>
+          Entry
+          <select
+            value={facts.entry}
+            onChange={(e) => set('entry', e.currentTarget.value as TurbineFacts['entry'])}
+          >
+            <option value="open">open</option>
+            <option value="divided">divided</option>
+            <option value="twin-scroll">twin scroll</option>
+          </select>
+        </label>
+      </Group>
+      <Group title="Flow is corrected to">
+        <QuantityInput
+          label="Pressure"
+          basis="abs"
+          quantity="airPressure"
+          bound={bounds.referencePressure}
+          value={facts.referencePressure}
+          optional
+          onType={(value) => set('referencePressure', value)}
+        />
+        <QuantityInput
+          label="Temperature"
+          quantity="temperature"
+          bound={bounds.referenceTemperature}
+          value={facts.referenceTemperature}
+          optional
+          onType={(value) => set('referenceTemperature', value)}
+        />
+      </Group>
+    </>
+  );
+}
