@@ -259,7 +259,13 @@ describe('an open bench', () => {
     const opened = openJob(old);
     expect(opened).toMatchObject({
       ok: true,
-      migrated: ['nothing-settled-yet', 'no-setup-in-the-bin', 'nothing-more-said-yet', 'no-turbine-yet'],
+      migrated: [
+        'nothing-settled-yet',
+        'no-setup-in-the-bin',
+        'nothing-more-said-yet',
+        'no-turbine-yet',
+        'one-stage-so-far',
+      ],
       job: { settled: [], bin: [] },
     });
   });

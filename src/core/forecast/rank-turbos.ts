@@ -568,7 +568,7 @@ export function rankTurbos(rows: readonly TurboRow[], weights: TurboWeights): Ra
     (a, b) =>
       classes.indexOf(a.kind) - classes.indexOf(b.kind) ||
       b.score - a.score ||
-      (a.name < b.name ? -1 : a.name > b.name ? 1 : 0),
+      (a.name < b.name ? -1 : a.name > b.name ? 1 : a.key < b.key ? -1 : 1),
   );
   const first = ranked[0];
   return first ? ranked.map((r) => ({ ...r, reason: reasonFor(r, first, weights) })) : [];
@@ -578,7 +578,7 @@ export function rankTurbos(rows: readonly TurboRow[], weights: TurboWeights): Ra
 export function frontOf(rows: readonly TurboRow[]): Set<string> {
   const known = rows
     .filter((r) => r.threshold !== null)
-    .sort((a, b) => a.threshold! - b.threshold! || b.potential - a.potential);
+    .sort((a, b) => a.threshold! - b.threshold! || b.potential - a.potential || (a.key < b.key ? -1 : 1));
   const front = new Set<string>();
   let most = -Infinity;
   for (const r of known) {
