@@ -39,6 +39,9 @@ test.describe('on a phone', () => {
       '/library/compressors',
       '/library/compressors/birch-50',
       '/library/compressors/import',
+      '/library/turbines',
+      '/library/turbines/ginkgo-t58',
+      '/library/turbochargers/birch-50-58',
     ]) {
       await page.goto(at, { waitUntil: 'networkidle' });
       await page.locator('html[data-live]').waitFor();

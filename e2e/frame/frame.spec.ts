@@ -25,6 +25,11 @@ const pages = {
     '/library/compressors/birch-50',
     '/library/compressors/import',
     '/library/compressors/birch-50/sheet',
+    '/library/turbines',
+    '/library/turbines/ginkgo-t58',
+    '/library/turbines/import',
+    '/library/turbochargers',
+    '/library/turbochargers/birch-50-58',
   ],
 };
 

@@ -14,9 +14,10 @@ export const sheets = [
   `${boat}/engine?engine=cam`,
   `${groomer}/engine?engine=condition`,
   `${saloon}/engine?engine=run`,
-  ...['turbine', 'boost', 'pipes', 'spot', 'size', 'sites'].map(
+  ...['turbine', 'rank', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'].map(
     (part) => `${single}/charger?charger=${part}`,
   ),
+  `${groomer}/charger?setup=B&charger=pair`,
 ];
 
 type Made = {

@@ -128,6 +128,7 @@ export function PairAside() {
   const { setupIndex, items } = useJob();
   const { figure } = useWords();
   const arrange = useArrange();
+  const bypass = useBypass();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const { solved } = useSpeed();
   const { induction, pair } = setup;
@@ -233,7 +234,7 @@ export function PairAside() {
                 { value: 'always', label: 'always works' },
                 { value: 'bypassed', label: 'passed by from a speed' },
               ]}
-              onChoose={useBypass()}
+              onChoose={bypass}
             />
             {pair.changeover.bypasses && (
               <>

@@ -2,6 +2,7 @@ import { produce } from 'immer';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { checkMap } from '@/core/compressor/check';
 import type { Compressor } from '@/core/compressor/document';
+import { canonicalJson } from '@/core/job/canonical';
 
 type Kept<T> = { baseRevision: number; draft: T };
 type History<T> = { past: T[]; future: T[]; last: string | null };
@@ -47,7 +48,8 @@ export function useDraftOf<T extends object, C extends Checked>(
   const [baseRevision, setBaseRevision] = useState(entry.revision);
   const [history, setHistory] = useState<History<T>>({ past: [], future: [], last: null });
   const [foundKept, setFoundKept] = useState(false);
-  const isChanged = JSON.stringify(draft) !== JSON.stringify(entry.document);
+  // The shop gives keys back in an order of its own: what is the same is compared without it.
+  const isChanged = canonicalJson(draft) !== canonicalJson(entry.document);
   const check = useMemo(() => judge(draft), [judge, draft]);
   const [sound, setSound] = useState<T>(entry.document);
   if (check.faults.length === 0 && sound !== draft) setSound(draft);
@@ -55,7 +57,7 @@ export function useDraftOf<T extends object, C extends Checked>(
   useEffect(() => {
     // Only once the page is there: the server knows nothing of this device's drafts.
     const kept = readKept(entry.id, looksRight);
-    if (!kept || JSON.stringify(kept.draft) === JSON.stringify(entry.document)) return;
+    if (!kept || canonicalJson(kept.draft) === canonicalJson(entry.document)) return;
     /* eslint-disable react-hooks/set-state-in-effect */
     setDraft(kept.draft);
     setBaseRevision(kept.baseRevision);
@@ -66,7 +68,7 @@ export function useDraftOf<T extends object, C extends Checked>(
   const put = useCallback(
     (next: T) => {
       setDraft(next);
-      const same = JSON.stringify(next) === JSON.stringify(entry.document);
+      const same = canonicalJson(next) === canonicalJson(entry.document);
       keep(entry.id, same ? null : { baseRevision, draft: next });
     },
     [entry, baseRevision],
