@@ -12,6 +12,7 @@ const address = process.env.FIERCE_LUNG_ADDRESS ?? `http://127.0.0.1:${process.e
 const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
 const coupe = '/jobs/c4b17f2e-8d05-4e69-a1b8-22f0c6d32200';
+const groomer = '/jobs/3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200';
 const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
 type Shot = {
@@ -30,7 +31,6 @@ const shots: Shot[] = [
   { name: 'brief', at: `${single}/brief` },
   { name: 'places', at: `${saloon}/brief?brief=places` },
   { name: 'engine', at: `${truck}/engine` },
-  { name: 'run', at: `${saloon}/engine?engine=run` },
   {
     name: 'pad',
     at: `${saloon}/brief`,
@@ -49,7 +49,14 @@ const shots: Shot[] = [
   { name: 'demand', at: `${single}/demand` },
   { name: 'charger', at: `${single}/charger`, before: ranked },
   { name: 'turbine', at: `${single}/charger?charger=turbine` },
-  { name: 'pipes', at: `${single}/charger?charger=pipes` },
+  {
+    name: 'ranking',
+    at: `${single}/charger?charger=rank`,
+    height: 1100,
+    before: (page) => page.locator('[data-phase=done]').waitFor({ timeout: 120_000 }),
+  },
+  { name: 'spool', at: `${single}/charger?charger=spool`, before: (page) => page.waitForTimeout(3_000) },
+  { name: 'compound', at: `${groomer}/charger?setup=B&charger=pair`, height: 1100 },
   { name: 'sites', at: `${single}/charger?charger=sites`, before: (page) => page.waitForTimeout(3_000) },
   {
     name: 'setups',
@@ -82,7 +89,6 @@ const shots: Shot[] = [
     },
   },
   { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, chose: { theme: 'cell' }, before: ranked },
-  { name: 'demand-us', at: `${truck}/demand?rpm=4000`, chose: { units: 'us' } },
   { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },

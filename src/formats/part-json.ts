@@ -11,7 +11,7 @@ import type { FileFinding } from './map-table';
 const PART_FORMAT = 'fierce-lung-part';
 
 /** One turbine or turbocharger in a file. Described in docs/formats/turbine.md. */
-export const partFileSchema = z.strictObject({
+const partFileSchema = z.strictObject({
   format: z.literal(PART_FORMAT),
   version: z.literal(1),
   part: z.discriminatedUnion('kind', [turbineSchema, turbochargerSchema]),

@@ -50,7 +50,7 @@ const words: [TurbineRole, RegExp][] = [
 ];
 
 /** A first guess at what each column is. A flow without a unit is asked for. */
-export function guessTurbineMapping(table: MapTable): TurbineMapping {
+function guessTurbineMapping(table: MapTable): TurbineMapping {
   const taken = new Set<TurbineRole>();
   const columns = table.columns.map((name) => {
     const role = words.find(([r, pattern]) => !taken.has(r) && pattern.test(name))?.[0] ?? 'ignore';
@@ -85,7 +85,7 @@ const factKeys: [keyof TurbineFacts, RegExp, Quantity | null][] = [
 ];
 
 /** What the lines above a table say of the turbine. In SI; what they do not say is null. */
-export function guessTurbineFacts(table: MapTable, fileName: string): TurbineFacts {
+function guessTurbineFacts(table: MapTable, fileName: string): TurbineFacts {
   const facts: TurbineFacts = {
     name: fileName.replace(/\.[a-z0-9]+$/i, '').slice(0, 80),
     referencePressure: null,

@@ -45,7 +45,7 @@ export type AirPath = {
 };
 
 /** Air through the stage in front: behind its compressor, and where it stands on its map. */
-export type LowAir = {
+type LowAir = {
   compressor: State & { ratio: number; work: number };
   correctedFlow: number;
   map: MapPoint | null;

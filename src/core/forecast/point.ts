@@ -128,7 +128,7 @@ function heldPower(build: Build, speedRpm: number, level: Level): number | null 
 }
 
 /** What the plan asks of the manifold at a speed once boost is there. `unboosted`: the day's air alone is enough. */
-export function askedAt(whole: Build, speedRpm: number, level: Level): Level {
+export function askedAt(whole: Build, speedRpm: number, level: Level, start?: Matched): Level {
   const build = buildAt(whole, speedRpm);
   if (level.kind !== 'boost') return level;
   const { curve } = build.boost;
@@ -139,7 +139,7 @@ export function askedAt(whole: Build, speedRpm: number, level: Level): Level {
     };
   const power = heldPower(build, speedRpm, level);
   if (power === null || level.wanting) return level;
-  const held = manifoldFor(build, speedRpm, power);
+  const held = manifoldFor(build, speedRpm, power, start);
   return held.kind === 'failed' && build.hot ? level : held;
 }
 
@@ -185,10 +185,12 @@ function solveTurbo(
   if (!isMatched(build)) return { match: null, ...solvePath(build, speedRpm, level, start?.path) };
   if (level.kind === 'failed')
     return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
-  const asked = askedAt(build, speedRpm, level);
+  const near = matchedOf(build, start);
+  // Only what the gate holds is near what is asked.
+  const asked = askedAt(build, speedRpm, level, near?.match?.kind === 'held' ? near : undefined);
   // A turbo is there whether boost is wanted or not: then its gate is asked for none.
   const pressure = asked.kind === 'boost' ? asked.pressure : unboostedAt(build, speedRpm).manifold.pressure;
-  const solved = solveMatched(build, speedRpm, pressure, matchedOf(build, start), matchedOf(build, before));
+  const solved = solveMatched(build, speedRpm, pressure, near, matchedOf(build, before));
   return {
     path: solved.path,
     match: solved.match,
@@ -197,7 +199,7 @@ function solveTurbo(
 }
 
 /** What all stages together make of the pressure behind the filter. */
-export const totalRatio = ({ compressor, filter, low }: AirPath): number =>
+const totalRatio = ({ compressor, filter, low }: AirPath): number =>
   low ? compressor.pressure / filter.pressure : compressor.ratio;
 
 type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };

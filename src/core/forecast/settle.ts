@@ -57,7 +57,7 @@ export type Match = {
 
 /** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
 export type LowKind = 'turbine' | 'held' | 'sharing' | 'creep';
-export type LowMatch = { kind: LowKind; turbine: TurbineState; shaftRpm: number; imbalance: number };
+type LowMatch = { kind: LowKind; turbine: TurbineState; shaftRpm: number; imbalance: number };
 
 export type Matched = { path: AirPath; match: Match | null; stop: MatchStop | null };
 
@@ -104,7 +104,7 @@ export type Carried = {
   lowRatio: number;
 };
 
-export type Turn = {
+type Turn = {
   next: Unknowns;
   turbine: TurbineState;
   /** The stage in front: its turbine, which the exhaust meets last. */
@@ -158,7 +158,7 @@ function drivenRatio(
 const ratioAtShaft = (ratio: number, shaftRpm: number, wanted: number): number =>
   1 + Math.max(LEAST_RISE, ratio - 1) * (wanted / shaftRpm) ** 2;
 
-export function turn(
+function turn(
   build: MatchedBuild,
   speedRpm: number,
   path: AirPath,

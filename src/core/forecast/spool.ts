@@ -42,7 +42,7 @@ export type TrialPlan = {
 };
 
 /** One moment. Time s; boost Pa gauge; power W at the flywheel. */
-export type SpoolRow = {
+type SpoolRow = {
   time: number;
   speedRpm: number;
   boostGauge: number;

@@ -166,7 +166,6 @@ const trialSchema = z.strictObject({
   /** Polar inertia of crank, flywheel and clutch, kg·m². */
   inertia: input(0.001, 50),
 });
-export type Trial = z.infer<typeof trialSchema>;
 
 export const jobSchema = z
   .strictObject({

@@ -203,7 +203,7 @@ function countsInLoss(setup: Setup, path: string): boolean {
 }
 
 /** Two stages on each other, both of them chosen. */
-export const isCompound = (setup: Setup): boolean =>
+const isCompound = (setup: Setup): boolean =>
   setup.induction.kind === 'turbo' &&
   setup.induction.arrangement === 'compound' &&
   Boolean(setup.induction.stages[0]?.hot && setup.induction.stages[1]?.hot);

@@ -23,6 +23,7 @@ export type TurboRanking = {
 
 /** Typing changes the job with every key: the library is tried once it rests. */
 const REST_MS = 150;
+const SHOW_MS = 300;
 const marks: Record<TurboStage, string> = {
   screened: 'turbo-screened',
   'best-matched': 'turbo-best',
@@ -74,14 +75,20 @@ export function useTurboRanking(): TurboRanking {
   }, [turbos]);
   useEffect(() => {
     if (!isListKnown) return;
-    let frame = 0;
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    let shownAt = -Infinity;
     const known = new Map<string, TurboRow>();
     const show = () => {
-      frame ||= requestAnimationFrame(() => {
-        frame = 0;
-        setRows([...known.values()]);
-        setStale(false);
-      });
+      // The first rows at once; then a few times a second: drawing them takes what the workers need.
+      waiting ??= setTimeout(
+        () => {
+          waiting = undefined;
+          shownAt = performance.now();
+          setRows([...known.values()]);
+          setStale(false);
+        },
+        Math.max(0, shownAt + SHOW_MS - performance.now()),
+      );
     };
     const timer = setTimeout(() => {
       setStale(true);
@@ -116,7 +123,7 @@ export function useTurboRanking(): TurboRanking {
     }, REST_MS);
     return () => {
       clearTimeout(timer);
-      cancelAnimationFrame(frame);
+      clearTimeout(waiting);
       cancel.current();
     };
   }, [asked, isListKnown, attempt]);

@@ -25,7 +25,7 @@ import styles from './library.module.css';
 
 type Kind = PartDocument['kind'];
 /** Names of the parts a turbocharger is made of, by 'id.revision'. */
-export type PartNames = Record<string, string>;
+type PartNames = Record<string, string>;
 
 /** A line as the table shows it. Lengths m, speeds rev/min, inertia kg·m². */
 type Row = {
