@@ -18,17 +18,28 @@ const matchOf = (s: Sheet) => s.point.match!;
 const hotOf = (s: Sheet) => s.build.hot!;
 const stage = 'induction.stages.0.hot';
 
-/** Pressure behind the turbine: the open air and every pipe on the way to it. */
+/** Pressure behind the turbine: the open air, every pipe on the way to it, and of a pair the turbine in front. */
 function outletSteps(s: Sheet): number {
-  const { turbine, exhaustFlow } = matchOf(s);
-  return lossChain(
+  const { turbine, low, exhaustFlow } = matchOf(s);
+  const last = low?.turbine ?? turbine;
+  const behind = lossChain(
     s,
     s.build.exhaustLosses.tail,
     s.build.climate.pressure,
-    turbine.mixed,
+    last.mixed,
     exhaustFlow,
     'backwards',
   );
+  if (!low) return behind;
+  const ratio = s.read({
+    code: 'match-ratio',
+    symbol: 'ER',
+    quantity: 'ratio',
+    value: low.turbine.ratio,
+    name: s.build.low!.hot.turbine.name,
+  });
+  // What stands before the turbine in front stands behind the one at the engine.
+  return s.put(turbineInlet, { outlet: behind, ratio }, { ratio: read('sums') });
 }
 
 /** The expansion ratio is what the sums ended on: power and flow balance there. */

@@ -8,7 +8,9 @@ import { lossAt } from '../charge-air/losses';
 import { solveMatched } from './matched';
 import { isMatched, type MatchedBuild } from './settle';
 import { planLevel, solvePoint } from './point';
+import { figureIds } from './figures';
 import { solveSweep } from './sweep';
+import { workingOf } from './workings';
 
 const stage = (id: string) => stageOf(sampleTurbochargers.find((t) => t.id === id)!);
 const groomer = () => structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
@@ -254,4 +256,35 @@ describe('a sequential pair', () => {
     expect(buildAt(build, 4_999).compressorCount).toBe(1);
     expect(buildAt(build, 5_000).compressorCount).toBe(2);
   });
+});
+
+test('every figure of a pair opens a working that ends on it, on both sides of a change-over', () => {
+  const pair = groomer();
+  pair.setups[1]!.pair.between.cooler.kind = 'air';
+  const sequential = sampleTurboJob(0);
+  sequential.setups[0]!.induction = {
+    kind: 'turbo',
+    arrangement: 'sequential',
+    stages: [stage('aspen-37-42')],
+  };
+  level(sequential, 90_000);
+  let opened = 0;
+  for (const [job, index, speeds] of [
+    [pair, 1, [1_000, 1_400, 1_900, 2_200]],
+    [sequential, 0, [4_000, 7_000]],
+  ] as const) {
+    const build = compiled(job, job.setups[index]!.id);
+    const { points } = solveSweep(build);
+    for (const speed of speeds) {
+      const point = points.find((p) => p.speedRpm === speed)!;
+      for (const id of figureIds) {
+        const working = workingOf(build, point, id, index);
+        if (!working) continue;
+        opened++;
+        const last = working.steps.at(-1)!.value;
+        expect(Math.abs(last - working.value)).toBeLessThanOrEqual(1e-6 * Math.abs(working.value) + 1e-12);
+      }
+    }
+  }
+  expect(opened).toBeGreaterThan(100);
 });

@@ -26,7 +26,7 @@ import {
 import { evaporatedFuel, evaporation } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
 import { shaftLimit, type AirPath } from './air-path';
-import type { Build } from './build';
+import { buildAt, type Build } from './build';
 import { aloneAt, unboostedAt } from './demand';
 import { figureAt, figures, type FigureId } from './figures';
 import {
@@ -309,10 +309,15 @@ function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
   return { value: efficiency.value, origin: read('map') };
 }
 
+/** Where the temperature before the compressor at the engine comes from: the day's air, or the stage in front. */
+const inletOrigin = (s: Sheet): Origin =>
+  s.point.path.low ? read('sums') : s.input('brief.venue.temperature');
+
 function workSteps(s: Sheet): number {
-  const { climate } = s.build;
-  const { gas, temperature } = climate;
-  const ratio = s.point.pressureRatio;
+  const { gas } = s.build.climate;
+  const { temperature } = s.point.path.inlet;
+  const { ratio } = s.point.path.compressor;
+  const before = inletOrigin(s);
   const ideal = isentropicTemperature(gas, temperature, ratio);
   const byEntropy = (entropy(gas, ideal) - entropy(gas, temperature)) / Math.log(ideal / temperature);
   const exponent = s.put(
@@ -323,7 +328,7 @@ function workSteps(s: Sheet): number {
   const perfect = s.put(
     idealOutlet,
     { temperature, pressureRatio: ratio, exponent },
-    { temperature: s.input('brief.venue.temperature'), pressureRatio: read('sums') },
+    { temperature: before, pressureRatio: read('sums') },
   );
   const byEnthalpy = (enthalpy(gas, ideal) - enthalpy(gas, temperature)) / (ideal - temperature);
   const efficiency = efficiencyStep(s);
@@ -332,21 +337,23 @@ function workSteps(s: Sheet): number {
     { meanHeat: byEnthalpy, ideal: perfect, temperature, efficiency: efficiency.value },
     {
       meanHeat: read('gas'),
-      temperature: s.input('brief.venue.temperature'),
+      temperature: before,
       efficiency: efficiency.origin,
     },
   );
 }
 
 function outletSteps(s: Sheet): number {
-  const { gas, temperature } = s.build.climate;
+  const { gas } = s.build.climate;
+  const { temperature } = s.point.path.inlet;
+  const before = inletOrigin(s);
   const work = workSteps(s);
   const out = s.point.path.compressor.temperature;
   const meanHeat = (enthalpy(gas, out) - enthalpy(gas, temperature)) / (out - temperature);
   return s.put(
     outletTemperature,
     { temperature, work, meanHeat },
-    { temperature: s.input('brief.venue.temperature'), meanHeat: read('gas') },
+    { temperature: before, meanHeat: read('gas') },
   );
 }
 
@@ -551,7 +558,7 @@ export function workingOf(
 ): Working | null {
   const value = figureAt(build, point, figure);
   if (value === null) return null;
-  const sheet = new Sheet(build, point, `setups.${setupIndex}`);
+  const sheet = new Sheet(buildAt(build, point.speedRpm), point, `setups.${setupIndex}`);
   sheets[figure](sheet);
   return {
     figure,
