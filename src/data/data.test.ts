@@ -29,13 +29,16 @@ import { refsOf } from '@/core/job/summary';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,
+  addItem,
   duplicateItem,
   findCompressor,
   findNewest,
+  findPart,
   findRevisions,
   listCompressors,
   listTurbochargers,
   listHeads,
+  listParts,
   refreshHeads,
   saveItem,
   setItemBinned,
@@ -172,6 +175,34 @@ describe('the library', () => {
     expect(copy!.document.name).toBe('Old, copy');
     expect((await duplicateItem(db, item.id))!.document.name).toBe('Old, copy 2');
     expect(await duplicateItem(db, 'nobody')).toBeNull();
+  });
+
+  it('a turbine is kept as a compressor is: revisions, copies, the bin; a job and a turbocharger hold on to it', async () => {
+    const source = (await listParts(db, 'turbine')).find((t) => t.document.kind === 'turbine')!;
+    const item = await addItem(db, { ...source.document, name: 'Kept turbine' });
+    const changed = { ...item.document, note: 'seen' };
+    expect(await saveItem(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
+    expect(await saveItem(db, item.id, 1, { ...changed, note: 'late' })).toMatchObject({ reason: 'stale' });
+    // What an item is it stays.
+    expect(await saveItem(db, item.id, 2, birch())).toEqual({ ok: false, reason: 'missing' });
+    expect(await findPart(db, item.id)).toMatchObject({ revision: 2, newest: 2, jobs: [] });
+    expect(await findCompressor(db, item.id)).toBeNull();
+    expect((await duplicateItem(db, item.id))!.document.name).toBe('Kept turbine, copy');
+
+    const turbo = (await listParts(db, 'turbocharger'))[0]!;
+    if (turbo.document.kind !== 'turbocharger') throw new Error(turbo.document.kind);
+    await addItem(db, { ...turbo.document, name: 'Made of it', turbine: { id: item.id, revision: 1 } });
+    await setItemBinned(db, item.id, true);
+    expect((await listParts(db, 'turbine')).some((t) => t.id === item.id)).toBe(false);
+    expect((await listBin(db)).items.find((i) => i.id === item.id)).toMatchObject({
+      name: 'Kept turbine',
+      jobs: ['Made of it'],
+    });
+    // It is offered no more, yet the turbocharger made of it still comes with it.
+    const offered = await listTurbochargers(db);
+    expect(offered.turbochargers.some((t) => t.document.name === 'Made of it')).toBe(true);
+    expect(offered.turbines.find((t) => t.id === item.id)).toMatchObject({ revision: 1 });
+    expect(await removeItem(db, item.id)).toMatchObject({ ok: false });
   });
 
   it('parts of the library are the library', async () => {
