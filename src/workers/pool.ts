@@ -2,6 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import type { Assessment } from '@/core/forecast/rank';
 import type { Job } from '@/core/job/document';
 import type { ImportWorker } from './import.worker';
+import { guarded } from './guarded';
 import { candidateKey, type RankWorker } from './rank-worker';
 
 export { candidateKey };
@@ -88,23 +89,10 @@ export function createRankPool(workers: RankWorker[], wrapCallback: <T extends o
 
 let pool: RankPool | undefined;
 
-/** A worker whose script cannot be fetched says nothing at all: its error must end the wait, and the next try starts anew. */
-function startRankWorker(): RankWorker {
-  const worker = new Worker(new URL('./rank.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<RankWorker>(worker);
-  const broken = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', () => {
-      pool = undefined;
-      reject(new Error('The worker did not start.'));
-    });
+const startRankWorker = (): RankWorker =>
+  guarded(new Worker(new URL('./rank.worker.ts', import.meta.url), { type: 'module' }), () => {
+    pool = undefined;
   });
-  broken.catch(() => {});
-  return {
-    load: (part, of) => Promise.race([remote.load(part, of), broken]),
-    run: (request, onRows) => Promise.race([remote.run(request, onRows), broken]),
-    cancel: (token) => void remote.cancel(token),
-  };
-}
 
 /** The page's own pool, made when it is first asked for. */
 export function rankPool(): RankPool {

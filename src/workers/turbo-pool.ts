@@ -1,6 +1,7 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import type { TurboPass, TurboRow } from '@/core/forecast/rank-turbos';
 import type { Job } from '@/core/job/document';
+import { guarded } from './guarded';
 import type { TurboWorker } from './turbo-worker';
 
 /** Two, not one less than the cores: the page itself needs one. */
@@ -87,23 +88,10 @@ export function createTurboPool(
 
 let pool: TurboPool | undefined;
 
-/** A worker whose script cannot be fetched says nothing at all: its error must end the wait, and the next try starts anew. */
-function startWorker(): TurboWorker {
-  const worker = new Worker(new URL('./turbo.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<TurboWorker>(worker);
-  const broken = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', () => {
-      pool = undefined;
-      reject(new Error('The worker did not start.'));
-    });
+const startWorker = (): TurboWorker =>
+  guarded(new Worker(new URL('./turbo.worker.ts', import.meta.url), { type: 'module' }), () => {
+    pool = undefined;
   });
-  broken.catch(() => {});
-  return {
-    load: (part, of) => Promise.race([remote.load(part, of), broken]),
-    run: (request, onRows) => Promise.race([remote.run(request, onRows), broken]),
-    cancel: (token) => void remote.cancel(token),
-  };
-}
 
 /** The page's own pool, made when it is first asked for. */
 export function turboPool(): TurboPool {
