@@ -4,8 +4,7 @@ import { findUnit, unitsOf, type Quantity } from '@/core/units/quantities';
 import { readNumber, type MapTable } from './map-table';
 
 /** What a column may hold. 'surge' marks the surge point of each line by any word or figure but 0, no, false. */
-export const roles = ['ignore', 'speed', 'flow', 'ratio', 'efficiency', 'surge'] as const;
-export type Role = (typeof roles)[number];
+export type Role = 'ignore' | 'speed' | 'flow' | 'ratio' | 'efficiency' | 'surge';
 
 /** Units a column of that role may be in; the first of `flow` is not a default: a flow's unit is asked for. */
 export const roleUnits: Record<Role, string[]> = {

@@ -7,8 +7,7 @@ import { reason } from '@/core/working/range';
 import { readNumber, readMapTable, type FileFinding, type MapTable } from './map-table';
 
 /** What a column of a turbine's table may hold. */
-export const turbineRoles = ['ignore', 'housing', 'ratio', 'flow', 'efficiency'] as const;
-export type TurbineRole = (typeof turbineRoles)[number];
+export type TurbineRole = 'ignore' | 'housing' | 'ratio' | 'flow' | 'efficiency';
 
 const FLOW_UNITS = unitsOf('massFlow').map((u) => u.symbol);
 export const turbineRoleUnits: Record<TurbineRole, string[]> = {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { Compressor } from '@/core/compressor/document';
-import type { MapFacts, Mapping } from '@/formats/map-guess';
+import { roleUnits, type MapFacts, type Mapping, type Role } from '@/formats/map-guess';
 import type { MapMade } from '@/formats/map-import';
 import type { OpenedMap } from '@/formats/map-open';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
@@ -16,8 +16,20 @@ import { server } from '../server/client';
 import { Say } from '../words/Say';
 import { ImportFacts } from './ImportFacts';
 import { MapPicture } from './MapPicture';
-import { MappingTable } from './MappingTable';
+import { MappingTable, type Roles } from './MappingTable';
 import styles from './library.module.css';
+
+const roles: Roles<Role> = {
+  words: {
+    ignore: 'leave out',
+    speed: 'shaft speed',
+    flow: 'flow',
+    ratio: 'pressure ratio',
+    efficiency: 'efficiency',
+    surge: 'surge mark',
+  },
+  units: roleUnits,
+};
 
 type Table = Extract<OpenedMap, { kind: 'table' }>;
 
@@ -163,7 +175,12 @@ export function ImportPage() {
                 <MappingTable
                   table={opened.table}
                   mapping={mapping}
-                  onMapping={setMapping}
+                  roles={roles}
+                  onMapping={(next) => {
+                    const isMarked = next.columns.some((c) => c.role === 'surge');
+                    // Without its column a surge mark says nothing any more.
+                    setMapping(next.surge === 'marked' && !isMarked ? { ...next, surge: null } : next);
+                  }}
                   bad={made && !made.ok ? made.problems : []}
                 />
               )}

@@ -1,45 +1,46 @@
 'use client';
-import { roles, roleUnits, type Mapping, type Role } from '@/formats/map-guess';
 import type { FileFinding, MapTable } from '@/formats/map-table';
 import styles from './library.module.css';
 
-const roleWords: Record<Role, string> = {
-  ignore: 'leave out',
-  speed: 'shaft speed',
-  flow: 'flow',
-  ratio: 'pressure ratio',
-  efficiency: 'efficiency',
-  surge: 'surge mark',
-};
-
 const SHOWN = 6;
 
-type Props = {
+type Column<Role extends string> = { role: Role; unit: string | null };
+type Mapping<Role extends string> = { columns: Column<Role>[]; decimal: '.' | ',' };
+
+/** What columns of a kind of table may hold: each role's words and units; a flow's unit is asked for. */
+export type Roles<Role extends string> = {
+  words: Record<Role, string>;
+  units: Record<Role, string[]>;
+};
+
+type Props<Role extends string, M extends Mapping<Role>> = {
   table: MapTable;
-  mapping: Mapping;
-  onMapping: (mapping: Mapping) => void;
+  mapping: M;
+  roles: Roles<Role>;
+  onMapping: (mapping: M) => void;
   bad: FileFinding[];
 };
 
 /** The file's columns with what each is taken for, over its first rows and the rows that are wrong. */
-export function MappingTable({ table, mapping, onMapping, bad }: Props) {
+export function MappingTable<Role extends string, M extends Mapping<Role>>({
+  table,
+  mapping,
+  roles,
+  onMapping,
+  bad,
+}: Props<Role, M>) {
   const badLines = new Set(bad.flatMap((b) => b.line ?? []));
   const rows = table.rows.filter((row, i) => i < SHOWN || badLines.has(row.line)).slice(0, SHOWN + 12);
-  const change = (i: number, column: Mapping['columns'][number]) => {
+  const change = (i: number, column: Column<Role>) => {
     // A role stands once: giving it to a column takes it from the other.
     const columns = mapping.columns.map((old, k) =>
       k === i
         ? column
         : old.role === column.role && column.role !== 'ignore'
-          ? { role: 'ignore' as const, unit: null }
+          ? { role: 'ignore' as Role, unit: null }
           : old,
     );
-    const hasSurge = columns.some((c) => c.role === 'surge');
-    onMapping({
-      ...mapping,
-      columns,
-      surge: mapping.surge === 'marked' && !hasSurge ? null : mapping.surge,
-    });
+    onMapping({ ...mapping, columns });
   };
   return (
     <section className={styles.mapping} aria-label="Columns of the file">
@@ -76,18 +77,18 @@ export function MappingTable({ table, mapping, onMapping, bad }: Props) {
                     value={column.role}
                     onChange={(e) => {
                       const role = e.currentTarget.value as Role;
-                      const units = roleUnits[role];
+                      const units = roles.units[role];
                       // A flow's unit is asked for; the others have a usual one.
                       change(i, { role, unit: role === 'flow' ? null : (units[0] ?? null) });
                     }}
                   >
-                    {roles.map((role) => (
+                    {(Object.keys(roles.words) as Role[]).map((role) => (
                       <option key={role} value={role}>
-                        {roleWords[role]}
+                        {roles.words[role]}
                       </option>
                     ))}
                   </select>
-                  {roleUnits[column.role].filter(Boolean).length > 0 && (
+                  {roles.units[column.role].filter(Boolean).length > 0 && (
                     <select
                       aria-label={`Unit of ${table.columns[i]}`}
                       aria-invalid={column.unit === null}
@@ -95,7 +96,7 @@ export function MappingTable({ table, mapping, onMapping, bad }: Props) {
                       onChange={(e) => change(i, { ...column, unit: e.currentTarget.value || null })}
                     >
                       {column.unit === null && <option value="">which unit?</option>}
-                      {roleUnits[column.role].map((unit) => (
+                      {roles.units[column.role].map((unit) => (
                         <option key={unit} value={unit}>
                           {unit}
                         </option>

@@ -7,11 +7,9 @@ import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
 import {
   makeTurbine,
   openTurbineText,
-  turbineRoles,
   turbineRoleUnits,
   type OpenedTurbine,
   type TurbineFacts,
-  type TurbineMapping,
   type TurbineRole,
 } from '@/formats/turbine-import';
 import { Group } from '../fields/Group';
@@ -23,6 +21,7 @@ import frame from '../frame/frame.module.css';
 import { server } from '../server/client';
 import { Say } from '../words/Say';
 import { partBounds as bounds } from './bounds';
+import { MappingTable, type Roles } from './MappingTable';
 import { TurbinePicture } from './TurbinePicture';
 import styles from './library.module.css';
 
@@ -33,7 +32,7 @@ const roleWords: Record<TurbineRole, string> = {
   flow: 'flow',
   efficiency: 'efficiency',
 };
-const SHOWN = 8;
+const roles: Roles<TurbineRole> = { words: roleWords, units: turbineRoleUnits };
 
 type Table = Extract<OpenedTurbine, { kind: 'table' }>;
 
@@ -170,7 +169,13 @@ export function TurbineImportPage() {
           )}
           {made?.ok && <TurbinePicture turbine={made.document} />}
           {opened && (
-            <Columns opened={opened} bad={said} onMapping={(mapping) => setOpened({ ...opened, mapping })} />
+            <MappingTable
+              table={opened.table}
+              mapping={opened.mapping}
+              roles={roles}
+              bad={said}
+              onMapping={(mapping) => setOpened({ ...opened, mapping })}
+            />
           )}
         </div>
         <aside className={`${frame.column} ${styles.panel}`}>
@@ -195,113 +200,6 @@ export function TurbineImportPage() {
         </aside>
       </div>
     </ShopPage>
-  );
-}
-
-type ColumnsProps = { opened: Table; bad: FileFinding[]; onMapping: (mapping: TurbineMapping) => void };
-
-/** The file's columns with what each is taken for, over its first rows and the rows that are wrong. */
-function Columns({ opened: { table, mapping }, bad, onMapping }: ColumnsProps) {
-  const badLines = new Set(bad.flatMap((b) => b.line ?? []));
-  const rows = table.rows.filter((row, i) => i < SHOWN || badLines.has(row.line)).slice(0, SHOWN + 12);
-  const change = (i: number, column: TurbineMapping['columns'][number]) =>
-    onMapping({
-      ...mapping,
-      // A role stands once: giving it to a column takes it from the other.
-      columns: mapping.columns.map((old, k) =>
-        k === i
-          ? column
-          : old.role === column.role && column.role !== 'ignore'
-            ? { role: 'ignore' as const, unit: null }
-            : old,
-      ),
-    });
-  return (
-    <section className={styles.mapping} aria-label="Columns of the file">
-      <div className={styles.mappingHead}>
-        <h2>What each column is</h2>
-        <label>
-          decimal sign
-          <select
-            value={mapping.decimal}
-            onChange={(e) => onMapping({ ...mapping, decimal: e.currentTarget.value as '.' | ',' })}
-          >
-            <option value=".">point</option>
-            <option value=",">comma</option>
-          </select>
-        </label>
-      </div>
-      <div className={styles.mappingScroll}>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">line</th>
-              {table.columns.map((name, i) => (
-                <th key={i} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-            <tr>
-              <td />
-              {mapping.columns.map((column, i) => {
-                const units = turbineRoleUnits[column.role].filter(Boolean);
-                return (
-                  <td key={i}>
-                    <select
-                      aria-label={`Column ${table.columns[i]} is`}
-                      value={column.role}
-                      onChange={(e) => {
-                        const role = e.currentTarget.value as TurbineRole;
-                        // A flow's unit is asked for; the others have a usual one.
-                        change(i, {
-                          role,
-                          unit: role === 'flow' ? null : (turbineRoleUnits[role][0] ?? null),
-                        });
-                      }}
-                    >
-                      {turbineRoles.map((role) => (
-                        <option key={role} value={role}>
-                          {roleWords[role]}
-                        </option>
-                      ))}
-                    </select>
-                    {units.length > 0 && (
-                      <select
-                        aria-label={`Unit of ${table.columns[i]}`}
-                        aria-invalid={column.unit === null}
-                        value={column.unit ?? ''}
-                        onChange={(e) => change(i, { ...column, unit: e.currentTarget.value || null })}
-                      >
-                        {column.unit === null && <option value="">which unit?</option>}
-                        {units.map((unit) => (
-                          <option key={unit} value={unit}>
-                            {unit}
-                          </option>
-                        ))}
-                      </select>
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={row.line} className={badLines.has(row.line) ? styles.badRow : undefined}>
-                <th scope="row">{row.line}</th>
-                {table.columns.map((_, i) => (
-                  <td key={i} className={mapping.columns[i]!.role === 'ignore' ? styles.left : undefined}>
-                    {(row.cells[i] ?? '').slice(0, 30)}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <p className={styles.note}>{table.rows.length} rows in all.</p>
-    </section>
   );
 }
 
