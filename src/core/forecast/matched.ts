@@ -16,6 +16,7 @@ import {
   freshCarried,
   pushLimit,
   settle,
+  SHUT,
   type Carried,
   type LowKind,
   type LowRule,
@@ -194,8 +195,7 @@ function leastAsked(
     : { pressure: asked, kind: 'held' };
 }
 
-/** The gate of the stage in front shut, or wide open. */
-const SHUT: LowRule = { kind: 'opening', opening: 0 };
+/** The gate of the stage in front wide open. */
 const OPEN: LowRule = { kind: 'opening', opening: 1 };
 
 /**

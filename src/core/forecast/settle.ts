@@ -126,6 +126,9 @@ export type LowRule =
   | { kind: 'share' }
   | { kind: 'shaft'; rpm: number };
 
+/** The gate of the stage in front shut. */
+export const SHUT: LowRule = { kind: 'opening', opening: 0 };
+
 /** How the manifold pressure of the next turn comes about. `shaft`: what a shaft speed gives with the gate shut. */
 export type Rule = (
   | { kind: 'held' }
@@ -453,13 +456,13 @@ export const freshCarried = (): Carried => ({
   lowMixed: 800,
   lowRatio: 1.3,
 });
+/** What a settled turn, or a match, carries to a search that begins beside it. */
+export const carriedOf = ({ turbine, low }: Pick<Turn, 'turbine' | 'low'>): Carried => ({
+  mixed: turbine.mixed,
+  ratio: turbine.ratio,
+  port: turbine.port,
+  lowMixed: low?.turbine.mixed ?? 800,
+  lowRatio: low?.turbine.ratio ?? 1.3,
+});
 export const carriedFrom = (near: Matched | undefined): Carried =>
-  near?.match
-    ? {
-        mixed: near.match.turbine.mixed,
-        ratio: near.match.turbine.ratio,
-        port: near.match.turbine.port,
-        lowMixed: near.match.low?.turbine.mixed ?? 800,
-        lowRatio: near.match.low?.turbine.ratio ?? 1.3,
-      }
-    : freshCarried();
+  near?.match ? carriedOf(near.match) : freshCarried();

@@ -222,3 +222,24 @@ test('a compound pair spools on two shafts, earlier than the single it replaces'
   expect(found(solveSpool(one, step)).full).toBeNull();
   expect(two.rows.at(-1)!.lowShaftRpm!).toBeGreaterThan(two.rows[0]!.lowShaftRpm!);
 });
+
+test('where the stage at the engine is passed by, the shaft in front goes on as it turned', () => {
+  const job = structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
+  job.setups[0]!.induction = {
+    kind: 'turbo',
+    arrangement: 'compound',
+    stages: [stage('ash-58-71'), stage('spruce-88-104')],
+  };
+  job.setups[0]!.pair.changeover.bypasses = true;
+  job.setups[0]!.pair.changeover.speedRpm = given(1_500, 'measured');
+  const { rows } = found(
+    solveSpool(ready(job), plan({ kind: 'brake', rate: 60, speedRpm: 1_000, inertia: 1.5 })),
+  );
+  const at = rows.findIndex((r) => r.speedRpm >= 1_500);
+  expect(at).toBeGreaterThan(2);
+  const [before, after] = [rows[at - 1]!, rows[at]!];
+  expect(before.lowShaftRpm).not.toBeNull();
+  expect(after.lowShaftRpm).toBeNull();
+  // One step later: within a few per cent of what the large shaft had, and nowhere near the small one's.
+  expect(Math.abs(after.shaftRpm / before.lowShaftRpm! - 1)).toBeLessThan(0.2);
+});

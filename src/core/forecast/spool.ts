@@ -11,9 +11,11 @@ import { buildAt, type Build } from './build';
 import { aloneAt, powerOf, unboostedAt, type Level } from './demand';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from './point';
 import {
+  carriedOf,
   freshCarried,
   isMatched,
   settle,
+  SHUT,
   type LowRule,
   type MatchedBuild,
   type Settled,
@@ -171,8 +173,9 @@ function throttled(
   speedRpm: number,
   load: number,
 ): { high: number; low: number } | null {
-  const pressure = unboostedAt(build, speedRpm).manifold.pressure * load;
-  const flow = unboostedAt(build, speedRpm).massFlow * load;
+  const open = unboostedAt(build, speedRpm);
+  const pressure = open.manifold.pressure * load;
+  const flow = open.massFlow * load;
   const temperature = build.climate.temperature;
   let last: Settled | null = null;
   const excess = (drop: number): number => {
@@ -197,7 +200,6 @@ function throttled(
 }
 
 const CHOKER = { index: -1, place: 'throttle' as const, pipes: 1 };
-const SHUT: LowRule = { kind: 'opening', opening: 0 };
 const shaftsAt = ({ turn }: Settled) => ({ high: turn.shaftRpm, low: turn.low?.shaftRpm ?? 0 });
 
 /** The air's way with the shafts turning at given speeds and every gate shut. `x`: where to begin. */
@@ -214,17 +216,7 @@ function atShafts(
     p: build.climate.pressure * 1.02,
     q: build.low ? 1.02 : 1,
   };
-  const carried = near
-    ? {
-        ...freshCarried(),
-        mixed: near.turn.turbine.mixed,
-        ratio: near.turn.turbine.ratio,
-        port: near.turn.turbine.port,
-        ...(near.turn.low
-          ? { lowMixed: near.turn.low.turbine.mixed, lowRatio: near.turn.low.turbine.ratio }
-          : {}),
-      }
-    : freshCarried();
+  const carried = near ? carriedOf(near.turn) : freshCarried();
   const solve = (rule: LowRule | undefined) =>
     settle(
       build,
@@ -324,16 +316,20 @@ function run(
   const ambient = whole.climate.pressure;
   let near: Settled | null = null;
   let nearBuild: Build | null = null;
-  /** State: squares of the shaft speeds, (rad/s)², and engine speed, rev/min. */
+  // Once the stage at the engine is passed by, the one in front is the only one that works: its shaft goes on.
+  const passedBy = whole.changeover?.above ?? null;
+  /** State: squares of the shaft speeds, (rad/s)², at the engine and in front, and engine speed, rev/min. */
   const momentAt = (state: readonly number[]): Moment | null => {
     const speedRpm = state[2]!;
     const build = buildAt(whole, speedRpm);
     if (!isMatched(build)) return null;
     const rpm = (square: number) => Math.max(60, Math.sqrt(Math.max(0, square)) / PER_RPM);
     const from = nearBuild === build ? near : null;
+    const front = rpm(state[1]!);
+    const high = build === passedBy ? front : rpm(state[0]!);
     const settled =
-      atShafts(build, speedRpm, rpm(state[0]!), rpm(state[1]!), from) ??
-      (from ? atShafts(build, speedRpm, rpm(state[0]!), rpm(state[1]!), null) : null);
+      atShafts(build, speedRpm, high, front, from) ??
+      (from ? atShafts(build, speedRpm, high, front, null) : null);
     if (!settled) return null;
     near = settled;
     nearBuild = build;
@@ -352,7 +348,9 @@ function run(
         ? (2 * netPower(turn.low.turbine.power, path.massFlow, path.low.compressor.work)) /
           build.low.hot.inertia
         : 0;
-    return [(2 * high) / build.hot.inertia, low, gainOf(build, plan, state[2]!, power)];
+    const own = (2 * high) / build.hot.inertia;
+    const gain = gainOf(build, plan, state[2]!, power);
+    return build === passedBy ? [0, own, gain] : [own, low, gain];
   };
   const askedOf = (speedRpm: number) => {
     const asked = askedAt(whole, speedRpm, level);
@@ -367,7 +365,11 @@ function run(
   let slow = 0;
   integrate({
     slope,
-    start: [(before.high * PER_RPM) ** 2, (before.low * PER_RPM) ** 2, start],
+    start: [
+      (before.high * PER_RPM) ** 2,
+      ((buildAt(whole, start) === passedBy ? before.high : before.low) * PER_RPM) ** 2,
+      start,
+    ],
     scale: [
       (shaftLimit(whole) * PER_RPM) ** 2,
       whole.low ? (lowLimit(whole.low) * PER_RPM) ** 2 : 1,
