@@ -1,3 +1,7 @@
+import { coolerOutlet } from '../charge-air/cooler';
+import { correctedFlow } from '../compressor/formulas';
+import { findOnMap } from '../compressor/lookup';
+import { compressorOutlet } from '../compressor/outlet';
 import { nearestFifty } from '../units/nearest';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from './build';
@@ -125,6 +129,40 @@ function sequentialFindings(
   return [reason('second-joins', { ...figures, alone: [alone, 'boost'], both: [both, 'boost'] })];
 }
 
+/** How finely the share of the stage in front is looked for. */
+const RATIO_STEP = 0.01;
+
+/**
+ * The least pressure ratio in front with which the stage at the engine passes the air of a point, the pressure behind both
+ * kept: the same air at a higher pressure is less of a volume. Null where no share of the ratio clears it.
+ */
+function frontThatClears(build: Build, { path }: OperatingPoint): number | null {
+  const { low, compressor } = build;
+  if (!low || !compressor || !path.low) return null;
+  const { map } = compressor;
+  const kept = path.inlet.pressure / path.low.compressor.pressure;
+  for (let ratio = path.low.compressor.ratio; ; ratio += RATIO_STEP) {
+    const pressure = path.filter.pressure * ratio * kept;
+    const engine = path.compressor.pressure / pressure;
+    if (engine < LEAST_SHARE) return null;
+    const { temperature } = compressorOutlet(
+      build.climate.gas,
+      path.filter.temperature,
+      ratio,
+      path.low.efficiency.value,
+    );
+    const cooled = low.cooler ? coolerOutlet.fn({ inlet: temperature, ...low.cooler }) : temperature;
+    const flow = correctedFlow.fn({
+      massFlow: path.massFlow,
+      temperature: cooled,
+      pressure,
+      referenceTemperature: map.reference.temperature,
+      referencePressure: map.reference.pressure,
+    });
+    if (findOnMap(map, flow, engine).status !== 'choke') return ratio;
+  }
+}
+
 function compoundFindings(
   line: Extract<PairLine, { kind: 'compound' }>,
   build: Build,
@@ -134,17 +172,16 @@ function compoundFindings(
   const names = { ahead: build.low!.compressor.name, behind: build.compressor!.name };
   const isBypassed = buildAt(build, build.goal.speedRpm).low === null;
   const air = goalPoint.compressors[0];
-  if (!isBypassed && air?.status === 'choke' && air.edgeRoom) {
-    // The same air at a higher pressure is less of a volume: what the stage in front would have to make.
-    const over = 1 - air.edgeRoom.share;
+  if (!isBypassed && air?.status === 'choke') {
+    const wanted = frontThatClears(build, goalPoint);
     said.push(
       reason(
-        'stages-choke',
+        wanted === null ? 'stages-choke-anyway' : 'stages-choke',
         {
           ratio: [line.engine, 'ratio'],
           front: [line.front, 'ratio'],
-          wanted: [line.front * over, 'ratio'],
           speed: [goalPoint.speedRpm, 'engineSpeed'],
+          ...(wanted === null ? {} : { wanted: [wanted, 'ratio'] as [number, 'ratio'] }),
         },
         names,
       ),

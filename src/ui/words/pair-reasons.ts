@@ -32,7 +32,11 @@ export const pairSentences: Record<string, { short?: string; row?: string; long:
   },
   'stages-choke': {
     short: 'The stage at the engine chokes',
-    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}, or the stage at the engine is too small for this air.',
+    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}: hold more boost between the stages, or take a larger one at the engine.',
+  },
+  'stages-choke-anyway': {
+    short: 'The stage at the engine is too small',
+    long: '{behind} at the engine chokes at {speed} with {ratio} of its own, {front} in front, and no other share of the ratio clears it: it is too small for this air.',
   },
   'engine-stage-idle': {
     short: 'The stage at the engine does nothing',
