@@ -43,7 +43,7 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   await expect(findings(page)).toContainText('needs a second turbo in front');
   await choose(page, 'Second turbocharger', 'Hornbeam 112-125');
   await isSaved(page);
-  await expect(page.getByRole('link', { name: /^In front: / }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: /^LP stage: / })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Between: / })).toBeVisible();
   await expect(page.getByRole('heading', { name: /in front of/ })).toBeVisible();
   // A boost of its own between the stages, and a cooler there.

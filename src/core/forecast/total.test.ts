@@ -13,9 +13,11 @@ import { fuelDefaults } from '../job/defaults';
 import { jobSchema, type Job } from '../job/document';
 import { fuelIds } from '../fuel/fuels';
 import { guess } from '../job/input';
-import { boostKinds } from '../job/setup-choices';
+import { arrangements, boostKinds, trialKinds } from '../job/setup-choices';
 import { summarise } from '../job/summary';
-import { compileBuild } from './build';
+import { compileBuild, type Build } from './build';
+import type { Level } from './demand';
+import { solveSpool, trialOf } from './spool';
 import { solveSweep } from './sweep';
 import { weatherRows } from './weather';
 
@@ -72,7 +74,10 @@ const wild = fc.record({
   compressor: fc.integer({ min: -1, max: sampleCompressors.length - 1 }),
   turbo: fc.option(fc.integer({ min: 0, max: sampleTurbochargers.length - 1 }), { freq: 1 }),
   housing: fc.integer({ min: 0, max: 11 }),
-  arrangement: fc.constantFrom('single' as const, 'parallel' as const, 'none' as const),
+  arrangement: fc.constantFrom(...arrangements, 'none' as const),
+  second: fc.option(fc.integer({ min: 0, max: sampleTurbochargers.length - 1 }), { freq: 3 }),
+  pair: fc.record({ bypasses: fc.boolean(), hold: fc.constantFrom('free' as const, 'held' as const) }),
+  trial: fc.record({ kind: fc.constantFrom(...trialKinds), gear: fc.integer({ min: 0, max: 11 }) }),
   cycle: fc.constantFrom('four-stroke' as const, 'two-stroke' as const),
   fuel: fc.constantFrom(...fuelIds),
   kind: fc.constantFrom(...boostKinds),
@@ -98,8 +103,15 @@ function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
       : {
           kind: 'turbo',
           arrangement: w.arrangement,
-          stages: [turboOf(w) ?? { compressor: item ? { id: item.id, revision: 1 } : null }],
+          stages: [
+            turboOf(w) ?? { compressor: item ? { id: item.id, revision: 1 } : null },
+            ...(w.second === null ? [] : [stageOf(sampleTurbochargers[w.second]!)]),
+          ],
         };
+  setup.pair.changeover.bypasses = w.pair.bypasses;
+  setup.pair.between.hold = w.pair.hold;
+  setup.pair.between.cooler.kind = w.cooler;
+  job.trial = { ...job.trial, ...w.trial };
   job.engine.cycle = w.cycle;
   job.brief.fuel = fuelDefaults(w.fuel);
   job.engine.baseline.fuel = w.fuel;
@@ -120,6 +132,21 @@ function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
     put(job, path, /cylinders|repeats/.test(path) ? Math.round(value) : value);
   }
   return jobSchema.parse(job);
+}
+
+/** Every figure of a job's trial, or of the reason why there is none. */
+function trialIn(job: Job, build: Build, level: Level): number[] {
+  const plan = trialOf(job);
+  const spool = 'reason' in plan ? { kind: 'failed' as const, ...plan } : solveSpool(build, plan, level);
+  if (spool.kind === 'failed') return Object.values(spool.reason.figures).map((f) => f.value);
+  return spool.rows.flatMap((r) => [
+    r.time,
+    r.speedRpm,
+    r.boostGauge,
+    r.shaftRpm,
+    r.lowShaftRpm ?? 0,
+    r.power,
+  ]);
 }
 
 describe('the solver is total', () => {
@@ -150,6 +177,8 @@ describe('the solver is total', () => {
         ];
         const figures = said.flatMap((reason) => Object.values(reason.figures));
         expect(figures.filter((f) => !Number.isFinite(f.value))).toEqual([]);
+        const spool = trialIn(job, result.build, sweep.level);
+        expect(spool.filter((value) => !Number.isFinite(value))).toEqual([]);
         const needs = [...weatherRows(job, 'a', sampleLibrary)].flatMap((row) => [
           row.pressureRatio,
           row.power,

@@ -95,7 +95,7 @@ function Stages({ solved }: { solved: Solved }) {
             one && (
               <section key={stage}>
                 <h3>
-                  {stage === 'front' ? 'In front' : 'At the engine'}
+                  {stage === 'front' ? 'Low-pressure stage, in front' : 'High-pressure stage, at the engine'}
                   <small>{one.name}</small>
                 </h3>
                 <Picture answer={shown} map={one.map} name={one.name} stage={stage} />
@@ -106,7 +106,7 @@ function Stages({ solved }: { solved: Solved }) {
       </div>
       <CurvePanel
         title="Pressure ratio, shared"
-        unit="both together; dashed: at the engine; ember: in front"
+        unit="both together; dashed: high-pressure stage; ember: low-pressure stage"
         plot={<Plot {...common} series={curves.ratios} />}
         reads={reads(['pressure-ratio', 'both together'])}
       />
@@ -185,7 +185,7 @@ export function PairAside() {
       {arrangement === 'compound' && induction.stages[1]?.hot && (
         <>
           <Gate
-            title="Gate of the stage in front"
+            title="Gate of the low-pressure stage"
             hot={induction.stages[1].hot}
             path={`${at}.induction.stages.1.hot`}
           />
@@ -299,7 +299,7 @@ function Front() {
     return [{ value: NONE, label: 'none yet' }, ...(isKnown ? [] : [kept]), ...offered];
   }, [turbos, items, chosen]);
   return (
-    <Group title="In front">
+    <Group title="Low-pressure stage, in front">
       <ChoiceField
         label="Second turbocharger"
         hint="the large one, first in the air"

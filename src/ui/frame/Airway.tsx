@@ -15,14 +15,14 @@ import styles from './frame.module.css';
 const names: Record<StationKind, string> = {
   weather: 'Weather',
   filter: 'Filter',
-  'front-compressor': 'In front',
+  'front-compressor': 'LP stage',
   between: 'Between',
   compressor: 'Compressor',
   cooler: 'Cooler',
   throttle: 'Throttle',
   cylinders: 'Cylinders',
   turbine: 'Turbine',
-  'front-turbine': 'In front',
+  'front-turbine': 'LP turbine',
   tailpipe: 'Tailpipe',
 };
 
@@ -281,7 +281,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
           <ShaftLink
             from={middle('front-compressor')}
             to={middle('front-turbine')}
-            words={`in front ${figure(frontWork, 'shaftPower')}`}
+            words={`LP ${figure(frontWork, 'shaftPower')}`}
             known
             y={87}
           />
