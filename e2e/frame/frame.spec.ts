@@ -37,8 +37,8 @@ for (const theme of ['paper', 'cell'] as const)
   for (const part of ['jobs', 'sheets', 'library'] as const)
     test(`axe finds nothing serious: ${part}, ${theme} theme`, async ({ page, context, baseURL }) => {
       await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
-      // Six pages, each walked through whole: a slow machine needs its time.
-      test.setTimeout(120_000);
+      // A dozen pages, each walked through whole: a slow machine needs its time.
+      test.setTimeout(300_000);
       for (const at of pages[part]) {
         await page.goto(at, { waitUntil: 'networkidle' });
         expect(await seriousFindings(page), at).toEqual([]);

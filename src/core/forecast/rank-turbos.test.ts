@@ -113,8 +113,9 @@ describe('the demo library', () => {
       if (row.kind === 'fails' || first.kind === 'fails') continue;
       // The first look asks for the boost that the setup's guessed back pressure calls for: right to a tenth.
       expect(Math.abs(first.power / row.power - 1)).toBeLessThan(0.1);
-      if (row.threshold !== null && first.threshold !== null)
-        expect(Math.abs(first.threshold / row.threshold - 1)).toBeLessThan(0.4);
+      // Of what holds the goal the threshold is close; a turbo that is full at the first look is only said to be early.
+      if (row.kind === 'holds' && row.threshold !== null && first.threshold !== null)
+        expect(Math.abs(first.threshold / row.threshold - 1)).toBeLessThan(0.15);
     }
     expect(['short', 'fails']).toContain(rows.find((r) => r.name === 'Willow 22-25')!.kind);
   });

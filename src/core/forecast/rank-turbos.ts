@@ -329,6 +329,8 @@ function potentialOf(point: OperatingPoint): number {
   return point.power.fuelFlow * (1 + room);
 }
 
+const spooling = (boost: number) => boost ** (1 / 5);
+
 /** A first look at a candidate by three matches: at the goal and twice below it. Never throws. */
 export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): TurboRow {
   const result = compileBuild(
@@ -357,13 +359,14 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
   };
   const boosts = [boostAt(low), boostAt(middle), Math.max(0, at.boostGauge)];
   const speeds = [low, middle, speedRpm];
-  // Boost comes about as the square of the speed: between two looks it is read on that.
+  // While a turbo spools its boost goes with about the fifth power of the speed (from memory): between two looks, and
+  // below the first, it is read on that.
   const reaches = (boost: number): number | null => {
     const i = boosts.findIndex((b) => b >= boost);
     if (i < 0) return null;
-    if (i === 0) return Math.max(build.idleRpm, low * Math.sqrt(boost / boosts[0]!));
-    const [a, b] = [Math.sqrt(boosts[i - 1]!), Math.sqrt(boosts[i]!)];
-    return speeds[i - 1]! + ((Math.sqrt(boost) - a) / (b - a || 1)) * (speeds[i]! - speeds[i - 1]!);
+    if (i === 0) return Math.max(build.idleRpm, low * spooling(boost / boosts[0]!));
+    const [a, b] = [spooling(boosts[i - 1]!), spooling(boosts[i]!)];
+    return speeds[i - 1]! + ((spooling(boost) - a) / (b - a || 1)) * (speeds[i]! - speeds[i - 1]!);
   };
   const full = asked - build.climate.pressure;
   const margin = surgeMarginAt(at)?.margin ?? null;
@@ -649,7 +652,8 @@ export function schoolPicks(
   ranked: readonly RankedTurbo[],
   goalPower: number,
 ): { school: School; row: RankedTurbo; why: Reason }[] {
-  const holding = ranked.filter((r) => r.kind === 'holds' && r.threshold !== null);
+  // A first look is too coarse to pick by: what is matched is picked from.
+  const holding = ranked.filter((r) => r.kind === 'holds' && r.threshold !== null && r.pass !== 'screened');
   if (!holding.length) return [];
   const best = (rows: readonly RankedTurbo[], less: (a: RankedTurbo, b: RankedTurbo) => boolean) =>
     rows.reduce<RankedTurbo | undefined>((found, r) => (!found || less(r, found) ? r : found), undefined);
