@@ -1,3 +1,4 @@
+import { findRoot } from '../numerics/roots';
 import type { Range } from '../working/range';
 import { chokeMargin, edgeRoom, surgeMargin } from './formulas';
 import { newProbe, NODES, probe, type CompiledMap } from './map';
@@ -63,17 +64,9 @@ export function mapAt(map: CompiledMap, speed: number, beta: number) {
   };
 }
 
-/** Bisection on β at one speed for a value that falls from surge to choke, about 1e-7 in β. */
-function betaWhere(value: (beta: number) => number, target: number, from = 0): number {
-  let low = from;
-  let high = 1;
-  for (let i = 0; i < 24; i++) {
-    const middle = (low + high) / 2;
-    if (value(middle) > target) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
+/** The β at one speed where a value that falls from surge to choke is met, about 1e-7; the nearer end where it is not. */
+const betaWhere = (value: (beta: number) => number, target: number, from = 0): number =>
+  findRoot((beta) => value(beta) - target, from, 1, { tolerance: 1e-7 }).x;
 
 /** Largest pressure ratio on the line of a speed and the β it stands at; the line falls from there to choke. */
 function crest(map: CompiledMap, speed: number): { beta: number; ratio: number } {

@@ -7,7 +7,7 @@ import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { worstRange, type Range } from '../working/range';
 import type { CompiledMap } from '../compressor/map';
 import { strokesPerSecond, type Build } from './build';
-import { pressureRatio as pressureRatioFormula } from './formulas';
+import { fuelFlowPower, pressureRatio as pressureRatioFormula, trappedDryAir } from './formulas';
 
 /** What drives the air: a wanted manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
 export type Drive =
@@ -166,7 +166,12 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     filter: { ...day },
     inlet: { ...day },
     low: start?.low ? { ...start.low, compressor: { ...start.low.compressor } } : null,
-    compressor: { ...day, ratio: 1, work: 0 },
+    compressor: {
+      pressure: climate.pressure,
+      temperature: start?.compressor.temperature ?? climate.temperature,
+      ratio: 1,
+      work: 0,
+    },
     cooler: { ...day },
     manifold: {
       pressure: climate.pressure,
@@ -213,6 +218,18 @@ export function breathe(
   path.inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
 }
+
+/** Flywheel power by the fuel-flow school of what the engine takes, W. */
+export const powerOf = (build: Build, path: AirPath): number =>
+  fuelFlowPower.fn({
+    dryFlow: trappedDryAir.fn({
+      massFlow: path.massFlow,
+      humidityRatio: build.climate.humidityRatio,
+      trapped: build.trapped,
+      condition: build.condition,
+    }),
+    airPerPower: build.airPerPower,
+  });
 
 /**
  * Through the stage in front and its cooler, written into the path. In: its pressure ratio; the path with its flow and

@@ -1,22 +1,9 @@
 import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
-import { HIGHEST_RATIO, solveAirPath, type AirPath } from './air-path';
+import { HIGHEST_RATIO, powerOf, solveAirPath, type AirPath } from './air-path';
 import type { Build } from './build';
-import { fuelFlowPower, trappedDryAir } from './formulas';
-import { matchedAt } from './matched';
-import { isMatched, type Matched, type MatchedBuild } from './settle';
-
-/** Flywheel power by the fuel-flow school of a solved path, W. */
-export const powerOf = (build: Build, path: AirPath): number =>
-  fuelFlowPower.fn({
-    dryFlow: trappedDryAir.fn({
-      massFlow: path.massFlow,
-      humidityRatio: build.climate.humidityRatio,
-      trapped: build.trapped,
-      condition: build.condition,
-    }),
-    airPerPower: build.airPerPower,
-  });
+import { matchedAt, matchedFor } from './matched';
+import { isMatched, type Matched } from './settle';
 
 /** What the engine would breathe on the air of the day alone: filter and throttle, no compressor and no cooler. */
 export const aloneAt = (build: Build, speedRpm: number): AirPath =>
@@ -38,44 +25,27 @@ export type Level =
   | { kind: 'unboosted' }
   | { kind: 'failed'; reason: Reason };
 
-/** Closest steps that still count as steps towards the level, Pa. */
-const CLOSE = 0.5;
-
-/** The level from a neighbour's match: power goes nearly with pressure. Null where the steps lead anywhere else. */
-function nearMatch(build: MatchedBuild, speedRpm: number, power: number, start: Matched): Level | null {
-  let near = start;
-  let pressure = start.path.manifold.pressure;
-  let lastPressure = NaN;
-  let lastPower = NaN;
-  for (let iterations = 1; iterations <= 7; iterations++) {
-    const next = matchedAt(build, speedRpm, pressure, near);
-    if (!next.match || next.path.kind !== 'converged' || !next.path.manifold.pressure) return null;
-    near = next;
-    const made = powerOf(build, next.path);
-    const slope = Number.isFinite(lastPower)
-      ? (made - lastPower) / (pressure - lastPressure)
-      : made / pressure;
-    if (!(slope > 0)) return null;
-    const step = (power - made) / slope;
-    if (Math.abs(step) < CLOSE)
-      return { kind: 'boost', pressure: pressure + step, iterations, residual: made - power };
-    if (Math.abs(step) > 0.15 * pressure) return null;
-    lastPressure = pressure;
-    lastPower = made;
-    pressure += step;
-  }
-  return null;
-}
-
 /**
  * The inverse question at one speed: the manifold pressure, Pa absolute, that makes a flywheel power, W.
  * Out: 'unboosted' if the day's air alone is enough, 'failed' with the reason if no pressure ratio up to 8 makes it.
- * `start`: the match of a neighbouring speed with about that power. Never throws. Method: Brent on the manifold pressure
- * over the solved air path; from a neighbour a few steps of the secant, where they lead there.
+ * `start`, `before`: matches of neighbouring speeds with about that power. Never throws. Method: Brent on the manifold
+ * pressure over the solved air path; from a neighbour the match is settled with the power as its rule, where that is near.
  */
-export function manifoldFor(build: Build, speedRpm: number, power: number, start?: Matched): Level {
-  const nearby = start && isMatched(build) ? nearMatch(build, speedRpm, power, start) : null;
-  if (nearby) return nearby;
+export function manifoldFor(
+  build: Build,
+  speedRpm: number,
+  power: number,
+  start?: Matched,
+  before?: Matched,
+): Level {
+  const nearby = start && isMatched(build) ? matchedFor(build, speedRpm, power, start, before) : null;
+  if (nearby)
+    return {
+      kind: 'boost',
+      pressure: nearby.x.p,
+      iterations: nearby.iterations,
+      residual: powerOf(build, nearby.path) - power,
+    };
   const unboosted = unboostedAt(build, speedRpm);
   if (powerOf(build, unboosted) >= power) return { kind: 'unboosted' };
   if (!build.charged)

@@ -12,6 +12,7 @@ import {
   type AirPath,
 } from './air-path';
 import {
+  carriedAhead,
   carriedFrom,
   freshCarried,
   pushLimit,
@@ -30,6 +31,32 @@ import {
   type Unknowns,
 } from './settle';
 
+/** Where a search begins: beside a neighbour's match, one step further on where there are two; from nowhere without. */
+function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?: Matched) {
+  // Two neighbours of one kind at even steps show the way to the next.
+  const far = near && before?.match?.kind === near.match?.kind ? before : undefined;
+  // A step of no more than a fifth: what lies ahead of a sudden change is anybody's guess.
+  const ahead = (of: (path: AirPath) => number, or: number) => {
+    if (!near) return or;
+    const here = of(near.path);
+    const step = far ? here - of(far.path) : 0;
+    return here + Math.min(0.2 * here, Math.max(-0.2 * here, step));
+  };
+  const temperature = ahead((path) => path.manifold.temperature, build.climate.temperature + 25);
+  const first: Unknowns = {
+    t: Math.min(900, Math.max(210, temperature)),
+    r: ahead((path) => path.backPressureRatio, 1.2),
+    p: asked,
+    q: build.low
+      ? Math.max(
+          1,
+          ahead((path) => path.low?.compressor.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
+        )
+      : 1,
+  };
+  return { first, carried: near && far ? carriedAhead(near, far) : carriedFrom(near), ahead };
+}
+
 /**
  * The steady match at one speed: turbine and compressor on one shaft, the engine between them.
  * In: build with a turbine; speed rev/min; manifold pressure asked, Pa absolute; a neighbour's answer to start from.
@@ -44,33 +71,7 @@ export function solveMatched(
   before?: Matched,
 ): Matched {
   const near = start?.match ? start : undefined;
-  const carried = carriedFrom(near);
-  // Two neighbours of one kind at even steps show the way to the next.
-  const far = near && before?.match?.kind === near.match?.kind ? before : undefined;
-  // A step of no more than a fifth: what lies ahead of a sudden change is anybody's guess.
-  const ahead = (of: (path: AirPath) => number, or: number) => {
-    if (!near) return or;
-    const here = of(near.path);
-    const step = far ? here - of(far.path) : 0;
-    return here + Math.min(0.2 * here, Math.max(-0.2 * here, step));
-  };
-  const first: Unknowns = {
-    t: Math.min(
-      900,
-      Math.max(
-        210,
-        ahead((path) => path.manifold.temperature, build.climate.temperature + 25),
-      ),
-    ),
-    r: ahead((path) => path.backPressureRatio, 1.2),
-    p: asked,
-    q: build.low
-      ? Math.max(
-          1,
-          ahead((path) => path.low?.compressor.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
-        )
-      : 1,
-  };
+  const { first, carried, ahead } = startBeside(build, asked, near, before);
   const from = near?.path;
   const prefer = near?.match?.low?.kind;
   const wanted = leastAsked(build, speedRpm, asked, first, carried, from);
@@ -160,6 +161,28 @@ export function matchedAt(build: MatchedBuild, speedRpm: number, pressure: numbe
     near?.match?.low?.kind,
   );
   return typeof held === 'string' ? failed(build, speedRpm, held) : done(build, held, 'held', pressure);
+}
+
+/** A level further from its neighbour's than this share of it is looked for from afar. */
+const NEAR_LEVEL = 0.15;
+
+/**
+ * The match that makes a flywheel power, W, whatever the gate would have to do for it, from a neighbour's. Out: null where
+ * it does not lie near. Never throws.
+ */
+export function matchedFor(
+  build: MatchedBuild,
+  speedRpm: number,
+  power: number,
+  near: Matched,
+  before?: Matched,
+): Settled | null {
+  const here = near.path.manifold.pressure;
+  const { first, carried, ahead } = startBeside(build, here, near, before);
+  const start = { ...first, p: ahead((path) => path.manifold.pressure, here) };
+  const low = near.match?.low?.kind;
+  const made = settleBoth(build, speedRpm, { kind: 'power', power }, start, carried, near.path, low);
+  return typeof made !== 'string' && Math.abs(made.x.p / here - 1) < NEAR_LEVEL ? made : null;
 }
 
 /** What is asked at the least: a spring lets no less boost than its own be held. */

@@ -4,9 +4,9 @@ import type { MapPoint } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
-import { lowLimit, shaftLimit, solveAirPath, type AirPath } from './air-path';
+import { lowLimit, powerOf, shaftLimit, solveAirPath, type AirPath } from './air-path';
 import { buildAt, type Build } from './build';
-import { aloneAt, manifoldFor, powerOf, unboostedAt, type Level } from './demand';
+import { aloneAt, manifoldFor, unboostedAt, type Level } from './demand';
 import { solveMatched } from './matched';
 import { isMatched, type Match, type Matched } from './settle';
 import {
@@ -128,7 +128,13 @@ function heldPower(build: Build, speedRpm: number, level: Level): number | null 
 }
 
 /** What the plan asks of the manifold at a speed once boost is there. `unboosted`: the day's air alone is enough. */
-export function askedAt(whole: Build, speedRpm: number, level: Level, start?: Matched): Level {
+export function askedAt(
+  whole: Build,
+  speedRpm: number,
+  level: Level,
+  start?: Matched,
+  before?: Matched,
+): Level {
   const build = buildAt(whole, speedRpm);
   if (level.kind !== 'boost') return level;
   const { curve } = build.boost;
@@ -139,7 +145,7 @@ export function askedAt(whole: Build, speedRpm: number, level: Level, start?: Ma
     };
   const power = heldPower(build, speedRpm, level);
   if (power === null || level.wanting) return level;
-  const held = manifoldFor(build, speedRpm, power, start);
+  const held = manifoldFor(build, speedRpm, power, start, before);
   return held.kind === 'failed' && build.hot ? level : held;
 }
 
@@ -186,11 +192,12 @@ function solveTurbo(
   if (level.kind === 'failed')
     return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
   const near = matchedOf(build, start);
+  const far = matchedOf(build, before);
   // Only what the gate holds is near what is asked.
-  const asked = askedAt(build, speedRpm, level, near?.match?.kind === 'held' ? near : undefined);
+  const asked = askedAt(build, speedRpm, level, near?.match?.kind === 'held' ? near : undefined, far);
   // A turbo is there whether boost is wanted or not: then its gate is asked for none.
   const pressure = asked.kind === 'boost' ? asked.pressure : unboostedAt(build, speedRpm).manifold.pressure;
-  const solved = solveMatched(build, speedRpm, pressure, near, matchedOf(build, before));
+  const solved = solveMatched(build, speedRpm, pressure, near, far);
   return {
     path: solved.path,
     match: solved.match,

@@ -1,6 +1,5 @@
-import { solveAirPath, type Drive } from './air-path';
+import { powerOf, solveAirPath, type Drive } from './air-path';
 import type { Build } from './build';
-import { powerOf } from './demand';
 import { solveMatched } from './matched';
 import { isMatched } from './settle';
 import { backPressureAt, type OperatingPoint, type StationKind } from './point';

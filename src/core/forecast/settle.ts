@@ -20,6 +20,7 @@ import {
   KINK,
   LEAST_INLET,
   newPath,
+  powerOf,
   type AirPath,
 } from './air-path';
 import type { Build } from './build';
@@ -129,12 +130,16 @@ export type LowRule =
 /** The gate of the stage in front shut. */
 export const SHUT: LowRule = { kind: 'opening', opening: 0 };
 
-/** How the manifold pressure of the next turn comes about. `shaft`: what a shaft speed gives with the gate shut. */
+/**
+ * How the manifold pressure of the next turn comes about. `shaft`: what a shaft speed gives with the gate shut; `power`: what
+ * the engine takes to make a power, W, whatever the gate would have to do for it.
+ */
 export type Rule = (
   | { kind: 'held' }
   | { kind: 'opening' | 'fixed'; opening: number }
   | { kind: 'spring' }
   | { kind: 'pushed-open' }
+  | { kind: 'power'; power: number }
   | { kind: 'shaft'; opening: number; rpm: number }
 ) & { low?: LowRule };
 
@@ -284,6 +289,8 @@ function nextPressure(
       return pressure;
     case 'opening':
       return drivenPressure(path, pressure, (turbine.power * build.compressor.count) / path.massFlow);
+    case 'power':
+      return (pressure * rule.power) / powerOf(build, path);
     case 'shaft':
       return (pressure * ratioAtShaft(path.compressor.ratio, shaftRpm, rule.rpm)) / path.compressor.ratio;
     case 'spring':
@@ -466,3 +473,18 @@ export const carriedOf = ({ turbine, low }: Pick<Turn, 'turbine' | 'low'>): Carr
 });
 export const carriedFrom = (near: Matched | undefined): Carried =>
   near?.match ? carriedOf(near.match) : freshCarried();
+
+/** What lies one even step further on than two neighbours. */
+export function carriedAhead(near: Matched, far: Matched): Carried {
+  const here = carriedFrom(near);
+  const there = carriedFrom(far);
+  const ahead = (of: keyof Carried) =>
+    here[of] + Math.min(0.05 * here[of], Math.max(-0.05 * here[of], here[of] - there[of]));
+  return {
+    mixed: ahead('mixed'),
+    ratio: ahead('ratio'),
+    port: ahead('port'),
+    lowMixed: ahead('lowMixed'),
+    lowRatio: ahead('lowRatio'),
+  };
+}

@@ -6,9 +6,9 @@ import { findRoot } from '../numerics/roots';
 import { resistancePower, roadSpeed } from '../vehicle/performance';
 import { wheelPower } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import { lowLimit, shaftLimit } from './air-path';
+import { lowLimit, powerOf, shaftLimit } from './air-path';
 import { buildAt, type Build } from './build';
-import { aloneAt, powerOf, unboostedAt, type Level } from './demand';
+import { aloneAt, unboostedAt, type Level } from './demand';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from './point';
 import {
   carriedOf,
