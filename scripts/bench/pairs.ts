@@ -126,7 +126,11 @@ async function ranking(): Promise<void> {
       ] as const) {
         const seconds = (ms: number) => `${(ms / 1_000).toFixed(2)} s`;
         // The first time the library is fetched within it.
-        print(what, seconds(median(warm.map((w) => w[mark]!))), `${aim} (first time: ${seconds(cold[mark]!)})`);
+        print(
+          what,
+          seconds(median(warm.map((w) => w[mark]!))),
+          `${aim} (first time: ${seconds(cold[mark]!)})`,
+        );
       }
     } finally {
       await browser.close();
