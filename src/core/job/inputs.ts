@@ -216,7 +216,7 @@ const changesOver = (setup: Setup): boolean =>
     : isCompound(setup) && setup.pair.changeover.bypasses);
 
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
-function counts(job: Job, setup: Setup, path: string): boolean {
+function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean {
   const { brief, engine } = job;
   const charged = setup.induction.kind === 'turbo';
   const hot = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
@@ -282,7 +282,7 @@ function counts(job: Job, setup: Setup, path: string): boolean {
       return changesOver(setup);
     // It decides on the way down, which no steady line shows.
     case 'setups.*.pair.changeover.hysteresisRpm':
-      return false;
+      return !steady && changesOver(setup);
     case 'setups.*.pair.between.gauge':
       return isCompound(setup) && setup.pair.between.hold === 'held';
     case 'setups.*.pair.between.cooler.effectiveness':
@@ -292,7 +292,7 @@ function counts(job: Job, setup: Setup, path: string): boolean {
       return hot && setup.exhaust.manifold === 'divided';
     // Of a steady state, the shaft's inertia is no matter.
     case 'setups.*.induction.stages.*.hot.inertia':
-      return false;
+      return !steady && (/stages\.0\./.test(path) || isCompound(setup));
     default:
       // Of a compound pair's second stage; a stage that is kept without one counts for nothing.
       if (/induction\.stages\.1\./.test(path)) return isCompound(setup);
@@ -307,8 +307,11 @@ function counts(job: Job, setup: Setup, path: string): boolean {
   }
 }
 
-/** Every input that has a say in one setup of a job, in the order of the work, the breathing table as one of them. */
-export function inputsOf(job: Job, setupIndex: number): JobInput[] {
+/**
+ * Every input that has a say in one setup of a job, in the order of the work, the breathing table as one of them: in its
+ * steady figures, or in what happens between two steady states as well.
+ */
+export function inputsOf(job: Job, setupIndex: number, { steady = true } = {}): JobInput[] {
   const setup = job.setups[setupIndex]!;
   const found: JobInput[] = [];
   walk(job.brief, 'brief', found);
@@ -325,7 +328,7 @@ export function inputsOf(job: Job, setupIndex: number): JobInput[] {
       path: `setups.${setupIndex}.boost.curve`,
       input: { value: 1, confidence: curve.confidence },
     });
-  return found.filter(({ path }) => counts(job, setup, path));
+  return found.filter(({ path }) => counts(job, setup, path, steady));
 }
 
 /** How far off an input may be, by how sure we are of it: one side, SI or as a share of the value. */

@@ -5,6 +5,7 @@ import { comparedFigure, peakOf, type Where } from '@/core/forecast/compare';
 import { figures, type FigureId } from '@/core/forecast/figures';
 import { MOST_SETUPS } from '@/core/job/setups';
 import type { Setup } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
 import { Cross, Tick } from '../frame/icons';
 import { QuantityInput } from '../fields/QuantityInput';
 import { MOST_DRAWN, useJob, useJobState, type Answer } from '../store/solved';
@@ -33,6 +34,10 @@ const atGoal: FigureId[] = [
   'efficiency',
   'surge-margin',
   'edge-room',
+  'turbine-inlet-pressure',
+  'turbine-inlet-temperature',
+  'back-pressure-gauge',
+  'gate-share',
 ];
 const atPeak: FigureId[] = ['power', 'boost', 'pressure-ratio', 'efficiency'];
 const atRedLine: FigureId[] = [
@@ -224,21 +229,22 @@ function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...a
 function Inputs({ columns }: { columns: Column[] }) {
   const words = useWords();
   const { items, heads } = useJob();
-  const lines = useMemo(
-    () =>
-      differingInputs(
-        words,
-        columns.map((c) => c.setup),
-        (id, revision) => {
-          const name =
-            items.find((i) => i.id === id && i.revision === revision)?.document.name ??
-            heads?.find((h) => h.id === id)?.name ??
-            id;
-          return revision > 1 ? `${name}, revision ${revision}` : name;
-        },
-      ),
-    [words, columns, items, heads],
-  );
+  const job = useJobState((s) => s.draft);
+  const lines = useMemo(() => {
+    const documentOf = ({ id, revision }: Ref) =>
+      items.find((i) => i.id === id && i.revision === revision)?.document;
+    return differingInputs(words, job, {
+      part: (ref) => {
+        const name = documentOf(ref)?.name ?? heads?.find((h) => h.id === ref.id)?.name ?? ref.id;
+        return ref.revision > 1 ? `${name}, revision ${ref.revision}` : name;
+      },
+      housing: (turbine, index) => {
+        const document = documentOf(turbine);
+        const name = document?.kind === 'turbine' ? document.housings[index]?.name : undefined;
+        return name ?? `no. ${index + 1}`;
+      },
+    });
+  }, [words, job, items, heads]);
   return (
     <tbody>
       <tr className={styles.group}>
@@ -293,6 +299,23 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
         {heading(`At the goal’s speed, ${figure(goal.speedRpm, 'engineSpeed')}`)}
         {rows({ kind: 'goal' }, atGoal)}
       </tbody>
+      {columns.some((c) => c.answer?.sweep.turbo) && (
+        <tbody>
+          {heading('Over the revs')}
+          <tr>
+            <th scope="row">Boost begins</th>
+            {columns.map((c) => (
+              <td key={c.setup.id}>{figure(c.answer?.sweep.turbo?.threshold, 'engineSpeed')}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">Full boost from</th>
+            {columns.map((c) => (
+              <td key={c.setup.id}>{figure(c.answer?.sweep.turbo?.fullFrom, 'engineSpeed')}</td>
+            ))}
+          </tr>
+        </tbody>
+      )}
       <tbody>
         {heading('At each one’s own peak of power')}
         <tr>

@@ -190,6 +190,9 @@ const stageChoices: Record<string, { name: string; options?: Record<string, stri
   },
 };
 
+/** An option of a turbocharger in words, by the end of its path. */
+export const stageText = (end: string, value: string): string => plain(value, stageChoices[end]?.options);
+
 /** A compressor, turbine, housing or gate that was exchanged. */
 function stageChange({ from, to }: Change, bare: string): string {
   const end = bare.replace(/^.*stages\.\d+\.?/, '');

@@ -166,7 +166,10 @@ export const lossNames: Record<LossPlace, string> = {
   silencer: 'silencer',
 };
 
-/** Name of an input; a loss says which part it belongs to where the job is at hand. Undefined for what is no input. */
+/** Stages of a compound pair, the one at the engine first. */
+export const stageNames = ['HP stage', 'LP stage'] as const;
+
+/** Name of an input; a loss or a stage says which it is where the job is at hand. Undefined for what is no input. */
 export function inputName(path: string, job?: Job): string | undefined {
   if (path === BREATHING_TABLE) return 'breathing curve';
   if (path === BASELINE_ROWS) return 'measured run';
@@ -174,6 +177,10 @@ export function inputName(path: string, job?: Job): string | undefined {
   const name = (names as Record<string, string>)[patternOf(path)];
   const loss = /^setups\.(\d+)\.plumbing\.(\d+)\./.exec(path);
   const place = loss && job?.setups[Number(loss[1])]?.plumbing[Number(loss[2])]?.place;
+  const stage = /^setups\.(\d+)\.induction\.stages\.(\d)\./.exec(path);
+  const induction = stage && job?.setups[Number(stage[1])]?.induction;
+  if (name && induction?.kind === 'turbo' && induction.arrangement === 'compound')
+    return `${name}, ${stageNames[Number(stage![2])]}`;
   return name && place
     ? name.replace(/loss|pipe/, (word) => `${lossNames[place].replace(/ pipe$/, '')} ${word}`)
     : name;

@@ -1,10 +1,10 @@
-import type { Setup } from '@/core/job/document';
+import type { Job, Setup } from '@/core/job/document';
+import type { Ref } from '@/core/job/ref';
 import type { SetupRefusal } from '@/core/job/setups';
-import { quantityOf } from '@/core/job/inputs';
-import type { Input } from '@/core/job/input';
-import { choiceName, choiceText } from './changes';
+import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs';
+import { choiceName, choiceText, stageText } from './changes';
 import type { Format } from './format';
-import { inputName } from './inputs';
+import { inputName, stageNames } from './inputs';
 
 /** Why a setup cannot be added, deleted or brought back. */
 export const setupRefusals: Record<SetupRefusal, string> = {
@@ -16,58 +16,106 @@ export const setupRefusals: Record<SetupRefusal, string> = {
 
 type Line = { key: string; name: string; text: string };
 
-/** What a setup gives, line by line in the reader's units; a part of the library by its name. */
-function linesOf(format: Format, setup: Setup, partName: (id: string, revision: number) => string): Line[] {
-  const lines: Line[] = [];
-  const add = (key: string, name: string, text: string) => lines.push({ key, name, text });
-  const choice = (key: string, value: string) =>
-    add(key, choiceName(`setups.${key}`), choiceText(`setups.${key}`, value));
-  const quantity = (key: string, name: string, { value }: Input) =>
-    add(key, name, format.figure(value, quantityOf(`setups.0.${key}`)!));
-  const named = (key: string, input: Input) => quantity(key, inputName(`setups.0.${key}`)!, input);
-  const { induction, boost, cooler } = setup;
-  if (induction.kind === 'turbo') {
-    const ref = induction.stages[0]?.compressor;
-    add('compressor', 'compressor', ref ? partName(ref.id, ref.revision) : 'none yet');
-    choice('induction.arrangement', induction.arrangement);
-  } else choice('induction.kind', induction.kind);
-  choice('boost.kind', boost.kind);
-  if (boost.kind === 'level') named('boost.levelGauge', boost.levelGauge);
-  else choice('boost.hold', boost.hold);
-  named('boost.onsetRpm', boost.onsetRpm);
-  named('boost.fullRpm', boost.fullRpm);
-  named('efficiencyGuess', setup.efficiencyGuess);
-  named('backPressureRatio', setup.backPressureRatio);
-  choice('cooler.kind', cooler.kind);
-  if (cooler.kind !== 'none') {
-    named('cooler.effectiveness', cooler.effectiveness);
-    named('cooler.coolantRise', cooler.coolantRise);
-  }
-  const seen = new Map<string, number>();
-  setup.plumbing.forEach((loss) => {
-    const number = (seen.get(loss.place) ?? 0) + 1;
-    seen.set(loss.place, number);
-    const part = number > 1 ? `${loss.place} ${number}` : loss.place;
-    const what = (key: string, name: string, input: Input, unit: Parameters<Format['figure']>[1]) =>
-      add(`plumbing.${part}.${key}`, `${part} ${name}`, format.figure(input.value, unit));
-    what('drop', 'loss', loss.drop, 'pressureDrop');
-    what('massFlow', 'loss, at a flow of', loss.massFlow, 'massFlow');
-    what('pressure', 'loss, at a pressure of', loss.pressure, 'pressure');
-    what('temperature', 'loss, at a temperature of', loss.temperature, 'temperature');
-    if (loss.diameter) what('diameter', 'bore', loss.diameter, 'bore');
+/** What a part of the library is called, and a housing of a turbine. */
+export type PartNames = { part: (ref: Ref) => string; housing: (turbine: Ref, index: number) => string };
+
+/** What is chosen of a setup as it stands, by path without its number; a choice that has no say is left out. */
+function choicesOf({ induction, boost, cooler, pair, exhaust }: Setup): [path: string, value: string][] {
+  const isTurbo = induction.kind === 'turbo';
+  const isBound = boost.kind !== 'goal';
+  const found: [string, unknown, boolean][] = [
+    ['induction.kind', induction.kind, !isTurbo],
+    ['induction.arrangement', isTurbo && induction.arrangement, isTurbo],
+    ['boost.kind', boost.kind, isTurbo],
+    ['boost.held', boost.held, isTurbo && isBound],
+    ['boost.hold', boost.hold, isTurbo && !isBound],
+    ['cooler.kind', cooler.kind, isTurbo],
+    ['exhaust.manifold', exhaust.manifold, isTurbo && Boolean(induction.stages[0]?.hot)],
+    ['pair.changeover.bypasses', pair.changeover.bypasses, isTurbo && induction.arrangement === 'compound'],
+    ['pair.between.hold', pair.between.hold, isTurbo && induction.arrangement === 'compound'],
+    ['pair.between.cooler.kind', pair.between.cooler.kind, isTurbo && induction.arrangement === 'compound'],
+  ];
+  return found.flatMap(([path, value, has]) => (has ? [[path, String(value)]] : []));
+}
+
+/** The parts of each stage by their names, with what is chosen of them. */
+function stageLines(setup: Setup, names: PartNames): Line[] {
+  const { induction } = setup;
+  if (induction.kind !== 'turbo') return [];
+  const isCompound = induction.arrangement === 'compound';
+  return induction.stages.slice(0, isCompound ? 2 : 1).flatMap(({ compressor, hot }, i) => {
+    const of = isCompound ? `, ${stageNames[i]!}` : '';
+    const line = (key: string, name: string, text: string): Line => ({
+      key: `stages.${i}.${key}`,
+      name: `${name}${of}`,
+      text,
+    });
+    const by = (ref: Ref | null) => (ref ? names.part(ref) : 'none yet');
+    const gate = hot?.gate;
+    return [
+      line('compressor', 'compressor', by(compressor)),
+      line('turbine', 'turbine', by(hot?.turbine ?? null)),
+      ...(hot ? [line('housing', 'turbine housing', names.housing(hot.turbine, hot.housing))] : []),
+      ...(gate ? [line('gate', 'boost held by', stageText('hot.gate.kind', gate.kind))] : []),
+      ...(gate?.kind === 'valve'
+        ? [
+            line('mounting', 'wastegate', gate.mounting),
+            line('reference', 'wastegate controlled by', stageText('hot.gate.reference', gate.reference)),
+          ]
+        : []),
+    ];
   });
-  return lines;
+}
+
+/** What a setup gives, line by line in the reader's units; a part of the library by its name. */
+function linesOf(format: Format, job: Job, index: number, names: PartNames): Line[] {
+  const setup = job.setups[index]!;
+  const own = `setups.${index}.`;
+  const seen = new Map<string, number>();
+  const losses = setup.plumbing.map(({ place }) => {
+    const number = (seen.get(place) ?? 0) + 1;
+    seen.set(place, number);
+    return { key: `${place}.${number}`, isMore: number > 1, number };
+  });
+  const inputs = inputsOf(job, index, { steady: false })
+    .filter(({ path }) => path.startsWith(own) && !isBoostCurve(path))
+    .map(({ path, input }): Line => {
+      const loss = losses[Number(/plumbing\.(\d+)\./.exec(path)?.[1])];
+      const name = inputName(path, job)!;
+      return {
+        key: loss ? path.replace(/^.*plumbing\.\d+/, loss.key) : path.slice(own.length),
+        name: loss?.isMore ? `${name} (${loss.number})` : name,
+        text: format.figure(input.value, quantityOf(path)!),
+      };
+    });
+  const { boost } = setup;
+  const curve = boost.curve.rows.map(
+    ({ speedRpm, gauge }) => `${format.figure(gauge, 'boost')} at ${format.figure(speedRpm, 'engineSpeed')}`,
+  );
+  return [
+    ...stageLines(setup, names),
+    ...choicesOf(setup).map(([path, value]) => ({
+      key: path,
+      name: choiceName(`setups.${path}`),
+      text: choiceText(`setups.${path}`, value),
+    })),
+    ...(boost.kind === 'curve'
+      ? [{ key: 'boost.curve', name: 'boost curve', text: curve.join(', ') || 'none' }]
+      : []),
+    ...(boost.kind === 'gears'
+      ? [{ key: 'boost.gear', name: choiceName('setups.boost.gear'), text: String(boost.gear + 1) }]
+      : []),
+    ...inputs,
+  ];
 }
 
 export type DifferingLine = { key: string; name: string; texts: string[] };
 
 /** The inputs in which setups differ as they are read: one text for each setup, an en dash where it has no such input. */
-export function differingInputs(
-  format: Format,
-  setups: readonly Setup[],
-  partName: (id: string, revision: number) => string,
-): DifferingLine[] {
-  const each = setups.map((s) => new Map(linesOf(format, s, partName).map((line) => [line.key, line])));
+export function differingInputs(format: Format, job: Job, names: PartNames): DifferingLine[] {
+  const each = job.setups.map(
+    (_, index) => new Map(linesOf(format, job, index, names).map((line) => [line.key, line])),
+  );
   const keys = [...new Set(each.flatMap((lines) => [...lines.keys()]))];
   return keys
     .map((key) => ({

@@ -1,0 +1,117 @@
+import type { Job } from '@/core/job/document';
+import { inputsOf, isBoostCurve } from '@/core/job/inputs';
+import { sampleHistories } from '@/data/demo/sample';
+import { houseWords } from './words';
+import { differingInputs } from './setups';
+
+const names = {
+  part: ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`,
+  housing: (_: unknown, index: number) => `housing ${index}`,
+};
+
+/** The groomer with its compound pair as its only setup, and a copy of it that can be changed. */
+function twoAlike(change: (job: Job) => void = () => {}): Job {
+  const job = structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
+  const pair = job.setups.find((s) => s.letter === 'B')!;
+  pair.boost.kind = 'level';
+  pair.pair.between.hold = 'held';
+  pair.pair.between.cooler.kind = 'air';
+  pair.pair.changeover.bypasses = true;
+  job.setups = [pair, { ...structuredClone(pair), id: 'c', letter: 'C' }];
+  change(job);
+  return job;
+}
+
+const differing = (job: Job) => differingInputs(houseWords, job, names);
+
+/** The two with a value of the second changed by its path. */
+function changed(path: string, by: (was: unknown) => unknown): Job {
+  return twoAlike((job) => {
+    const keys = path.split('.');
+    let at = job.setups[1] as unknown as Record<string, unknown>;
+    for (const key of keys.slice(0, -1)) at = at[key] as Record<string, unknown>;
+    const last = keys.at(-1)!;
+    const was = at[last];
+    at[last] = by(was);
+    expect(at[last]).not.toBe(was);
+  });
+}
+
+describe('inputs in which setups differ', () => {
+  it('are none where the setups are alike', () => {
+    expect(differing(twoAlike())).toEqual([]);
+  });
+
+  it('every input that counts in a compound pair is told, alone, with its value in each', () => {
+    const paths = inputsOf(twoAlike(), 1, { steady: false })
+      .map(({ path }) => path)
+      .filter((path) => path.startsWith('setups.1.') && !isBoostCurve(path))
+      .map((path) => path.slice('setups.1.'.length));
+    // Both stages, the cooler between and the change-over are among them.
+    expect(paths).toEqual(
+      expect.arrayContaining([
+        'pair.changeover.hysteresisRpm',
+        'pair.between.cooler.effectiveness',
+        'induction.stages.0.hot.gate.bore',
+        'induction.stages.1.hot.inertia',
+      ]),
+    );
+    for (const path of paths) {
+      const lines = differing(changed(`${path}.value`, (was) => Number(was) * 1.5 + 0.5));
+      expect([path, lines.length]).toEqual([path, 1]);
+      expect(new Set(lines[0]!.texts).size).toBe(2);
+      expect(lines[0]!.name).toMatch(/^\p{L}[^.]+$/u);
+    }
+  });
+
+  it.each([
+    ['induction.stages.0.hot.housing', 4, 'turbine housing, HP stage'],
+    ['induction.stages.1.hot.turbine.revision', 7, 'turbine, LP stage'],
+    ['induction.stages.1.compressor.id', 'another', 'compressor, LP stage'],
+    ['induction.stages.0.hot.gate.reference', 'spring', 'wastegate controlled by, HP stage'],
+    ['cooler.kind', 'water', 'cooler'],
+    ['pair.between.cooler.kind', 'water', 'cooler between the stages'],
+    ['boost.held', 'absolute', 'boost held as'],
+    ['exhaust.manifold', 'divided', 'exhaust manifold'],
+  ] as const)('a choice is told: %s', (path, to, name) => {
+    expect(differing(changed(path, () => to)).map((line) => line.name)).toContain(name);
+  });
+
+  it('what has no say is not told: a second stage that is kept, the shaft guesses of a matched turbo', () => {
+    const single = (job: Job) => {
+      for (const { induction } of job.setups)
+        if (induction.kind === 'turbo') induction.arrangement = 'single';
+    };
+    expect(
+      differing(
+        twoAlike((job) => {
+          single(job);
+          const { induction, backPressureRatio, boost, pair } = job.setups[1]!;
+          if (induction.kind === 'turbo') induction.stages[1]!.hot!.inertia.value *= 2;
+          backPressureRatio.value *= 1.2;
+          boost.onsetRpm.value += 500;
+          pair.between.gauge.value += 50_000;
+        }),
+      ),
+    ).toEqual([]);
+  });
+
+  it('boost curves are told point by point, and a second loss of one place by its number', () => {
+    const job = twoAlike((j) => {
+      for (const { boost } of j.setups) {
+        boost.kind = 'curve';
+        boost.curve.rows = [
+          { speedRpm: 1_200, gauge: 90_000 },
+          { speedRpm: 1_800, gauge: 150_000 },
+        ];
+      }
+      j.setups[1]!.boost.curve.rows[1]!.gauge = 160_000;
+      const loss = j.setups[0]!.plumbing.find((l) => l.place === 'cooler')!;
+      for (const s of j.setups) s.plumbing.push({ ...structuredClone(loss), from: 'drop' });
+      j.setups[1]!.plumbing.at(-1)!.drop.value *= 2;
+    });
+    const lines = differing(job);
+    expect(lines.map((l) => l.name)).toEqual(['boost curve', expect.stringMatching(/cooler loss.*\(2\)$/)]);
+    expect(lines[0]!.texts[1]!.replace(/\u00a0/g, ' ')).toBe('90 kPa at 1,200 rpm, 160 kPa at 1,800 rpm');
+  });
+});
