@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { comparedFigure, peakOf, type Where } from '@/core/forecast/compare';
 import { figures, type FigureId } from '@/core/forecast/figures';
+import { nearestFifty } from '@/core/units/nearest';
 import { MOST_SETUPS } from '@/core/job/setups';
 import type { Setup } from '@/core/job/document';
 import type { Ref } from '@/core/job/ref';
@@ -305,13 +306,13 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
           <tr>
             <th scope="row">Boost begins</th>
             {columns.map((c) => (
-              <td key={c.setup.id}>{figure(c.answer?.sweep.turbo?.threshold, 'engineSpeed')}</td>
+              <td key={c.setup.id}>{figure(nearest(c.answer?.sweep.turbo?.threshold), 'engineSpeed')}</td>
             ))}
           </tr>
           <tr>
             <th scope="row">Full boost from</th>
             {columns.map((c) => (
-              <td key={c.setup.id}>{figure(c.answer?.sweep.turbo?.fullFrom, 'engineSpeed')}</td>
+              <td key={c.setup.id}>{figure(nearest(c.answer?.sweep.turbo?.fullFrom), 'engineSpeed')}</td>
             ))}
           </tr>
         </tbody>
@@ -368,6 +369,9 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
     </>
   );
 }
+
+/** To 50 rpm, as sentences say them. */
+const nearest = (speedRpm: number | null | undefined) => (speedRpm == null ? null : nearestFifty(speedRpm));
 
 type RowProps = { id: FigureId; where: Where; columns: Column[]; setupIndex: number };
 

@@ -112,7 +112,10 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   },
   'setups.boost.held': { name: 'boost held as', options: { gauge: 'gauge', absolute: 'absolute' } },
   'setups.boost.gear': { name: 'gear looked at' },
-  'setups.pair.changeover.bypasses': { name: 'bypass of the stage at the engine' },
+  'setups.pair.changeover.bypasses': {
+    name: 'stage at the engine bypassed',
+    options: { true: 'from the change-over on', false: 'never' },
+  },
   'setups.pair.between.hold': {
     name: 'boost between the stages',
     options: { free: 'as the turbine gives', held: 'held by its gate' },

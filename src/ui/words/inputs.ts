@@ -182,7 +182,11 @@ export function inputName(path: string, job?: Job): string | undefined {
   if (name && induction?.kind === 'turbo' && induction.arrangement === 'compound')
     return `${name}, ${stageNames[Number(stage![2])]}`;
   return name && place
-    ? name.replace(/loss|pipe/, (word) => `${lossNames[place].replace(/ pipe$/, '')} ${word}`)
+    ? name.replace(/loss|pipe/, (word) =>
+        place === 'between'
+          ? `${word} between the stages`
+          : `${lossNames[place].replace(/ pipe$/, '')} ${word}`,
+      )
     : name;
 }
 

@@ -109,6 +109,8 @@ function linesOf(format: Format, job: Job, index: number, names: PartNames): Lin
   ];
 }
 
+const longest = (names: string[]): string => names.reduce((a, b) => (b.length > a.length ? b : a));
+
 export type DifferingLine = { key: string; name: string; texts: string[] };
 
 /** The inputs in which setups differ as they are read: one text for each setup, an en dash where it has no such input. */
@@ -120,7 +122,8 @@ export function differingInputs(format: Format, job: Job, names: PartNames): Dif
   return keys
     .map((key) => ({
       key,
-      name: each.map((lines) => lines.get(key)?.name).find(Boolean)!,
+      // Beside a pair a single turbo's part is called as the pair calls it.
+      name: longest(each.map((lines) => lines.get(key)?.name ?? '')),
       texts: each.map((lines) => lines.get(key)?.text ?? '–'),
     }))
     .filter(({ texts }) => new Set(texts).size > 1);
