@@ -63,6 +63,8 @@ test('a sequential pair that joins too early says where it would do no harm', as
   const id = await makeTurboJob(request, 'Sequential journey');
   await open(page, `/jobs/${id}/charger?charger=turbine`);
   await choose(page, 'On the job', 'Aspen 37-42');
+  await expect(page.getByRole('button', { name: 'A Aspen 37-42' })).toBeVisible();
+  await isSaved(page);
   await open(page, `/jobs/${id}/charger?charger=pair`);
   await choose(page, 'Put together as', 'sequential twins');
   await fill(page, 'The second joins at', '4200');

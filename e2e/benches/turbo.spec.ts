@@ -60,7 +60,10 @@ test('a gate that is too small lets boost run away, and says the bore that would
   await expect(findings(page)).toContainText('Give it a wastegate');
 });
 
-test('boost as a curve: dragged by keys, typed in the table, asked by gear', async ({ page, request }) => {
+test('boost as a curve: dragged by hand and by keys, typed in the table, asked by gear', async ({
+  page,
+  request,
+}) => {
   const id = await makeTurboJob(request, 'Curve of boost');
   await open(page, `/jobs/${id}/charger?charger=boost`);
   await choose(page, 'Boost is', 'a curve');
@@ -72,6 +75,21 @@ test('boost as a curve: dragged by keys, typed in the table, asked by gear', asy
   await page.keyboard.up('Shift');
   await isSaved(page);
   const cell = page.getByLabel('Row 3, boost asked, gauge');
+  await expect(cell).toHaveValue('100');
+  // By hand: down by a quarter of what it stands at, released, and one step to undo.
+  const hold = (await point.boundingBox())!;
+  const [x, y] = [hold.x + hold.width / 2, hold.y + hold.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y + 20, { steps: 4 });
+  await page.mouse.move(x, y + 40, { steps: 4 });
+  await page.mouse.up();
+  await page.mouse.move(x, y - 60);
+  const dragged = Number(await cell.inputValue());
+  expect(dragged).toBeGreaterThan(60);
+  expect(dragged).toBeLessThan(95);
+  await isSaved(page);
+  await page.keyboard.press('Control+z');
   await expect(cell).toHaveValue('100');
   await cell.fill('lots');
   await expect(page.getByText(/“lots” is not a number/)).toBeVisible();

@@ -68,7 +68,8 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
   const { write, commit } = useRows();
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 380 });
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<number | null>(null);
+  /** The point that is dragged, and the scale's top as it was when that began: it must not grow under the hand. */
+  const [dragged, setDragged] = useState<{ point: number; most: number } | null>(null);
   const unit = displayUnit('boost');
   const rows = kind === 'curve' ? curve.rows : [];
   const ambient = build.climate.pressure;
@@ -81,12 +82,13 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
     [build, sweep, ambient],
   );
   const reached = sweep.points.filter((p) => p.status.kind !== 'failed');
-  const most = Math.max(
+  const highest = Math.max(
     60_000,
     ...asked.map((a) => a.gauge),
     ...rows.map((r) => r.gauge),
     ...reached.map((p) => p.boostGauge),
   );
+  const most = dragged?.most ?? highest;
   const x = scaleLinear([build.idleRpm, build.redLineRpm], [52, width - 20]);
   const y = scaleLinear([0, most * 1.15], [height - 34, 14]);
   const path = line<[number, number]>(
@@ -103,9 +105,14 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
     return rows.map((r, k) => (k === i ? next : r));
   };
   const drag = (e: PointerEvent) => {
-    if (dragged.current === null || !svg.current) return;
+    if (!dragged || !svg.current) return;
     const at = placeIn(svg.current, e);
-    write(place(dragged.current, x.invert(at.x), y.invert(at.y)), false);
+    write(place(dragged.point, x.invert(at.x), y.invert(at.y)), false);
+  };
+  const drop = () => {
+    if (!dragged) return;
+    setDragged(null);
+    commit();
   };
   const key = (e: KeyboardEvent, i: number) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
@@ -135,11 +142,8 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
         viewBox={`0 0 ${width} ${height}`}
         style={{ display: 'block', touchAction: kind === 'curve' ? 'none' : 'auto' }}
         onPointerMove={drag}
-        onPointerUp={() => {
-          if (dragged.current === null) return;
-          dragged.current = null;
-          commit();
-        }}
+        onPointerUp={drop}
+        onPointerCancel={drop}
       >
         {ticks(0, top, 5).map((v) => (
           <g key={v}>
@@ -184,7 +188,8 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
             aria-valuetext={`${figure(r.gauge, 'boost')} gauge at ${figure(r.speedRpm, 'engineSpeed')}`}
             className={styles.point}
             onPointerDown={(e) => {
-              dragged.current = i;
+              if (e.button !== 0) return;
+              setDragged({ point: i, most });
               e.currentTarget.setPointerCapture(e.pointerId);
               e.currentTarget.focus();
             }}

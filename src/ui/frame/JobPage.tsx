@@ -95,8 +95,8 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
     window.addEventListener('online', online);
     // Only where the device could not keep it would a closed tab lose something.
     const leave = (e: BeforeUnloadEvent) => {
-      const { kept, queue } = store.getState();
-      if (!kept && queue.length) e.preventDefault();
+      const { kept, queue, opening } = store.getState();
+      if (opening || (!kept && queue.length)) e.preventDefault();
     };
     window.addEventListener('beforeunload', leave);
     return () => {

@@ -28,6 +28,8 @@ export type JobState = {
   queue: Job[];
   /** Whether this device holds what is not stored yet; if not, it lives in this tab alone. */
   kept: boolean;
+  /** What an earlier visit left is still being read: what is done now is done on top of it, and kept nowhere yet. */
+  opening: boolean;
   sync: Sync;
   /** Changes the live draft; nothing is stored yet. */
   edit: (change: (draft: Job) => void) => void;
@@ -52,10 +54,40 @@ export type JobStore = StoreApi<JobState>;
 const DEEPEST_UNDO = 200;
 const RETRY_AFTER = 2_000;
 
+/** What an earlier visit left, read by the schema; asked for again and again while the server does not give that. */
+async function openWaiting(left: readonly unknown[], isAway: () => void): Promise<Job[]> {
+  for (;;) {
+    try {
+      // Fetched only when something waits: pages stay light.
+      const { openJob } = await import('@/core/job/migrations');
+      return left.flatMap((job) => {
+        const opened = openJob(job);
+        return opened.ok ? [opened.job] : [];
+      });
+    } catch {
+      isAway();
+      await new Promise((done) => setTimeout(done, RETRY_AFTER));
+    }
+  }
+}
+
+type Edit = (draft: Job) => void;
+
+/** Does an edit once more; one that was done to something that is not there any more falls away. */
+function again(edit: (change: Edit) => void, change: Edit): void {
+  try {
+    edit(change);
+  } catch {
+    // Nothing to do it to.
+  }
+}
+
 /** The state of one open job. Documents are immutable; the draft commits on blur, Enter or pointer-up. */
 export function createJobStore(stored: StoredJob): JobStore {
   let sending = false;
   let retry: ReturnType<typeof setTimeout> | undefined;
+  /** While what an earlier visit left is being opened: what was done here meanwhile, to be done again on top of it. */
+  let meanwhile: { edits: Edit[]; isCommitted: boolean } | null = null;
 
   return createStore<JobState>()((set, get) => {
     const enqueue = (job: Job) => {
@@ -69,6 +101,7 @@ export function createJobStore(stored: StoredJob): JobStore {
     };
     const step = (from: 'past' | 'future') => {
       const state = get();
+      if (meanwhile) return;
       const target = state[from].at(-1);
       if (!target) return;
       const other = from === 'past' ? 'future' : 'past';
@@ -86,12 +119,18 @@ export function createJobStore(stored: StoredJob): JobStore {
       future: [],
       queue: [],
       kept: true,
+      opening: false,
       sync: { kind: 'saved' },
-      edit: (change) => set((s) => ({ draft: produce(s.draft, change) })),
+      edit: (change) => {
+        meanwhile?.edits.push(change);
+        set((s) => ({ draft: produce(s.draft, change) }));
+      },
       write: (path, value) => get().edit((draft) => writeAt(draft, path, value)),
       commit: () => {
         const { draft, committed } = get();
         if (draft === committed) return;
+        // Sent now, it would take the place of what still waits.
+        if (meanwhile) return void (meanwhile.isCommitted = true);
         set((s) => ({ past: [...s.past, committed].slice(-DEEPEST_UNDO), future: [] }));
         enqueue(draft);
       },
@@ -128,16 +167,19 @@ export function createJobStore(stored: StoredJob): JobStore {
       },
       resume: async () => {
         const waiting = outbox.read(get().id);
-        if (!waiting) return;
-        // The schema is fetched only when something waits: pages stay light.
-        const { openJob } = await import('@/core/job/migrations');
-        const jobs = waiting.jobs.flatMap((job) => {
-          const opened = openJob(job);
-          return opened.ok ? [opened.job] : [];
-        });
+        if (!waiting || meanwhile) return;
+        meanwhile = { edits: [], isCommitted: false };
+        set({ opening: true, sync: { kind: 'saving' } });
+        const jobs = await openWaiting(waiting.jobs, () => set({ sync: { kind: 'waiting' } }));
+        const { edits, isCommitted } = meanwhile;
+        meanwhile = null;
+        set({ opening: false });
         const last = jobs.at(-1);
-        if (!last) return void outbox.keep(get().id, { baseRevision: 0, jobs: [] });
-        set({ draft: last, committed: last, queue: jobs, revision: waiting.baseRevision });
+        if (last) {
+          set({ draft: last, committed: last, queue: jobs, revision: waiting.baseRevision });
+          for (const change of edits) again(get().edit, change);
+        } else outbox.keep(get().id, { baseRevision: 0, jobs: [] });
+        if (isCommitted) get().commit();
         void get().flush();
       },
       flush: async () => {

@@ -107,6 +107,33 @@ describe('an open job', () => {
     await store.getState().flush();
   });
 
+  it('what is done while an earlier visit’s commits are being opened stands on top of them', async () => {
+    const first = stored();
+    const far = fakeServer(first);
+    far.away = true;
+    const left = createJobStore(first);
+    left.getState().write('name', 'Left behind');
+    left.getState().commit();
+    await settled();
+    far.away = false;
+    const reopened = createJobStore(first);
+    const opening = reopened.getState().resume();
+    expect(reopened.getState()).toMatchObject({ opening: true, sync: { kind: 'saving' } });
+    reopened.getState().write('engine.bore.value', 0.091);
+    reopened.getState().commit();
+    reopened.getState().undo();
+    await opening;
+    await settled();
+    expect(far.job).toMatchObject({ name: 'Left behind', engine: { bore: { value: 0.091 } } });
+    expect(reopened.getState()).toMatchObject({ opening: false, sync: { kind: 'saved' }, queue: [] });
+    reopened.getState().undo();
+    expect(reopened.getState().draft).toMatchObject({
+      name: 'Left behind',
+      engine: { bore: { value: 0.086 } },
+    });
+    await left.getState().flush();
+  });
+
   it('another’s change is met with a choice: theirs, or mine as the newest', async () => {
     for (const choice of ['mine', 'theirs'] as const) {
       const first = stored();
