@@ -4,7 +4,7 @@ import { sampleCompressors } from '@/data/demo/sample';
 import { DRY_AIR, makeGas } from '../air/gas-properties';
 import { compressorSchema } from './document';
 import { correctedFlow, efficiencyByHand, outletByHand, surgeMargin, trim } from './formulas';
-import { edgeAt, efficiencyAt, findOnMap, mapAt } from './lookup';
+import { edgeAt, efficiencyAt, findOnMap, mapAt, ON_TOP_LINE } from './lookup';
 import { compileMap } from './map';
 import { compressorOutlet } from './outlet';
 
@@ -113,13 +113,16 @@ describe('compressor map', () => {
         const map = maps[which]!;
         const found = findOnMap(map, flow, ratio);
         const left = ratio <= map.surge.highest && flow < map.surge.at(ratio) * 0.999;
-        const edge = edgeAt(map, ratio, Infinity);
+        // What lies on the highest line as closely as a map is read is on it: beyond is what is so a little slower, too.
+        const slower = 1 / ON_TOP_LINE / 1.0001;
+        const edge = edgeAt(map, 1 + (ratio - 1) * slower ** 2, Infinity);
         if (left) expect(found.status).toBe('surge');
-        else if (flow > edge.flow * 1.001) expect(['choke', 'overspeed', 'surge']).toContain(found.status);
+        else if (flow * slower > edge.flow * 1.001)
+          expect(['choke', 'overspeed', 'surge']).toContain(found.status);
         if (found.range === 'inside') {
           expect(found.surgeMargin!).toBeGreaterThanOrEqual(-1e-3);
           expect(found.chokeMargin!).toBeGreaterThanOrEqual(-1e-3);
-          expect(found.edgeRoom!.share).toBeGreaterThanOrEqual(-1e-3);
+          expect(found.edgeRoom!.share).toBeGreaterThanOrEqual(0);
           expect(found.residual).toBeLessThan(1e-4);
         }
         for (const value of [found.speedRpm, found.efficiency]) expect(Number.isFinite(value)).toBe(true);

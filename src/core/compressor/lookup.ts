@@ -28,6 +28,9 @@ export type MapPoint = {
   residual: number;
 };
 
+/** A map is read to about 0.05 %: a point that close in speed to the highest line lies on it. */
+export const ON_TOP_LINE = 1.0005;
+
 /** Below this ratio a compressor only lets air pass: there is no speed to be read. */
 const IDLE_RATIO = 1.005;
 
@@ -223,6 +226,10 @@ export function findOnMap(
     place.status !== 'surge' && place.status !== 'choke' && overLimit ? 'overspeed' : place.status;
   const clampedSpeed = clampSpeed(map, place.speed);
   const edge = edgeAt(map, pressureRatio, limitRpm);
+  // What was taken to lie on the highest line may lie a hair above its crest.
+  const isAtCrest = status === 'inside' && pressureRatio < map.surge.highest * ON_TOP_LINE ** 2;
+  const surgeRatio = isAtCrest ? Math.min(map.surge.highest, pressureRatio) : pressureRatio;
+  const room = edgeRoom.fn({ edgeFlow: edge.flow, flow });
   const chokeFlow = readFlow(map, clampedSpeed, 1) * (place.speed / clampedSpeed);
   return {
     status,
@@ -233,11 +240,10 @@ export function findOnMap(
     beta: place.beta,
     efficiency: readEfficiency(map, clampedSpeed, place.beta),
     surgeMargin:
-      pressureRatio <= map.surge.highest
-        ? surgeMargin.fn({ flow, surgeFlow: map.surge.at(pressureRatio) })
-        : null,
+      surgeRatio <= map.surge.highest ? surgeMargin.fn({ flow, surgeFlow: map.surge.at(surgeRatio) }) : null,
     chokeMargin: status === 'surge' ? null : chokeMargin.fn({ flow, chokeFlow }),
-    edgeRoom: { share: edgeRoom.fn({ edgeFlow: edge.flow, flow }), edge: edge.edge },
+    // A point that was taken to lie on the highest line has no room, and never less than none.
+    edgeRoom: { share: status === 'inside' ? Math.max(0, room) : room, edge: edge.edge },
     iterations: place.iterations,
     residual: place.residual,
   };
@@ -293,8 +299,7 @@ function locate(map: CompiledMap, flow: number, ratio: number, start?: Place): P
   }
   if (ratio > map.topLine.ratioAt(flow)) {
     const high = bySimilarity(map, top(map), flow, ratio);
-    // A map is read to about 0.05 %: a point that close to the highest line lies on it.
-    if (high.side === 'inside' && high.factor <= 1.0005) return found('inside', top(map), high.beta);
+    if (high.side === 'inside' && high.factor <= ON_TOP_LINE) return found('inside', top(map), high.beta);
     const status = high.side === 'inside' ? 'overspeed' : high.side;
     return found(status, top(map) * Math.max(1, high.factor), high.beta);
   }
