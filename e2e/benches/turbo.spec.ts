@@ -76,7 +76,7 @@ test('boost as a curve: dragged by hand and by keys, typed in the table, asked b
   await isSaved(page);
   const cell = page.getByLabel('Row 3, boost asked, gauge');
   await expect(cell).toHaveValue('100');
-  // By hand: down by a quarter of what it stands at, released, and one step to undo.
+  // By hand: pulled down and let go; what the pointer does then is nothing to it, and one undo takes it back.
   const hold = (await point.boundingBox())!;
   const [x, y] = [hold.x + hold.width / 2, hold.y + hold.height / 2];
   await page.mouse.move(x, y);

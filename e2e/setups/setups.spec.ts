@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, fill, isSaved, makeJob, open, single } from '../support/job';
+import { choose, fill, groomer, isSaved, makeJob, open, single } from '../support/job';
 
 test('setups: added from the current one, renamed, compared, three drawn at most, deleted and brought back', async ({
   page,
@@ -109,4 +109,20 @@ test('a link with setups that are not there draws those that are', async ({ page
   const tabs = page.getByRole('group', { name: 'Setups' });
   await expect(tabs.getByRole('button', { pressed: true })).toHaveText(/^C/);
   await expect(tabs.getByRole('button')).toHaveCount(3);
+});
+
+test('a pair beside one turbo: every part is told by its name, and what boost begins at', async ({
+  page,
+}) => {
+  await open(page, `${groomer}/charger?setup=B&charger=pair`);
+  await page.keyboard.press('v');
+  const sheet = page.getByRole('dialog', { name: 'Setups side by side' });
+  const row = (words: RegExp) => sheet.getByRole('row', { name: words });
+  await expect(row(/^compressor, HP stage Oak 76 Cedar 54/)).toBeVisible();
+  await expect(row(/^turbine, LP stage – Poplar T104/)).toBeVisible();
+  await expect(row(/^turbine housing, HP stage A\/R 0\.69 A\/R 0\.61/)).toBeVisible();
+  await expect(row(/^arrangement one compound pair/)).toBeVisible();
+  await expect(row(/^stage at the engine bypassed – never/)).toBeVisible();
+  await expect(row(/^Boost begins [\d,]+\srpm 850\srpm/)).toBeVisible();
+  await expect(row(/^Turbine inlet temperature \d+\s°C [−+]\d+\s°C \d+\s°C/)).toBeVisible();
 });

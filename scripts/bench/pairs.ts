@@ -104,7 +104,7 @@ async function ranking(): Promise<void> {
         `17 ms (95 %: ${quantile(found, 0.95).toFixed(0)})`,
       );
       const cold = await stages(page);
-      // Warm: a digit of the goal there and back, with the library and the workers as they are.
+      // Warm: a change of the trial there and back, with the library and the workers as they are.
       const warm: Record<string, number>[] = [];
       await page.getByRole('tab', { name: 'Spool', exact: true }).click();
       await page.getByLabel('The brake lets it gain', { exact: true }).fill('390');

@@ -18,6 +18,7 @@ import {
   pushLimit,
   settle,
   SHUT,
+  stepOn,
   type Carried,
   type LowKind,
   type LowRule,
@@ -36,12 +37,8 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
   // Two neighbours of one kind at even steps show the way to the next.
   const far = near && before?.match?.kind === near.match?.kind ? before : undefined;
   // A step of no more than a fifth: what lies ahead of a sudden change is anybody's guess.
-  const ahead = (of: (path: AirPath) => number, or: number) => {
-    if (!near) return or;
-    const here = of(near.path);
-    const step = far ? here - of(far.path) : 0;
-    return here + Math.min(0.2 * here, Math.max(-0.2 * here, step));
-  };
+  const ahead = (of: (path: AirPath) => number, or: number) =>
+    near ? stepOn(of(near.path), far ? of(far.path) : of(near.path), 0.2) : or;
   const temperature = ahead((path) => path.manifold.temperature, build.climate.temperature + 25);
   const first: Unknowns = {
     t: Math.min(900, Math.max(210, temperature)),
@@ -145,18 +142,13 @@ export function solveMatched(
  * the question of the goal. Never throws.
  */
 export function matchedAt(build: MatchedBuild, speedRpm: number, pressure: number, near?: Matched): Matched {
-  const first: Unknowns = {
-    t: near?.path.manifold.temperature ?? build.climate.temperature + 25,
-    r: near?.path.backPressureRatio ?? 1.2,
-    p: pressure,
-    q: near?.path.low?.compressor.ratio ?? Math.sqrt(Math.max(1, pressure / build.climate.pressure)),
-  };
+  const { first, carried } = startBeside(build, pressure, near);
   const held = settleBoth(
     build,
     speedRpm,
     { kind: 'held' },
     first,
-    carriedFrom(near),
+    carried,
     near?.path,
     near?.match?.low?.kind,
   );

@@ -5,7 +5,8 @@ import { given, guess } from '../job/input';
 import { stageOf } from '../turbocharger/fit';
 import { buildAt, compileBuild, type Build } from './build';
 import { lossAt } from '../charge-air/losses';
-import { solveMatched } from './matched';
+import { manifoldFor } from './demand';
+import { matchedFor, solveMatched } from './matched';
 import { isMatched, type MatchedBuild } from './settle';
 import { planLevel, solvePoint } from './point';
 import { figureIds } from './figures';
@@ -300,4 +301,65 @@ test('every figure of a pair opens a working that ends on it, on both sides of a
     }
   }
   expect(opened).toBeGreaterThan(100);
+});
+
+describe('over the revs', () => {
+  const builds = (hold: 'torque' | 'power' | 'pressure') =>
+    ([0, 1, 2] as const).map((index) => {
+      const job = structuredClone(sampleHistories[index]!.revisions.at(-1)!.job);
+      for (const { boost } of job.setups) boost.hold = hold;
+      return matched(compiled(job, index === 2 ? 'b' : 'a'));
+    });
+
+  test.each(['torque', 'power'] as const)(
+    'a held %s is made at every speed the gate holds, at the pressure that Brent finds from nowhere',
+    (hold) => {
+      let held = 0;
+      for (const build of builds(hold)) {
+        const { goal } = build;
+        const points = solveSweep(build).points.filter(
+          (p) => p.speedRpm > goal.speedRpm && p.match?.kind === 'held',
+        );
+        for (const p of points) {
+          const wanted = hold === 'power' ? goal.power : (goal.power * p.speedRpm) / goal.speedRpm;
+          expect(p.power.fuelFlow / wanted).toBeCloseTo(1, 4);
+        }
+        for (const p of points.slice(0, 3)) {
+          const wanted = hold === 'power' ? goal.power : (goal.power * p.speedRpm) / goal.speedRpm;
+          const sought = manifoldFor(build, p.speedRpm, wanted);
+          expect(sought.kind === 'boost' && sought.pressure / p.manifoldPressure).toBeCloseTo(1, 4);
+        }
+        held += points.length;
+      }
+      expect(held).toBeGreaterThan(20);
+    },
+  );
+
+  test('a start one step beyond two neighbours ends where a start from nothing ends', () => {
+    for (const build of builds('pressure')) {
+      const level = planLevel(build);
+      const { points } = solveSweep(build);
+      let compared = 0;
+      for (const p of points.filter((one, i) => i % 6 === 2 && one.match)) {
+        const alone = solvePoint(build, p.speedRpm, level);
+        expect(alone.match?.kind).toBe(p.match!.kind);
+        expect(alone.manifoldPressure / p.manifoldPressure).toBeCloseTo(1, 4);
+        expect(alone.match!.turbine.inlet.temperature / p.match!.turbine.inlet.temperature).toBeCloseTo(1, 4);
+        expect(alone.match!.shaftRpm / p.match!.shaftRpm).toBeCloseTo(1, 4);
+        compared++;
+      }
+      expect(compared).toBeGreaterThan(7);
+    }
+  });
+
+  test('a power far from its neighbour’s is not taken for a near one', () => {
+    const build = builds('pressure')[0]!;
+    const { goal } = build;
+    const near = solveMatched(build, goal.speedRpm, 1.3 * build.climate.pressure);
+    expect(near.match).not.toBeNull();
+    expect(matchedFor(build, goal.speedRpm, goal.power, near)).toBeNull();
+    const level = manifoldFor(build, goal.speedRpm, goal.power, near);
+    const { goalPoint } = solveSweep(build);
+    expect(level.kind === 'boost' && level.pressure / goalPoint.manifoldPressure).toBeCloseTo(1, 4);
+  });
 });

@@ -474,12 +474,15 @@ export const carriedOf = ({ turbine, low }: Pick<Turn, 'turbine' | 'low'>): Carr
 export const carriedFrom = (near: Matched | undefined): Carried =>
   near?.match ? carriedOf(near.match) : freshCarried();
 
-/** What lies one even step further on than two neighbours. */
+/** What lies one even step further on than two values, and no more than a share of the nearer one away. */
+export const stepOn = (near: number, far: number, most: number): number =>
+  near + Math.min(most * near, Math.max(-most * near, near - far));
+
+/** What two neighbours carry to a search one even step further on. */
 export function carriedAhead(near: Matched, far: Matched): Carried {
   const here = carriedFrom(near);
   const there = carriedFrom(far);
-  const ahead = (of: keyof Carried) =>
-    here[of] + Math.min(0.05 * here[of], Math.max(-0.05 * here[of], here[of] - there[of]));
+  const ahead = (of: keyof Carried) => stepOn(here[of], there[of], 0.05);
   return {
     mixed: ahead('mixed'),
     ratio: ahead('ratio'),

@@ -189,8 +189,8 @@ const lacks = (job: Job, key: 'boostGauge' | 'chargeTemperature' | 'lambda') =>
   job.engine.baseline.rows.some((row: Row) => row[key] === null);
 const isBoosted = (job: Job) => job.engine.baseline.rows.some((row: Row) => (row.boostGauge ?? 0) > 0);
 
-/** Of a loss its drop counts, or the measures of its pipe; the state it was stated at belongs to them. */
-function countsInLoss(setup: Setup, path: string): boolean {
+/** Of a loss its drop counts, or the measures of its pipe; the state it was stated at belongs to them, and is told with them. */
+function countsInLoss(setup: Setup, path: string, whole: boolean): boolean {
   const [, index, key] = /plumbing\.(\d+)\.(\w+)$/.exec(path)!;
   const loss = setup.plumbing[Number(index)]!;
   const hasTurbine = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
@@ -199,7 +199,7 @@ function countsInLoss(setup: Setup, path: string): boolean {
   if (loss.place === 'between' && !isCompound(setup)) return false;
   if (loss.from === 'pipe') return ['diameter', 'length', 'bends'].includes(key!);
   // A bore beside a stated drop is a dimension for the Mach number alone.
-  return key === 'drop';
+  return key === 'drop' || (whole && !['length', 'bends'].includes(key!));
 }
 
 /** Two stages on each other, both of them chosen. */
@@ -216,7 +216,7 @@ const changesOver = (setup: Setup): boolean =>
     : isCompound(setup) && setup.pair.changeover.bypasses);
 
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
-function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean {
+function counts(job: Job, setup: Setup, path: string, whole: boolean): boolean {
   const { brief, engine } = job;
   const charged = setup.induction.kind === 'turbo';
   const hot = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
@@ -269,7 +269,7 @@ function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean 
     case 'setups.*.boost.levelGauge':
       return charged && setup.boost.kind === 'level';
     case 'setups.*.boost.gears.*':
-      return charged && setup.boost.kind === 'gears' && path.endsWith(`.${setup.boost.gear}`);
+      return charged && setup.boost.kind === 'gears' && (whole || path.endsWith(`.${setup.boost.gear}`));
     case 'setups.*.cooler.effectiveness':
     case 'setups.*.cooler.coolantRise':
       return charged && setup.cooler.kind !== 'none';
@@ -282,7 +282,7 @@ function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean 
       return changesOver(setup);
     // It decides on the way down, which no steady line shows.
     case 'setups.*.pair.changeover.hysteresisRpm':
-      return !steady && changesOver(setup);
+      return whole && changesOver(setup);
     case 'setups.*.pair.between.gauge':
       return isCompound(setup) && setup.pair.between.hold === 'held';
     case 'setups.*.pair.between.cooler.effectiveness':
@@ -292,7 +292,7 @@ function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean 
       return hot && setup.exhaust.manifold === 'divided';
     // Of a steady state, the shaft's inertia is no matter.
     case 'setups.*.induction.stages.*.hot.inertia':
-      return !steady && (/stages\.0\./.test(path) || isCompound(setup));
+      return whole && (/stages\.0\./.test(path) || isCompound(setup));
     default:
       // Of a compound pair's second stage; a stage that is kept without one counts for nothing.
       if (/induction\.stages\.1\./.test(path)) return isCompound(setup);
@@ -302,16 +302,17 @@ function counts(job: Job, setup: Setup, path: string, steady: boolean): boolean 
       if (/^setups\.\d+\.readings\./.test(path)) return false;
       if (/^setups\.\d+\.exhaust\./.test(path)) return hot;
       if (isBoostCurve(path)) return charged && setup.boost.kind === 'curve';
-      if (/plumbing\.\d+\./.test(path)) return countsInLoss(setup, path);
+      if (/plumbing\.\d+\./.test(path)) return countsInLoss(setup, path, whole);
       return true;
   }
 }
 
 /**
- * Every input that has a say in one setup of a job, in the order of the work, the breathing table as one of them: in its
- * steady figures, or in what happens between two steady states as well.
+ * Every input that has a say in one setup of a job, in the order of the work, the breathing table as one of them. `whole`:
+ * also those that no spread of the steady figures rests on and setups are told apart by: inertias, the hysteresis, what a
+ * loss was stated at, gears that are not looked at.
  */
-export function inputsOf(job: Job, setupIndex: number, { steady = true } = {}): JobInput[] {
+export function inputsOf(job: Job, setupIndex: number, { whole = false } = {}): JobInput[] {
   const setup = job.setups[setupIndex]!;
   const found: JobInput[] = [];
   walk(job.brief, 'brief', found);
@@ -328,7 +329,7 @@ export function inputsOf(job: Job, setupIndex: number, { steady = true } = {}): 
       path: `setups.${setupIndex}.boost.curve`,
       input: { value: 1, confidence: curve.confidence },
     });
-  return found.filter(({ path }) => counts(job, setup, path, steady));
+  return found.filter(({ path }) => counts(job, setup, path, whole));
 }
 
 /** How far off an input may be, by how sure we are of it: one side, SI or as a share of the value. */

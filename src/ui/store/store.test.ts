@@ -44,6 +44,20 @@ function fakeServer(first: StoredJob) {
   return state;
 }
 
+/** A job named while its server was away: the commit waits on the device, and the server is back. */
+async function leftWaiting(name: string) {
+  const first = stored();
+  const far = fakeServer(first);
+  far.away = true;
+  const store = createJobStore(first);
+  store.getState().write('name', name);
+  store.getState().commit();
+  await settled();
+  expect(store.getState().sync.kind).toBe('waiting');
+  far.away = false;
+  return { first, far, store };
+}
+
 beforeEach(() => {
   const kept = new Map<string, string>();
   Object.defineProperty(globalThis, 'localStorage', {
@@ -90,15 +104,7 @@ describe('an open job', () => {
   });
 
   it('when the server is away the commits wait, outlive the page, and go out in order', async () => {
-    const first = stored();
-    const far = fakeServer(first);
-    far.away = true;
-    const store = createJobStore(first);
-    store.getState().write('name', 'Typed while away');
-    store.getState().commit();
-    await settled();
-    expect(store.getState().sync.kind).toBe('waiting');
-    far.away = false;
+    const { first, far, store } = await leftWaiting('Typed while away');
     const reopened = createJobStore(first);
     await reopened.getState().resume();
     await settled();
@@ -108,14 +114,7 @@ describe('an open job', () => {
   });
 
   it('what is done while an earlier visit’s commits are being opened stands on top of them', async () => {
-    const first = stored();
-    const far = fakeServer(first);
-    far.away = true;
-    const left = createJobStore(first);
-    left.getState().write('name', 'Left behind');
-    left.getState().commit();
-    await settled();
-    far.away = false;
+    const { first, far, store: left } = await leftWaiting('Left behind');
     const reopened = createJobStore(first);
     const opening = reopened.getState().resume();
     expect(reopened.getState()).toMatchObject({ opening: true, sync: { kind: 'saving' } });
@@ -132,6 +131,44 @@ describe('an open job', () => {
       engine: { bore: { value: 0.086 } },
     });
     await left.getState().flush();
+  });
+
+  it('an edit of what the left-over commit took away falls away, and the rest of what was done stands', async () => {
+    const { first, far, store: left } = await leftWaiting('Left behind');
+    left.getState().edit((draft) => void (draft.setups[0]!.plumbing.length = 0));
+    far.away = true;
+    left.getState().commit();
+    await left.getState().flush();
+    far.away = false;
+    const reopened = createJobStore(first);
+    expect(reopened.getState().draft.setups[0]!.plumbing.length).toBeGreaterThan(0);
+    const opening = reopened.getState().resume();
+    reopened.getState().edit((draft) => void (draft.setups[0]!.plumbing[0]!.drop.value = 4_321));
+    reopened.getState().edit((draft) => void (draft.engine.bore.value = 0.092));
+    reopened.getState().commit();
+    await opening;
+    await settled();
+    expect(far.job).toMatchObject({ name: 'Left behind', engine: { bore: { value: 0.092 } } });
+    expect(far.job.setups[0]!.plumbing).toEqual([]);
+    await left.getState().flush();
+  });
+
+  it('a left-over commit that is no job is dropped, and what was done meanwhile is stored', async () => {
+    const first = stored();
+    const far = fakeServer(first);
+    localStorage.setItem(
+      'fierce-lung.outbox.job-1',
+      JSON.stringify({ baseRevision: 1, jobs: [{ version: 6 }] }),
+    );
+    const store = createJobStore(first);
+    const opening = store.getState().resume();
+    store.getState().write('name', 'Typed meanwhile');
+    store.getState().commit();
+    await opening;
+    await settled();
+    expect(far.job.name).toBe('Typed meanwhile');
+    expect(store.getState()).toMatchObject({ sync: { kind: 'saved' }, queue: [], opening: false });
+    expect(localStorage.getItem('fierce-lung.outbox.job-1')).toBeNull();
   });
 
   it('another’s change is met with a choice: theirs, or mine as the newest', async () => {

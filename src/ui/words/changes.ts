@@ -193,8 +193,10 @@ const stageChoices: Record<string, { name: string; options?: Record<string, stri
   },
 };
 
-/** An option of a turbocharger in words, by the end of its path. */
-export const stageText = (end: string, value: string): string => plain(value, stageChoices[end]?.options);
+/** How a choice of a turbocharger is called, and an option of it in words, by the end of its path. */
+export const stageChoiceName = (end: string): string => stageChoices[end]?.name ?? end;
+export const stageChoiceText = (end: string, value: string): string =>
+  plain(value, stageChoices[end]?.options);
 
 /** A compressor, turbine, housing or gate that was exchanged. */
 function stageChange({ from, to }: Change, bare: string): string {

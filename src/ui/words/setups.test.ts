@@ -43,7 +43,7 @@ describe('inputs in which setups differ', () => {
   });
 
   it('every input that counts in a compound pair is told, alone, with its value in each', () => {
-    const paths = inputsOf(twoAlike(), 1, { steady: false })
+    const paths = inputsOf(twoAlike(), 1, { whole: true })
       .map(({ path }) => path)
       .filter((path) => path.startsWith('setups.1.') && !isBoostCurve(path))
       .map((path) => path.slice('setups.1.'.length));
@@ -113,5 +113,40 @@ describe('inputs in which setups differ', () => {
     const lines = differing(job);
     expect(lines.map((l) => l.name)).toEqual(['boost curve', expect.stringMatching(/cooler loss.*\(2\)$/)]);
     expect(lines[0]!.texts[1]!.replace(/\u00a0/g, ' ')).toBe('90 kPa at 1,200 rpm, 160 kPa at 1,800 rpm');
+  });
+
+  it('what a loss was stated at is told, and of a pipe its measures; every gear where boost goes by gear', () => {
+    const told = (change: (job: Job) => void) => differing(twoAlike(change)).map((line) => line.name);
+    const cooler = (job: Job, i: number) => job.setups[i]!.plumbing.find((l) => l.place === 'cooler')!;
+    expect(
+      told((job) => {
+        for (const i of [0, 1]) cooler(job, i).from = 'drop';
+        cooler(job, 1).massFlow.value *= 1.2;
+      }),
+    ).toEqual(['flow of the cooler loss']);
+    expect(
+      told((job) => {
+        for (const i of [0, 1]) {
+          const input = cooler(job, i).drop;
+          Object.assign(cooler(job, i), {
+            from: 'pipe',
+            diameter: { ...input, value: 0.07 },
+            length: { ...input, value: 1.2 },
+          });
+        }
+        cooler(job, 1).drop.value *= 2;
+        cooler(job, 1).length!.value = 1.5;
+      }),
+    ).toEqual([expect.stringMatching(/length/)]);
+    expect(
+      told((job) => {
+        for (const { boost } of job.setups) {
+          boost.kind = 'gears';
+          boost.gear = 0;
+          boost.gears = [50_000, 80_000, 110_000].map((value) => ({ ...boost.levelGauge, value }));
+        }
+        job.setups[1]!.boost.gears[2]!.value = 120_000;
+      }),
+    ).toEqual(['boost of gear 3']);
   });
 });

@@ -2,7 +2,7 @@ import type { Job, Setup } from '@/core/job/document';
 import type { Ref } from '@/core/job/ref';
 import type { SetupRefusal } from '@/core/job/setups';
 import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs';
-import { choiceName, choiceText, stageText } from './changes';
+import { choiceName, choiceText, stageChoiceName, stageChoiceText } from './changes';
 import type { Format } from './format';
 import { inputName, stageNames } from './inputs';
 
@@ -22,18 +22,19 @@ export type PartNames = { part: (ref: Ref) => string; housing: (turbine: Ref, in
 /** What is chosen of a setup as it stands, by path without its number; a choice that has no say is left out. */
 function choicesOf({ induction, boost, cooler, pair, exhaust }: Setup): [path: string, value: string][] {
   const isTurbo = induction.kind === 'turbo';
-  const isBound = boost.kind !== 'goal';
+  const isForGoal = boost.kind === 'goal';
+  const isPair = isTurbo && induction.arrangement === 'compound';
   const found: [string, unknown, boolean][] = [
     ['induction.kind', induction.kind, !isTurbo],
     ['induction.arrangement', isTurbo && induction.arrangement, isTurbo],
     ['boost.kind', boost.kind, isTurbo],
-    ['boost.held', boost.held, isTurbo && isBound],
-    ['boost.hold', boost.hold, isTurbo && !isBound],
+    ['boost.held', boost.held, isTurbo && !isForGoal],
+    ['boost.hold', boost.hold, isTurbo && isForGoal],
     ['cooler.kind', cooler.kind, isTurbo],
     ['exhaust.manifold', exhaust.manifold, isTurbo && Boolean(induction.stages[0]?.hot)],
-    ['pair.changeover.bypasses', pair.changeover.bypasses, isTurbo && induction.arrangement === 'compound'],
-    ['pair.between.hold', pair.between.hold, isTurbo && induction.arrangement === 'compound'],
-    ['pair.between.cooler.kind', pair.between.cooler.kind, isTurbo && induction.arrangement === 'compound'],
+    ['pair.changeover.bypasses', pair.changeover.bypasses, isPair],
+    ['pair.between.hold', pair.between.hold, isPair],
+    ['pair.between.cooler.kind', pair.between.cooler.kind, isPair],
   ];
   return found.flatMap(([path, value, has]) => (has ? [[path, String(value)]] : []));
 }
@@ -51,17 +52,16 @@ function stageLines(setup: Setup, names: PartNames): Line[] {
       text,
     });
     const by = (ref: Ref | null) => (ref ? names.part(ref) : 'none yet');
+    const choice = (end: string, value: string) =>
+      line(end, stageChoiceName(end), stageChoiceText(end, value));
     const gate = hot?.gate;
     return [
       line('compressor', 'compressor', by(compressor)),
       line('turbine', 'turbine', by(hot?.turbine ?? null)),
       ...(hot ? [line('housing', 'turbine housing', names.housing(hot.turbine, hot.housing))] : []),
-      ...(gate ? [line('gate', 'boost held by', stageText('hot.gate.kind', gate.kind))] : []),
+      ...(gate ? [choice('hot.gate.kind', gate.kind)] : []),
       ...(gate?.kind === 'valve'
-        ? [
-            line('mounting', 'wastegate', gate.mounting),
-            line('reference', 'wastegate controlled by', stageText('hot.gate.reference', gate.reference)),
-          ]
+        ? [choice('hot.gate.mounting', gate.mounting), choice('hot.gate.reference', gate.reference)]
         : []),
     ];
   });
@@ -75,16 +75,17 @@ function linesOf(format: Format, job: Job, index: number, names: PartNames): Lin
   const losses = setup.plumbing.map(({ place }) => {
     const number = (seen.get(place) ?? 0) + 1;
     seen.set(place, number);
-    return { key: `${place}.${number}`, isMore: number > 1, number };
+    return { key: `${place}.${number}`, more: number > 1 ? ` (${number})` : '' };
   });
-  const inputs = inputsOf(job, index, { steady: false })
+  const inputs = inputsOf(job, index, { whole: true })
     .filter(({ path }) => path.startsWith(own) && !isBoostCurve(path))
     .map(({ path, input }): Line => {
       const loss = losses[Number(/plumbing\.(\d+)\./.exec(path)?.[1])];
       const name = inputName(path, job)!;
+      const gear = /\.boost\.gears\.(\d+)$/.exec(path)?.[1];
       return {
         key: loss ? path.replace(/^.*plumbing\.\d+/, loss.key) : path.slice(own.length),
-        name: loss?.isMore ? `${name} (${loss.number})` : name,
+        name: `${gear === undefined ? name : `boost of gear ${Number(gear) + 1}`}${loss?.more ?? ''}`,
         text: format.figure(input.value, quantityOf(path)!),
       };
     });
