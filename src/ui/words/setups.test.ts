@@ -2,6 +2,7 @@ import type { Job } from '@/core/job/document';
 import { inputsOf, isBoostCurve } from '@/core/job/inputs';
 import { sampleHistories } from '@/data/demo/sample';
 import { houseWords } from './words';
+import { inputName } from './inputs';
 import { differingInputs } from './setups';
 
 const names = {
@@ -148,5 +149,19 @@ describe('inputs in which setups differ', () => {
         job.setups[1]!.boost.gears[2]!.value = 120_000;
       }),
     ).toEqual(['boost of gear 3']);
+  });
+
+  it('an input says which stage or part it belongs to where the job is at hand', () => {
+    const job = twoAlike();
+    const between = job.setups[0]!.plumbing.findIndex((l) => l.place === 'between');
+    expect(between).toBeGreaterThanOrEqual(0);
+    const bore = (stage: number) => `setups.0.induction.stages.${stage}.hot.gate.bore`;
+    expect(inputName(bore(0), job)).toBe('wastegate bore, HP stage');
+    expect(inputName(bore(1), job)).toBe('wastegate bore, LP stage');
+    expect(inputName(bore(1))).toBe('wastegate bore');
+    expect(inputName(`setups.0.plumbing.${between}.drop`, job)).toBe('loss between the stages');
+    const { induction } = job.setups[0]!;
+    if (induction.kind === 'turbo') induction.arrangement = 'parallel';
+    expect(inputName(bore(0), job)).toBe('wastegate bore');
   });
 });
