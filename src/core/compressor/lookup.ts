@@ -294,8 +294,8 @@ function locate(map: CompiledMap, flow: number, ratio: number, start?: Place): P
     return found('choke', speedOnEdge(map, ratio, 1), 1);
   if (ratio <= map.lowestLineRatio) {
     const low = bySimilarity(map, lowest, flow, ratio);
-    if (low.side === 'inside' && low.factor < 1 - 1e-9)
-      return found('below-lines', lowest * low.factor, low.beta);
+    // Within the reading of the edges similarity may put a point a hair beyond them: it lies on them.
+    if (low.factor < 1 - 1e-9) return found('below-lines', lowest * low.factor, low.beta);
   }
   if (ratio > map.topLine.ratioAt(flow)) {
     const high = bySimilarity(map, top(map), flow, ratio);

@@ -18,6 +18,8 @@ type State = { pressure: number; temperature: number };
 /** The air's way at one speed, in SI. `massFlow` is moist air of the whole engine. */
 export type AirPath = {
   kind: 'converged' | 'not-converged' | 'filter-chokes' | 'ratio-too-high';
+  /** Whether in the last turn the filter, or what lies between two stages, passed no more: its outlet is then a floor, no state. */
+  isChoked: boolean;
   iterations: number;
   /** Last change of the charge temperature, K. */
   residual: number;
@@ -53,10 +55,13 @@ type LowAir = {
   efficiency: AirPath['efficiency'];
 };
 
+/** The ratio that is written where a search asks for more than any compressor gives. */
+const CLAMPED_RATIO = 12;
+
 /** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
 export const HIGHEST_RATIO = 8;
-/** After so many turns the efficiency is kept: at a kink of the map (idle to working) it could flip for ever. */
-export const KINK = 25;
+/** Below this ratio a map gives no efficiency: the one it gives there is carried down to a wheel that only lets air pass. */
+export const LEAST_MAPPED = 1.0055;
 const STANDARD = { pressure: 101_325, temperature: 288.15 };
 
 const through = (losses: FlowLoss[], inlet: number, temperature: number, flow: number) =>
@@ -94,12 +99,9 @@ export function solveAirPath(
   for (let i = 1; i <= 60; i++) {
     path.iterations = i;
     const p1 = breathe(build, speedRpm, path, pressure, t, backPressureRatio);
-    if (!(p1 > LEAST_INLET * climate.pressure)) {
-      // A given manifold pressure that the filter cannot feed is an answer; on the way to an unknown one it is a step.
-      if (drive.kind === 'manifold') {
-        path.kind = 'filter-chokes';
-        return path;
-      }
+    // On the way to an unknown manifold pressure a filter that chokes is a step; with a given one it may be an answer,
+    // once the charge temperature has settled.
+    if (path.isChoked && drive.kind !== 'manifold') {
       above = pressure;
       pressure = (below + above) / 2;
       continue;
@@ -109,7 +111,7 @@ export function solveAirPath(
     let reached = pressure;
     let cooled: number;
     if (drive.kind === 'manifold') {
-      if (!chargeTo(build, path, pressure, t, i > KINK)) return path;
+      chargeTo(build, path, pressure, t);
       cooled = path.cooler.temperature;
     } else {
       // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
@@ -117,7 +119,7 @@ export function solveAirPath(
       const p2 = p1 * ratio;
       const p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
       reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
-      compress(build, path, flow, p1, ratio, alone, i > KINK);
+      compress(build, path, flow, p1, ratio, alone);
       path.compressor.pressure = p2;
       path.compressor.ratio = ratio;
       cooled = cool(alone ? null : cooler, path.compressor.temperature);
@@ -128,7 +130,7 @@ export function solveAirPath(
     path.residual = Math.abs(f) + 100 * moved;
     path.manifold = { pressure: reached, temperature: cooled };
     if (path.residual < 5e-5) {
-      path.kind = 'converged';
+      path.kind = stopOf(build, path, pressure) ?? 'converged';
       break;
     }
     const secant =
@@ -144,10 +146,28 @@ export function solveAirPath(
       pressure = inside && i < 12 ? reached : (below + above) / 2;
     }
   }
+  if (path.kind !== 'converged') path.kind = stopOf(build, path, pressure) ?? path.kind;
+  if (path.kind !== 'converged' && path.kind !== 'not-converged') return path;
   if (!alone) locateOnMap(build, path);
   path.range = worstRange(path.breathingRange, path.map?.range ?? 'inside');
   return path;
 }
+
+/**
+ * Why an air path is none, once it has settled: a ratio beyond any compressor, or a filter that passes no more. A pressure
+ * that no compressor makes is not the filter's fault, whatever the flow it would take does there.
+ */
+export const stopOf = (
+  build: Build,
+  path: AirPath,
+  pressure: number,
+): 'filter-chokes' | 'ratio-too-high' | null =>
+  path.compressor.ratio >= CLAMPED_RATIO &&
+  (!path.isChoked || pressure > HIGHEST_RATIO * build.climate.pressure)
+    ? 'ratio-too-high'
+    : path.isChoked
+      ? 'filter-chokes'
+      : null;
 
 /** An air path before the first turn, with what a neighbour's answer already tells. */
 export function newPath(build: Build, speedRpm: number, backPressureRatio: number, start?: AirPath): AirPath {
@@ -156,6 +176,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
   const day = { pressure: climate.pressure, temperature: climate.temperature };
   return {
     kind: 'not-converged',
+    isChoked: false,
     iterations: 0,
     residual: Infinity,
     massFlow: start?.massFlow ?? 0,
@@ -186,7 +207,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
 }
 
 /** Below this share of the day's air a filter is not passing air any more but choking. */
-export const LEAST_INLET = 0.3;
+const LEAST_INLET = 0.3;
 
 /** What the engine takes at a manifold state, written into the path. Out: pressure before the compressor, Pa. */
 export function breathe(
@@ -214,7 +235,9 @@ export function breathe(
   path.massFlow = flow;
   path.dryFlow = flow / (1 + climate.humidityRatio);
   path.backPressureRatio = backPressureRatio;
-  path.filter.pressure = through(build.losses.filter, climate.pressure, climate.temperature, flow);
+  const behind = through(build.losses.filter, climate.pressure, climate.temperature, flow);
+  path.isChoked = !(behind > LEAST_INLET * climate.pressure);
+  path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
   path.inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
 }
@@ -233,9 +256,9 @@ export const powerOf = (build: Build, path: AirPath): number =>
 
 /**
  * Through the stage in front and its cooler, written into the path. In: its pressure ratio; the path with its flow and
- * filter. Out: false if nothing is left of the pressure behind it.
+ * filter. Where nothing is left of the pressure behind it the path is choked.
  */
-export function chargeLow(build: Build, path: AirPath, ratio: number, frozen: boolean): boolean {
+export function chargeLow(build: Build, path: AirPath, ratio: number): void {
   const low = build.low!;
   const { climate } = build;
   const flow = path.massFlow;
@@ -252,43 +275,33 @@ export function chargeLow(build: Build, path: AirPath, ratio: number, frozen: bo
     flow,
     inlet: path.filter,
     ratio,
-    frozen,
   });
   air.compressor.pressure = p1 * ratio;
   air.compressor.ratio = ratio;
   const behind = through(build.losses.between, p1 * ratio, air.compressor.temperature, flow);
-  path.inlet.pressure = behind;
+  const least = LEAST_INLET * climate.pressure;
+  if (!(behind > least)) path.isChoked = true;
+  path.inlet.pressure = behind > least ? behind : least;
   path.inlet.temperature = cool(low.cooler, air.compressor.temperature);
-  return behind > LEAST_INLET * climate.pressure;
 }
 
 /**
  * From the manifold back to the compressor and forward through the cooler: states after one turn, written into the path.
- * In: manifold pressure Pa and the charge temperature of this turn, K. Out: false if the ratio is beyond any compressor.
+ * In: manifold pressure Pa and the charge temperature of this turn, K. A ratio beyond any compressor is written as 12.
  */
-export function chargeTo(
-  build: Build,
-  path: AirPath,
-  pressure: number,
-  temperature: number,
-  frozen: boolean,
-): boolean {
+export function chargeTo(build: Build, path: AirPath, pressure: number, temperature: number): void {
   const { losses, cooler } = build;
   const flow = path.massFlow;
   const p1 = path.inlet.pressure;
   const p2c = backThrough(losses.throttle, pressure, temperature, flow);
   const p2 = backThrough(losses.cooler, p2c, path.compressor.temperature, flow);
-  const ratio = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
-  if (!(ratio < 1.5 * HIGHEST_RATIO)) {
-    path.kind = 'ratio-too-high';
-    return false;
-  }
-  compress(build, path, flow, p1, ratio, false, frozen);
+  const asked = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
+  const ratio = asked < CLAMPED_RATIO ? asked : CLAMPED_RATIO;
+  compress(build, path, flow, p1, ratio, false);
   path.compressor.pressure = p2;
   path.compressor.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
   path.cooler = { pressure: p2c, temperature: cool(cooler, path.compressor.temperature) };
-  return true;
 }
 
 const cool = (cooler: Build['cooler'], inlet: number): number =>
@@ -349,14 +362,12 @@ function compress(
   p1: number,
   ratio: number,
   alone: boolean,
-  frozen: boolean,
 ): void {
   path.inlet.pressure = p1;
   compressAt(build, alone ? null : (build.compressor?.map ?? null), path, {
     flow: flow / build.compressorCount,
     inlet: path.inlet,
     ratio,
-    frozen,
   });
 }
 
@@ -365,7 +376,7 @@ function compressAt(
   build: Build,
   map: CompiledMap | null,
   air: Pick<AirPath, 'correctedFlow' | 'place' | 'efficiency' | 'compressor'>,
-  { flow, inlet, ratio, frozen }: { flow: number; inlet: State; ratio: number; frozen: boolean },
+  { flow, inlet, ratio }: { flow: number; inlet: State; ratio: number },
 ): void {
   const reference = map?.reference ?? STANDARD;
   air.correctedFlow = correctedFlow.fn({
@@ -375,8 +386,10 @@ function compressAt(
     referenceTemperature: reference.temperature,
     referencePressure: reference.pressure,
   });
-  if (map && !frozen) {
-    air.place = efficiencyAt(map, air.correctedFlow, ratio, air.place ?? undefined);
+  if (map) {
+    // Carried down without a step: a jump of the efficiency would leave balances without an answer.
+    const mapped = ratio > LEAST_MAPPED ? ratio : LEAST_MAPPED;
+    air.place = efficiencyAt(map, air.correctedFlow, mapped, air.place ?? undefined);
     const known = air.place?.efficiency;
     air.efficiency =
       known === undefined

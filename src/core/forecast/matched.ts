@@ -1,33 +1,35 @@
-import { findRoot } from '../numerics/roots';
+import type { TurbineState } from '../turbocharger/turbine-side';
 import { worstRange } from '../working/range';
+import { HIGHEST_RATIO, locateOnMap, newPath, type AirPath } from './air-path';
 import {
-  breathe,
-  chargeTo,
-  HIGHEST_RATIO,
-  LEAST_INLET,
-  locateOnMap,
-  lowLimit,
-  newPath,
-  shaftLimit,
-  type AirPath,
-} from './air-path';
+  crossingIn,
+  firstFall,
+  firstRise,
+  isBursting,
+  isPastChoke,
+  leastPressure,
+  lowKindOf,
+  readerAt,
+  settleBoth,
+  type Crossing,
+  type Reader,
+  type Reading,
+  type Start,
+} from './balance';
 import {
   carriedAhead,
   carriedFrom,
-  freshCarried,
+  carriedOf,
+  isBalanced,
+  POWERS_BALANCED,
   pushLimit,
   settle,
-  SHUT,
   stepOn,
-  type Carried,
-  type LowKind,
-  type LowRule,
   type Match,
   type Matched,
   type MatchedBuild,
   type MatchKind,
   type MatchStop,
-  type Rule,
   type Settled,
   type Unknowns,
 } from './settle';
@@ -51,90 +53,229 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
         )
       : 1,
   };
-  return { first, carried: near && far ? carriedAhead(near, far) : carriedFrom(near), ahead };
+  return {
+    start: {
+      first,
+      carried: near && far ? carriedAhead(near, far) : carriedFrom(near),
+      from: near?.path,
+      prefer: near?.match?.low?.kind,
+    } satisfies Start,
+    ahead,
+  };
 }
+
+/** What boost is let rise to: what is asked, what the spring holds at the least, or what pushes the valve open. */
+type Ceiling = { pressure: number; kind: 'held' | 'spring' | 'pushed-open' };
+
+/** A neighbour's boost that moved no more than this share of the manifold pressure is followed without a search. */
+const NEAR_STEP = 0.36;
+/** One that moved more than this is looked at from above: boost there must fall back by itself. */
+const STEADY_STEP = 0.03;
+/** And, one that moved more than each of these, at one more place on the way, where boost must go on rising. */
+const WAYPOINTS = [0.06, 0.12, 0.2, 0.28];
+/** Turns that a quick answer may take before the search begins. */
+const QUICK = { mostTurns: 25 };
+/** Boost that creeps no further than this over what is asked is taken as it is found. */
+const CREEP_NEAR = 1.15;
 
 /**
  * The steady match at one speed: turbine and compressor on one shaft, the engine between them.
- * In: build with a turbine; speed rev/min; manifold pressure asked, Pa absolute; a neighbour's answer to start from.
- * Out: the air's path with the match, or why there is none. Total: never throws, bounded in its turns.
- * Source: physics of docs/physics/turbine.md.
+ * In: build with a turbine; speed rev/min; manifold pressure asked, Pa absolute; the match at a lower speed to go on from
+ * (without one the shaft spins up from rest at this speed), and the one as far again before it.
+ * Out: the air's path with the match, or why there is none. Where the balance has several answers it is the one that the
+ * shaft meets on its way: the first above where it comes from while all of the exhaust is more than enough, the first
+ * below where it is not. Total: never throws, bounded in its turns. Source: physics of docs/physics/turbine.md.
  */
 export function solveMatched(
   build: MatchedBuild,
   speedRpm: number,
   asked: number,
-  start?: Matched,
+  neighbour?: Matched,
   before?: Matched,
 ): Matched {
-  const near = start?.match ? start : undefined;
-  const { first, carried, ahead } = startBeside(build, asked, near, before);
-  const from = near?.path;
-  const prefer = near?.match?.low?.kind;
-  const wanted = leastAsked(build, speedRpm, asked, first, carried, from);
-  const finish = (settled: Settled, kind: MatchKind): Matched => done(build, settled, kind, asked);
+  const near = neighbour?.match ? neighbour : undefined;
+  const { start, ahead } = startBeside(build, asked, near, before);
+  const wanted = leastAsked(build, speedRpm, asked, start);
+  const finish = (settled: Settled, kind: MatchKind): Matched => done(build, speedRpm, settled, kind, asked);
+  const stopped = (stop: MatchStop | null) => failed(build, speedRpm, stop ?? 'match-not-found');
+  const wasDriven = near?.match?.kind === 'turbine';
 
   // A neighbour that the turbine decided is tried that way first: the boost asked is then far off.
-  if (near?.match?.kind === 'turbine') {
-    const shut = driven(
+  if (near && wasDriven) {
+    const p = ahead((path) => path.manifold.pressure, asked);
+    const quick = followed(
       build,
       speedRpm,
-      0,
-      { ...first, p: ahead((path) => path.manifold.pressure, asked) },
-      carried,
-      from,
-      { low: null, high: wanted.pressure },
+      { ...start, first: { ...start.first, p } },
+      near,
+      wanted.pressure,
     );
-    if (typeof shut !== 'string' && shut.x.p < wanted.pressure) return finish(shut, 'turbine');
+    if (quick) return finish(quick, 'turbine');
   }
-  // A stage in front that holds the whole boost goes on doing so.
-  if (prefer === 'sharing') {
-    const shared = sharing(build, speedRpm, { ...first, p: wanted.pressure }, { ...carried }, from);
-    if (shared) return finish(shared, wanted.kind);
+  const least = leastOnce(build, speedRpm);
+  if (!near) {
+    const quick = awoken(build, speedRpm, start, wanted.pressure, least);
+    if (quick) return finish(quick, 'turbine');
   }
-  const held = settleBoth(
-    build,
-    speedRpm,
-    { kind: 'held' },
-    { ...first, p: wanted.pressure },
-    carried,
-    from,
-    prefer,
-  );
-  if (typeof held === 'string' && build.low) {
-    const shared = sharing(build, speedRpm, { ...first, p: wanted.pressure }, { ...carried }, from);
-    if (shared) return finish(shared, wanted.kind);
+  const reader = readerAt(build, speedRpm, start);
+  let ceiling: Ceiling = wanted;
+  let top = reader.read(ceiling.pressure);
+  if (top && isPushed(build, top.settled)) {
+    const pushed = pushedTo(build, speedRpm, reader, top);
+    if (typeof pushed === 'string') return stopped(pushed);
+    ceiling = { pressure: pushed, kind: 'pushed-open' };
+    top = reader.read(pushed);
   }
-  if (typeof held !== 'string') {
-    const { opening, inlet, outlet } = held.turn.turbine;
-    if (opening >= -1e-9 && opening <= 1 + 1e-9) {
-      const { gate } = build.hot;
-      const isPushed =
-        gate.kind === 'valve' &&
-        gate.reference !== 'dome' &&
-        inlet.pressure - outlet.pressure > pushLimit(build.hot);
-      if (!isPushed) return finish(held, wanted.kind);
-      const pushed = settleBoth(build, speedRpm, { kind: 'pushed-open' }, held.x, carried, held.path, prefer);
-      if (typeof pushed !== 'string' && pushed.turn.turbine.opening >= 0)
-        return finish(pushed, 'pushed-open');
-      return finish(held, wanted.kind);
-    }
-    if (opening > 1) {
-      const shared = build.low && sharing(build, speedRpm, held.x, { ...carried }, held.path);
-      if (shared) return finish(shared, wanted.kind);
-      const wide = driven(build, speedRpm, 1, held.x, { ...carried }, held.path, {
-        low: wanted.pressure,
-        high: null,
-      });
-      return typeof wide === 'string' ? failed(build, speedRpm, wide) : finish(wide, 'creep');
-    }
-  } else if (held === 'filter-chokes' && asked < build.climate.pressure) return failed(build, speedRpm, held);
-  const guess = near?.match?.kind === 'turbine' ? near.path.manifold.pressure : build.climate.pressure * 1.1;
-  const shut = driven(build, speedRpm, 0, { ...first, p: Math.min(guess, wanted.pressure) }, carried, from, {
-    low: null,
-    high: wanted.pressure,
+  const enough = top ? top.spare : reader.isOutOfReach() ? -1 : NaN;
+  const hold = (at: Reading) =>
+    at.over > 1e-9 ? crept(build, speedRpm, reader, at, ceiling, finish) : finish(at.settled, ceiling.kind);
+  // A shaft that comes from the boost asked, or from above, goes on holding it.
+  if (near && top && enough >= 0 && (!wasDriven || near.path.manifold.pressure >= ceiling.pressure))
+    return hold(top);
+  const lowest = least();
+  if (lowest === null) return stopped('filter-chokes');
+  const from = !near ? lowest : wasDriven ? near.path.manifold.pressure : ceiling.pressure;
+  if (Number.isNaN(enough) && from >= ceiling.pressure) return stopped(reader.stop());
+  const crossing =
+    from >= ceiling.pressure && enough < 0
+      ? firstRise(reader.spare, ceiling.pressure, lowest)
+      : spunUp(reader, from, ceiling.pressure, lowest);
+  if (crossing.kind === 'none') {
+    if (top && enough >= 0) return hold(top);
+    // Hardly any exhaust: the shaft all but stands.
+    const still = settleBoth(
+      build,
+      speedRpm,
+      { kind: 'opening', opening: 0 },
+      { ...start, first: { ...start.first, p: lowest } },
+    );
+    return typeof still === 'string' ? stopped(still) : finish(still, 'turbine');
+  }
+  if (crossing.kind === 'unsolved') return stopped(reader.stop());
+  reader.finely();
+  const driven = reader.readShut(crossingIn(reader.spare, crossing));
+  return driven ? finish(driven.settled, 'turbine') : stopped(reader.stop());
+}
+
+/** The pressure without boost, found when it is first asked for. */
+function leastOnce(build: MatchedBuild, speedRpm: number): () => number | null {
+  let known: number | null | undefined;
+  return () => (known === undefined ? (known = leastPressure(build, speedRpm)) : known);
+}
+
+/** A shaft that comes from rest and finds its balance soon: null where it is not plainly the first one. */
+function awoken(
+  build: MatchedBuild,
+  speedRpm: number,
+  start: Start,
+  ceiling: number,
+  least: () => number | null,
+): Settled | null {
+  const lowest = least();
+  if (lowest === null) return null;
+  const first = { ...start.first, p: Math.min(ceiling, lowest * 1.01), q: 1.01 };
+  const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, { ...start, first }, QUICK);
+  if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
+  return isFirst(build, speedRpm, start, shut, lowest) ? shut : null;
+}
+
+/** From a pressure below the ceiling: on upwards while the exhaust is more than enough, down where it is not. */
+function spunUp({ spare }: Reader, from: number, ceiling: number, least: number): Crossing {
+  const here = spare(from);
+  return here < 0 ? firstRise(spare, from, least) : firstFall(spare, from, ceiling, here);
+}
+
+/** The quick way beside a neighbour that the turbine decided: null where it is not plainly the same branch, a little on. */
+function followed(
+  build: MatchedBuild,
+  speedRpm: number,
+  start: Start,
+  near: Matched,
+  ceiling: number,
+): Settled | null {
+  const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, start, QUICK);
+  if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
+  const moved = Math.abs(shut.x.p / near.path.manifold.pressure - 1);
+  if (moved > NEAR_STEP) return null;
+  if (moved < STEADY_STEP) return shut;
+  return isFirst(build, speedRpm, start, shut, near.path.manifold.pressure) ? shut : null;
+}
+
+/** Whether boost that comes from a pressure goes on to an answer, and falls back to it from a little beyond. */
+function isFirst(build: MatchedBuild, speedRpm: number, start: Start, shut: Settled, came: number): boolean {
+  const moved = Math.abs(shut.x.p / came - 1);
+  if (moved > NEAR_STEP) return false;
+  const { spare } = readerAt(build, speedRpm, {
+    ...start,
+    first: shut.x,
+    carried: carriedOf(shut.turn),
+    from: shut.path,
   });
-  return typeof shut === 'string' ? failed(build, speedRpm, shut) : finish(shut, 'turbine');
+  if (!(spare(shut.x.p * 1.003) < 0)) return false;
+  const places = WAYPOINTS.filter((least) => moved > least).length;
+  for (let i = places; i > 0; i--)
+    if (spare(came + ((shut.x.p - came) * i) / (places + 1)) > 0 !== shut.x.p > came) return false;
+  return true;
+}
+
+/** Whether exhaust pressure lifts the valve off its seat against the spring. */
+const isPushed = ({ hot }: MatchedBuild, { turn: { turbine } }: Settled): boolean =>
+  hot.gate.kind === 'valve' &&
+  hot.gate.reference !== 'dome' &&
+  turbine.inlet.pressure - turbine.outlet.pressure > pushLimit(hot);
+
+/** The boost at which exhaust pressure just lifts the valve: no higher one is held. In: a reading above it. */
+function pushedTo(build: MatchedBuild, speedRpm: number, reader: Reader, top: Reading): number | MatchStop {
+  const limit = pushLimit(build.hot);
+  const lift = (pressure: number) => {
+    const reading = reader.read(pressure);
+    if (!reading) return NaN;
+    const { inlet, outlet } = reading.settled.turn.turbine;
+    return 1 - (inlet.pressure - outlet.pressure) / limit;
+  };
+  const least = leastPressure(build, speedRpm);
+  if (least === null) return 'filter-chokes';
+  const found = firstRise(lift, top.settled.x.p, least);
+  // Even without boost the valve is off its seat.
+  if (found.kind === 'none') return least;
+  return found.kind === 'between' ? crossingIn(lift, found) : (reader.stop() ?? 'match-not-found');
+}
+
+/** Every gate wide open and still more boost than asked: where it ends, if it does before a wheel bursts. */
+function crept(
+  build: MatchedBuild,
+  speedRpm: number,
+  reader: Reader,
+  top: Reading,
+  { pressure }: Ceiling,
+  finish: (settled: Settled, kind: MatchKind) => Matched,
+): Matched {
+  if (!build.low) {
+    const { settled } = top;
+    const quick = settleBoth(
+      build,
+      speedRpm,
+      { kind: 'opening', opening: 1 },
+      { first: settled.x, carried: carriedOf(settled.turn), from: settled.path },
+      QUICK,
+    );
+    // What creeps is looked for step by step unless it lies near: further up there may be more than one answer.
+    if (typeof quick !== 'string' && quick.x.p >= pressure && quick.x.p < pressure * CREEP_NEAR)
+      return isBursting(build, quick) ? failed(build, speedRpm, 'boost-runs-away') : finish(quick, 'creep');
+  }
+  const bursts = () => {
+    const last = reader.last();
+    return last !== null && isBursting(build, last);
+  };
+  const found = firstFall(reader.over, pressure, HIGHEST_RATIO * build.climate.pressure, top.over, bursts);
+  if (found.kind === 'none') return failed(build, speedRpm, 'boost-runs-away');
+  if (found.kind === 'unsolved') return failed(build, speedRpm, reader.stop() ?? 'match-not-found');
+  reader.finely();
+  const there = reader.read(crossingIn(reader.over, found));
+  if (!there) return failed(build, speedRpm, reader.stop() ?? 'match-not-found');
+  return isBursting(build, there.settled)
+    ? failed(build, speedRpm, 'boost-runs-away')
+    : finish(there.settled, 'creep');
 }
 
 /**
@@ -142,17 +283,10 @@ export function solveMatched(
  * the question of the goal. Never throws.
  */
 export function matchedAt(build: MatchedBuild, speedRpm: number, pressure: number, near?: Matched): Matched {
-  const { first, carried } = startBeside(build, pressure, near);
-  const held = settleBoth(
-    build,
-    speedRpm,
-    { kind: 'held' },
-    first,
-    carried,
-    near?.path,
-    near?.match?.low?.kind,
-  );
-  return typeof held === 'string' ? failed(build, speedRpm, held) : done(build, held, 'held', pressure);
+  const held = settleBoth(build, speedRpm, { kind: 'held' }, startBeside(build, pressure, near).start);
+  return typeof held === 'string'
+    ? failed(build, speedRpm, held)
+    : done(build, speedRpm, held, 'held', pressure);
 }
 
 /** A level further from its neighbour's than this share of it is looked for from afar. */
@@ -170,10 +304,9 @@ export function matchedFor(
   before?: Matched,
 ): Settled | null {
   const here = near.path.manifold.pressure;
-  const { first, carried, ahead } = startBeside(build, here, near, before);
-  const start = { ...first, p: ahead((path) => path.manifold.pressure, here) };
-  const low = near.match?.low?.kind;
-  const made = settleBoth(build, speedRpm, { kind: 'power', power }, start, carried, near.path, low);
+  const { start, ahead } = startBeside(build, here, near, before);
+  const first = { ...start.first, p: ahead((path) => path.manifold.pressure, here) };
+  const made = settleBoth(build, speedRpm, { kind: 'power', power }, { ...start, first });
   return typeof made !== 'string' && Math.abs(made.x.p / here - 1) < NEAR_LEVEL ? made : null;
 }
 
@@ -182,10 +315,8 @@ function leastAsked(
   build: MatchedBuild,
   speedRpm: number,
   asked: number,
-  first: Unknowns,
-  carried: Carried,
-  from: AirPath | undefined,
-): { pressure: number; kind: 'held' | 'spring' } {
+  { first, carried, from }: Start,
+): Ceiling {
   const { gate } = build.hot;
   if (gate.kind !== 'valve' || gate.reference === 'dome') return { pressure: asked, kind: 'held' };
   const most = build.climate.pressure + gate.springGauge;
@@ -210,159 +341,35 @@ function leastAsked(
     : { pressure: asked, kind: 'held' };
 }
 
-/** The gate of the stage in front wide open. */
-const OPEN: LowRule = { kind: 'opening', opening: 1 };
+/** Share of the exhaust that nothing takes, at the most. */
+const FLOW_BALANCED = 2e-6;
 
-/**
- * Settles with the stage in front doing what its gate makes it do: shut until its own boost is there, holding that if it is
- * limited, wide open where it cannot. `prefer`: what it did next door. A single turbo has no such stage.
- */
-function settleBoth(
+/** What is to blame where powers do not balance: past choke a map jumps from one speed to another. */
+const stopAt = ({ place, low }: AirPath): MatchStop =>
+  place?.status === 'choke' || low?.place?.status === 'choke' ? 'compressor-chokes' : 'match-not-found';
+
+/** A gate that was found at its end to within the tolerance stands there. */
+const atEnd = (turbine: TurbineState, end: 0 | 1): TurbineState =>
+  end === 0
+    ? { ...turbine, opening: 0, flow: turbine.flow + turbine.gateFlow, gateFlow: 0 }
+    : { ...turbine, opening: 1 };
+
+/** The one place where an answer leaves the solver: what does not balance is none, and says so. */
+function done(
   build: MatchedBuild,
   speedRpm: number,
-  rule: Rule,
-  start: Unknowns,
-  carried: Carried,
-  from: AirPath | undefined,
-  prefer?: LowKind,
-): Settled | MatchStop {
-  const { low } = build;
-  const by = (lowRule: LowRule) =>
-    settle(build, speedRpm, { ...rule, low: lowRule }, start, { ...carried }, from);
-  if (!low) return settle(build, speedRpm, rule, start, { ...carried }, from);
-  // A gate that stands wide open at the engine leaves none of the boost to be held: the one in front opens too.
-  if ('opening' in rule && rule.opening === 1) return by(OPEN);
-  if (low.hold === null) return by(SHUT);
-  const holding: LowRule = { kind: 'hold', pressure: low.hold };
-  if (prefer === 'held') {
-    const held = by(holding);
-    if (typeof held !== 'string' && isWithin(held.turn.low!.turbine.opening)) return held;
-  }
-  const shut = by(SHUT);
-  if (typeof shut !== 'string' && shut.path.inlet.pressure <= low.hold * (1 + 1e-9)) return shut;
-  const held = by(holding);
-  if (typeof held === 'string') return held;
-  return held.turn.low!.turbine.opening > 1 ? by(OPEN) : held;
-}
-
-const isWithin = (opening: number) => opening >= -1e-9 && opening <= 1 + 1e-9;
-
-/**
- * The stage at the engine with its gate wide open, the one in front holding the boost: what a pair does once the small
- * stage has done its part. Out: null where that is not the answer.
- */
-function sharing(
-  build: MatchedBuild,
-  speedRpm: number,
-  start: Unknowns,
-  carried: Carried,
-  from: AirPath | undefined,
-): Settled | null {
-  const rule: Rule = { kind: 'fixed', opening: 1, low: { kind: 'share' } };
-  const shared = settle(build, speedRpm, rule, start, carried, from);
-  return typeof shared !== 'string' && isWithin(shared.turn.low!.turbine.opening) ? shared : null;
-}
-
-const isBursting = (build: MatchedBuild, { turn: { shaftRpm, low } }: Settled): boolean =>
-  shaftRpm > BURST * shaftLimit(build) ||
-  Boolean(low && build.low && low.shaftRpm > BURST * lowLimit(build.low));
-
-/** Share of the shaft's limit at which nothing is looked for any more: wheels burst before. */
-export const BURST = 1.3;
-/** Boost that creeps no further than this over what is asked is taken as it is found. */
-const CREEP_NEAR = 1.15;
-
-/**
- * The match at a fixed opening: fast way first, then the safe one. `low` and `high`: manifold pressures it lies between,
- * where they are known; the turbine gives more than enough at the low one.
- */
-function driven(
-  build: MatchedBuild,
-  speedRpm: number,
-  opening: number,
-  start: Unknowns,
-  carried: Carried,
-  from: AirPath | undefined,
-  { low, high }: { low: number | null; high: number | null },
-): Settled | MatchStop {
-  const quick = settleBoth(build, speedRpm, { kind: 'opening', opening }, start, carried, from);
-  // What creeps is looked for step by step unless it lies near: further up there may be more than one answer.
-  const isDoubtful =
-    typeof quick === 'string' ||
-    (low !== null && (quick.x.p < low * (1 - 1e-6) || quick.x.p > low * CREEP_NEAR));
-  if (isDoubtful) return drivenSafely(build, speedRpm, opening, start, { low, high });
-  return isBursting(build, quick) ? 'boost-runs-away' : quick;
-}
-
-/**
- * The safe way: at each manifold pressure the path and the turbine settle, and Brent finds where the powers agree.
- * The lowest crossing is taken, which is the one a shaft that spins up from rest meets first.
- */
-function drivenSafely(
-  build: MatchedBuild,
-  speedRpm: number,
-  opening: number,
-  start: Unknowns,
-  range: { low: number | null; high: number | null },
-): Settled | MatchStop {
-  const ambient = build.climate.pressure;
-  let last: Settled | null = null;
-  let stop: MatchStop = 'match-not-found';
-  const excess = (pressure: number): number => {
-    const x: Unknowns = {
-      t: last?.x.t ?? start.t,
-      r: last?.x.r ?? start.r,
-      p: pressure,
-      q: last?.x.q ?? (build.low ? 1.02 : 1),
-    };
-    const at = settleBoth(build, speedRpm, { kind: 'fixed', opening }, x, freshCarried(), last?.path);
-    if (typeof at === 'string') {
-      stop = at;
-      return NaN;
-    }
-    last = at;
-    return at.turn.driven / pressure - 1;
-  };
-  let low = range.low ?? leastPressure(build, speedRpm);
-  if (low === null) return 'filter-chokes';
-  const top = Math.min(range.high ?? Infinity, HIGHEST_RATIO * ambient);
-  if (!Number.isFinite(excess(low))) return stop;
-  // Up in steps until the turbine gives less than is needed.
-  for (let step = 1.06; ;) {
-    const high = Math.min(top, low * step);
-    const over = excess(high);
-    if (!Number.isFinite(over)) {
-      // Beyond what some part passes: close in on it from below.
-      step = 1 + (step - 1) / 2;
-      if (step < 1.0005) return stop;
-      continue;
-    }
-    if (over <= 0) {
-      const root = findRoot(excess, low, high, { tolerance: 0.01 });
-      if (root.kind === 'converged') excess(root.x);
-      return last ?? 'match-not-found';
-    }
-    if (last && isBursting(build, last)) return 'boost-runs-away';
-    if (high >= top) return range.high === null ? 'boost-runs-away' : 'match-not-found';
-    low = high;
-  }
-}
-
-/** Manifold pressure with the compressor only letting air pass, Pa; null where even that chokes the filter. */
-function leastPressure(build: MatchedBuild, speedRpm: number): number | null {
-  const ambient = build.climate.pressure;
-  const path = newPath(build, speedRpm, 1);
-  const ratioAt = (pressure: number) => {
-    const p1 = breathe(build, speedRpm, path, pressure, build.climate.temperature, 1);
-    if (!(p1 > LEAST_INLET * ambient)) return 10;
-    return chargeTo(build, path, pressure, build.climate.temperature, false) ? path.compressor.ratio : 10;
-  };
-  const root = findRoot((p) => ratioAt(p) - 1.0005, 0.2 * ambient, ambient, { tolerance: 1 });
-  return root.kind === 'converged' ? root.x : null;
-}
-
-function done(build: MatchedBuild, settled: Settled, kind: MatchKind, asked: number): Matched {
+  settled: Settled,
+  kind: MatchKind,
+  asked: number,
+): Matched {
   const { path, turn: last, x, iterations, residual } = settled;
+  const { gate } = build.hot;
+  // Of the exhaust, what a gate that stands at its end would have to take or to give back.
+  const amiss =
+    gate.kind === 'vanes' || kind !== 'turbine' ? 0 : Math.abs(last.turbine.gateFlow) / last.exhaustFlow;
+  const isWhole = amiss <= FLOW_BALANCED && isBalanced(build, path, last, POWERS_BALANCED);
+  if (!isWhole) return failed(build, speedRpm, stopAt(path));
+  if (isPastChoke(build, path)) return failed(build, speedRpm, 'compressor-chokes');
   path.manifold = { pressure: x.p, temperature: path.cooler.temperature };
   path.kind = 'converged';
   path.iterations = iterations;
@@ -383,7 +390,12 @@ function done(build: MatchedBuild, settled: Settled, kind: MatchKind, asked: num
     match: {
       kind,
       asked,
-      turbine: last.turbine,
+      turbine:
+        kind === 'turbine'
+          ? atEnd(last.turbine, 0)
+          : kind === 'creep'
+            ? atEnd(last.turbine, 1)
+            : last.turbine,
       low: lowMatch(path, settled),
       portPressure: last.portPressure,
       exhaustFlow: last.exhaustFlow,
@@ -403,19 +415,12 @@ const failed = (build: MatchedBuild, speedRpm: number, stop: MatchStop): Matched
   stop,
 });
 
-const lowKinds: Record<LowRule['kind'], LowKind> = {
-  opening: 'turbine',
-  hold: 'held',
-  share: 'sharing',
-  shaft: 'turbine',
-};
-
 function lowMatch(path: AirPath, { turn: { low }, rule }: Settled): Match['low'] {
   if (!low || !rule.low) return null;
   const needed = path.massFlow * path.low!.compressor.work;
   return {
     ...low,
-    kind: rule.low.kind === 'opening' && rule.low.opening === 1 ? 'creep' : lowKinds[rule.low.kind],
+    kind: lowKindOf(rule.low),
     imbalance: needed > 0 ? low.turbine.power / needed - 1 : 0,
   };
 }

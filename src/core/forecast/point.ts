@@ -172,7 +172,11 @@ export function solvePath(
 
 /** Why a steady match was not found, in words to be. */
 const stopReason = (stop: NonNullable<Matched['stop']>, build: Build, speedRpm: number): Reason =>
-  reason(stop, { speed: [speedRpm, 'engineSpeed'] }, { name: build.hot?.turbine.name ?? '' });
+  reason(
+    stop,
+    { speed: [speedRpm, 'engineSpeed'] },
+    { name: build.hot?.turbine.name ?? '', compressor: build.compressor?.name ?? '' },
+  );
 
 /** A neighbour's answer, if the same turbos worked there. */
 const matchedOf = (build: Build, point: OperatingPoint | undefined): Matched | undefined =>

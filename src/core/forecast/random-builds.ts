@@ -4,7 +4,8 @@ import { stageOf } from '../turbocharger/fit';
 import type { Turbocharger } from '../turbocharger/document';
 import { compileBuild, type Library } from './build';
 import { HIGHEST_RATIO, shaftLimit } from './air-path';
-import { BURST, matchedAt } from './matched';
+import { BURST } from './balance';
+import { matchedAt } from './matched';
 import { isMatched, type MatchedBuild } from './settle';
 
 /** One question to the match. */

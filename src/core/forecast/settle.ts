@@ -17,10 +17,10 @@ import {
   chargeLow,
   chargeTo,
   HIGHEST_RATIO,
-  KINK,
-  LEAST_INLET,
+  LEAST_MAPPED,
   newPath,
   powerOf,
+  stopOf,
   type AirPath,
 } from './air-path';
 import type { Build } from './build';
@@ -68,22 +68,22 @@ export type MatchStop =
   | 'turbine-blocked'
   | 'match-not-found'
   | 'turbine-too-small'
+  | 'compressor-chokes'
   | 'boost-runs-away';
-/** Below this ratio a map gives no shaft speed: similarity carries the one it gives there down to a shaft that stands still. */
-const LEAST_MAPPED = 1.0055;
-
 /** Least rise of pressure that counts: a shaft that stands still makes none. */
 const LEAST_RISE = 1e-6;
 
-/** What a shaft turns at by its compressor's place on the map, rev/min. Inlet K. */
+/**
+ * What a shaft turns at by its compressor's place on the map, rev/min. Where the map gives none, similarity carries the
+ * speed of its lowest ratio down to a shaft that stands still. Inlet K.
+ */
 function shaftOf(
   map: CompiledMap,
   { place, correctedFlow, compressor: { ratio } }: Pick<AirPath, 'place' | 'compressor' | 'correctedFlow'>,
   temperature: number,
 ): number {
-  const isMapped = place && ratio >= LEAST_MAPPED;
-  const known = isMapped ? place : efficiencyAt(map, correctedFlow, LEAST_MAPPED);
-  const scale = isMapped ? 1 : Math.sqrt(Math.max(LEAST_RISE, ratio - 1) / (LEAST_MAPPED - 1));
+  const known = place ?? efficiencyAt(map, correctedFlow, LEAST_MAPPED);
+  const scale = ratio >= LEAST_MAPPED ? 1 : Math.sqrt(Math.max(LEAST_RISE, ratio - 1) / (LEAST_MAPPED - 1));
   return shaftSpeed.fn({
     correctedSpeed: (known?.speed ?? map.speeds[0]!) * scale,
     temperature,
@@ -113,8 +113,9 @@ type Turn = {
   exhaustFlow: number;
   portPressure: number;
   shaftRpm: number;
-  /** Manifold pressure the turbine's power would drive, Pa. */
+  /** Manifold pressure the turbine's power would drive, Pa, and the ratio of the stage in front by its own rule. */
   driven: number;
+  drivenLow: number;
 };
 
 /**
@@ -141,7 +142,11 @@ export type Rule = (
   | { kind: 'pushed-open' }
   | { kind: 'power'; power: number }
   | { kind: 'shaft'; opening: number; rpm: number }
-) & { low?: LowRule };
+) & {
+  low?: LowRule;
+  /** The ratio of the stage in front stands still: what it would be driven to is only read. */
+  isLowRead?: boolean;
+};
 
 /** Heat capacity and exponent of the by-hand form: only the slope of a step, never the answer, rests on them. */
 const CP = 1_006;
@@ -173,13 +178,11 @@ function turn(
   x: Unknowns,
   carried: Carried,
   rule: Rule,
-  frozen: boolean,
 ): Turn | MatchStop {
   const { hot, compressor, low } = build;
-  const p1 = breathe(build, speedRpm, path, x.p, x.t, x.r);
-  if (!(p1 > LEAST_INLET * build.climate.pressure)) return 'filter-chokes';
-  if (low && !chargeLow(build, path, x.q, frozen)) return 'filter-chokes';
-  if (!chargeTo(build, path, x.p, x.t, frozen)) return 'ratio-too-high';
+  breathe(build, speedRpm, path, x.p, x.t, x.r);
+  if (low) chargeLow(build, path, x.q);
+  chargeTo(build, path, x.p, x.t);
   const exhaust = exhaustState(hot.exhaust, path.massFlow, x.t, carried.port);
   // An engine that takes no air to speak of has no exhaust: there is no state to look for.
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
@@ -202,18 +205,20 @@ function turn(
   carried.ratio = turbine.ratio;
   carried.port = turbine.port;
   const port = portPressure(hot, turbine.inlet.pressure, exhaust.inlet, exhaust.flow);
+  const drivenLow = behind ? nextLowRatio(path, x.q, rule.low!, behind, turbine.power / airFlow) : 1;
   return {
     next: {
       t: path.cooler.temperature,
       r: port / x.p,
       p: nextPressure(build, path, x.p, rule, turbine, shaftRpm),
-      q: behind ? nextLowRatio(path, x.q, rule.low!, behind, turbine.power / airFlow) : 1,
+      q: rule.isLowRead ? x.q : drivenLow,
     },
     turbine,
     low: behind,
     exhaustFlow: exhaust.flow,
     portPressure: port,
     shaftRpm,
+    drivenLow,
     driven: 'opening' in rule ? drivenPressure(path, x.p, turbine.power / airFlow) : x.p,
   };
 }
@@ -318,11 +323,14 @@ export const pushLimit = ({ gate }: HotSide): number =>
 
 const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5, q: 1 };
 
-/** Largest scaled change that counts as none. */
-const SETTLED = 2e-6;
-/** And of the temperature behind the turbine, which sets the pressure there, K. */
-const TAIL_SETTLED = 0.02;
+/** Largest scaled change that counts as none; of the temperature behind the turbine, which sets the pressure there, K. */
+const SETTLED = { change: 2e-6, tail: 0.02 };
+/** Closer still, where a root is sought over many states: what is left of each of them would be its noise. */
+export const FINELY = { change: 1e-7, tail: 0.002 };
 const MOST_TURNS = 60;
+
+/** How long a search may go on and how closely it settles. */
+export type Patience = { mostTurns?: number; settled?: typeof SETTLED };
 
 export type Settled = {
   rule: Rule;
@@ -344,6 +352,7 @@ export function settle(
   start: Unknowns,
   carried: Carried,
   from: AirPath | undefined,
+  { mostTurns = MOST_TURNS, settled = SETTLED }: Patience = {},
 ): Settled | MatchStop {
   const path = newPath(build, speedRpm, start.r, from);
   const ambient = build.climate.pressure;
@@ -351,10 +360,11 @@ export function settle(
   const history: Step[] = [];
   let best = Infinity;
   let stuck = 0;
-  for (let i = 1; i <= MOST_TURNS; i++) {
+  for (let i = 1; i <= mostTurns; i++) {
     const { mixed: was, lowMixed: lowWas } = carried;
-    const done = turn(build, speedRpm, path, x, carried, rule, i > KINK);
-    if (typeof done === 'string') return done;
+    const done = turn(build, speedRpm, path, x, carried, rule);
+    // What a turn cannot do is the pipes' fault where they pass no more by then.
+    if (typeof done === 'string') return stopOf(build, path, x.p) ?? done;
     const moved = Math.abs(carried.mixed - was) + Math.abs(carried.lowMixed - lowWas);
     // A tail that restricts like a stopper swings round its answer: half steps bring it in.
     if (i > 12) {
@@ -374,8 +384,10 @@ export function settle(
       Math.abs(f.q) * scales.q,
     );
     if (!Number.isFinite(residual)) return 'match-not-found';
-    if (residual < SETTLED && moved < TAIL_SETTLED)
-      return { rule, path, turn: done, x, iterations: i, residual };
+    if (residual < settled.change && moved < settled.tail && isDriven(rule, path, build, done)) {
+      const stop = stopOf(build, path, x.p);
+      return stop ?? { rule, path, turn: done, x, iterations: i, residual };
+    }
     if (residual < best * 0.9) {
       best = residual;
       stuck = 0;
@@ -387,8 +399,31 @@ export function settle(
     if (history.length > 3) history.shift();
     x = bounded(mixed(history), x, ambient, rule);
   }
-  return 'match-not-found';
+  return stopOf(build, path, x.p) ?? 'match-not-found';
 }
+
+/** Powers that are further apart than this are no balance: a share of the power, and J per kg of air for a wheel that hardly works. */
+export const POWERS_BALANCED = { share: 2e-5, work: 0.1 };
+
+/** Whether every turbine gives what its compressor takes. */
+export function isBalanced(
+  build: MatchedBuild,
+  path: AirPath,
+  { turbine, low }: Pick<Turn, 'turbine' | 'low'>,
+  within: typeof POWERS_BALANCED,
+): boolean {
+  const apart = (power: number, flow: number, work: number) =>
+    Math.abs(power - flow * work) <= (within.share * work + within.work) * flow;
+  return (
+    apart(turbine.power, path.massFlow / build.compressor.count, path.compressor.work) &&
+    (!low || !path.low || apart(low.turbine.power, path.massFlow, path.low.compressor.work))
+  );
+}
+
+/** A pressure that hardly stands over the day's moves little where powers are still apart: those are looked at too. */
+const isDriven = (rule: Rule, path: AirPath, build: MatchedBuild, done: Turn): boolean =>
+  rule.kind !== 'opening' || isBalanced(build, path, done, HALF_BALANCED);
+const HALF_BALANCED = { share: POWERS_BALANCED.share / 2, work: POWERS_BALANCED.work / 2 };
 
 type Step = { x: Unknowns; f: Unknowns };
 

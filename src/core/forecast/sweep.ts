@@ -10,7 +10,7 @@ import { planLevel, solvePoint, type OperatingPoint } from './point';
 import { turboFindings, turboLineOf, type TurboLine } from './turbo-line';
 
 /** Raised whenever a change of the core changes its figures: summaries of an older core are stale. */
-export const CORE_VERSION = 4;
+export const CORE_VERSION = 5;
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
 export type Span = {
@@ -275,7 +275,7 @@ function besides(build: Build, level: Level, points: OperatingPoint[]): Reason[]
   }
   const wanted = build.goal.torque;
   if (wanted) {
-    const there = solvePoint(build, wanted.speedRpm, level);
+    const there = pointOf(build, level, points, wanted.speedRpm);
     const short = wanted.torque - there.torque;
     said.push(
       reason(short > 0.005 * wanted.torque ? 'torque-short' : 'torque-holds', {
@@ -321,8 +321,7 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   const level = planLevel(build);
   const points: OperatingPoint[] = [];
   for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1), points.at(-2)));
-  const goalPoint =
-    points.find((p) => p.speedRpm === build.goal.speedRpm) ?? solvePoint(build, build.goal.speedRpm, level);
+  const goalPoint = pointOf(build, level, points, build.goal.speedRpm);
   const spans = allSpans(build, points);
   const turbo = turboLineOf(build, level, points);
   const pair = pairLineOf(build, level, points, goalPoint);
@@ -353,5 +352,12 @@ export const clampSpeed = (build: Pick<Build, 'idleRpm' | 'redLineRpm'>, speedRp
 /** One speed of a solved setup, held within its range: from the sweep where it has it, otherwise solved exactly. */
 export function pointAt({ build, sweep }: { build: Build; sweep: Sweep }, speedRpm: number): OperatingPoint {
   const speed = clampSpeed(build, speedRpm);
-  return sweep.points.find((p) => p.speedRpm === speed) ?? solvePoint(build, speed, planLevel(build));
+  return pointOf(build, sweep.level, sweep.points, speed);
+}
+
+/** One speed of a sweep: its own point where it has one, otherwise solved on from the one below. */
+function pointOf(build: Build, level: Level, points: OperatingPoint[], speedRpm: number): OperatingPoint {
+  const at = points.findIndex((p) => p.speedRpm >= speedRpm);
+  if (points[at]?.speedRpm === speedRpm) return points[at];
+  return solvePoint(build, speedRpm, level, at < 0 ? points.at(-1) : points[at - 1]);
 }

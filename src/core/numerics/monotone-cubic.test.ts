@@ -9,7 +9,7 @@ describe('monotone cubic', () => {
   // where a Bézier segment is a cubic in x.
   it('traces the same curve as an outside Fritsch–Carlson spline', () => {
     const x = [0, 0.7, 1.5, 2, 3.4, 5, 5.5];
-    const y = [1, 1.02, 1.9, 2.5, 2.6, 4.4, 4.41];
+    const y = [0.4, 1.02, 1.9, 2.5, 2.6, 4.4, 4.9];
     const [start, first, ...rest] = outside.points(x.map((value, i) => [value, y[i]!])) as [
       number[],
       number[],
@@ -22,7 +22,9 @@ describe('monotone cubic', () => {
       ...rest.map(([hx, hy], i) => slope(hx!, hy!, i + 2)),
     ];
     const curve = monotoneCubic(x, y);
+    // Ours has other slopes at its ends, and so other first and last segments.
     slopes.slice(0, -1).forEach((m, i) => {
+      if (i === 0 || i === slopes.length - 2) return;
       const step = (x[i + 1]! - x[i]!) / 3;
       const [a, b, c, d] = [y[i]!, y[i]! + m * step, y[i + 1]! - slopes[i + 1]! * step, y[i + 1]!];
       for (const t of [0.2, 0.5, 0.9]) {
@@ -30,6 +32,22 @@ describe('monotone cubic', () => {
         expect(curve.at(x[i]! + 3 * step * t)).toBeCloseTo(value, 9);
       }
     });
+  });
+
+  // The slope of a parabola through three knots is exact for a parabola, at the ends too.
+  it('traces a parabola exactly, to both ends', () => {
+    const x = [1, 2, 3, 4, 5, 6];
+    const curve = monotoneCubic(
+      x,
+      x.map((value) => 3 * value * value - 2),
+    );
+    for (let value = 1; value <= 6; value += 0.05)
+      expect(curve.at(value)).toBeCloseTo(3 * value * value - 2, 9);
+  });
+
+  it('has a level end where the parabola through three knots would turn round', () => {
+    expect(monotoneSlopes([0, 1, 2], [0, 0.1, 5])[0]).toBe(0);
+    expect(monotoneSlopes([0, 1, 2], [5, 4.9, 0])[0]).toBeCloseTo(0, 12);
   });
 
   it('never overshoots: it rises wherever the points rise', () => {

@@ -3,7 +3,7 @@
  * In: strictly rising x and as many y (any unit). Out: dy/dx at each knot.
  * Throws RangeError if fewer than two knots are given or x does not rise.
  * Source: F. N. Fritsch & R. E. Carlson, SIAM J. Numer. Anal. 17 (1980) 238–246; initial slopes are the mean of the
- * two secants, limited to the circle of radius 3.
+ * two secants, at the ends the slope of the parabola through three knots, all limited to the circle of radius 3.
  */
 export function monotoneSlopes(x: ArrayLike<number>, y: ArrayLike<number>): Float64Array {
   const n = x.length;
@@ -15,8 +15,10 @@ export function monotoneSlopes(x: ArrayLike<number>, y: ArrayLike<number>): Floa
     secants[i] = (y[i + 1]! - y[i]!) / dx;
   }
   const slopes = new Float64Array(n);
-  slopes[0] = secants[0]!;
-  slopes[n - 1] = secants[n - 2]!;
+  const gap = (i: number) => x[i + 1]! - x[i]!;
+  slopes[0] = n > 2 ? endSlope(gap(0), gap(1), secants[0]!, secants[1]!) : secants[0]!;
+  slopes[n - 1] =
+    n > 2 ? endSlope(gap(n - 2), gap(n - 3), secants[n - 2]!, secants[n - 3]!) : secants[n - 2]!;
   for (let i = 1; i < n - 1; i++) {
     const left = secants[i - 1]!;
     const right = secants[i]!;
@@ -40,6 +42,16 @@ export function monotoneSlopes(x: ArrayLike<number>, y: ArrayLike<number>): Floa
     }
   }
   return slopes;
+}
+
+/**
+ * Slope at an end by the parabola through the three knots there; 0 where that would run against the first secant.
+ * In: widths and secants of the outer and the next interval. Source: as PCHIP, F. N. Fritsch & J. Butland, SIAM J. Sci.
+ * Stat. Comput. 5 (1984) 300–304.
+ */
+function endSlope(outer: number, next: number, outerSecant: number, nextSecant: number): number {
+  const slope = ((2 * outer + next) * outerSecant - outer * nextSecant) / (outer + next);
+  return slope * outerSecant > 0 ? slope : 0;
 }
 
 /** Index i with x[i] <= value < x[i+1], clamped to the first and last interval. x rises. */

@@ -24,6 +24,10 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     short: 'No steady match at this speed',
     long: 'Turbine and compressor find no steady state at {speed}: no figure is shown for it.',
   },
+  'compressor-chokes': {
+    short: 'Past choke: no steady match',
+    long: 'Past choke at {speed}: {compressor} does not pass the air that this boost takes, and there is no steady match. Choose a larger compressor, or ask for less boost.',
+  },
   'turbine-too-small': {
     short: 'The turbine cannot give this power',
     long: 'No expansion across {name} gives the compressor what it needs at {speed}. Choose a larger turbine.',

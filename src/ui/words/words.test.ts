@@ -73,7 +73,7 @@ describe('reasons', () => {
       'ratio-too-high',
       'filter-chokes',
       // Ends of a match, and what decides it.
-      ...['turbine-blocked', 'match-not-found', 'turbine-too-small', 'boost-runs-away'],
+      ...['turbine-blocked', 'match-not-found', 'turbine-too-small', 'compressor-chokes', 'boost-runs-away'],
       ...['held', 'turbine', 'spring', 'creep', 'pushed-open'].map((k) => `short-${k}`),
     ].filter((c) => c !== undefined);
     expect(said.length).toBeGreaterThan(35);
