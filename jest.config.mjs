@@ -3,6 +3,7 @@ import nextJest from 'next/jest.js';
 const base = nextJest({ dir: './' })({
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
+  setupFiles: ['<rootDir>/jest.setup.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 });
 

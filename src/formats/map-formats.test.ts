@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import type { Compressor } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
 import { sampleCompressors } from '@/data/demo/sample';
@@ -92,7 +93,7 @@ describe('round trips', () => {
           expect(made.ok && canonicalJson(made.document)).toBe(canonicalJson(document));
         },
       ),
-      { numRuns: 150 },
+      { numRuns: draws(150) },
     );
   });
 
@@ -352,7 +353,7 @@ describe('broken files', () => {
           if (result.problems.length === 0) throw new Error('refused without a reason');
         }
       }),
-      { numRuns: 2000, seed: 20261123 },
+      { numRuns: draws(2000) },
     );
     expect(made).toBeGreaterThan(50);
     expect(refusedCount).toBeGreaterThan(500);

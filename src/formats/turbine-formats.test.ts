@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleTurbines, sampleTurbochargers } from '@/data/demo/sample';
 import type { Turbine } from '@/core/turbine/document';
 import { given } from '@/core/job/input';
@@ -108,7 +109,7 @@ describe('a turbine’s table', () => {
         const found = openTurbineText(`expansion ratio;flow (kg/s)\n${text}\n1.5;0.1\n2;0.12`, 'x');
         if (found.kind === 'table') makeTurbine(found.table, found.mapping, full(found));
       }),
-      { numRuns: 200 },
+      { numRuns: draws(200) },
     );
     for (const text of ['', '\u0000', '{"a":', 'x'.repeat(2_100_000)])
       expect(openTurbineText(text, 'x').kind).toBe('unreadable');

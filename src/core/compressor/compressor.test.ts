@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 // The demo library stands in for a shop's maps. Tests may look across the wall; the core may not.
 import { sampleCompressors } from '@/data/demo/sample';
 import { DRY_AIR, makeGas } from '../air/gas-properties';
@@ -80,7 +81,7 @@ describe('compressor map', () => {
         expect(Math.abs(back.pressureRatio / there.pressureRatio - 1)).toBeLessThan(1e-7);
         expect(Math.abs(found.speedRpm! / speed - 1)).toBeLessThan(1e-6);
       }),
-      { numRuns: 300 },
+      { numRuns: draws(300) },
     );
   });
 
@@ -127,7 +128,7 @@ describe('compressor map', () => {
         }
         for (const value of [found.speedRpm, found.efficiency]) expect(Number.isFinite(value)).toBe(true);
       }),
-      { numRuns: 500 },
+      { numRuns: draws(500) },
     );
     const map = maps[2]!;
     const fast = mapAt(map, map.speeds.at(-2)!, 0.5);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { correctionFactor } from '../dyno/corrections';
 import type { Job } from '../job/document';
@@ -124,7 +125,7 @@ describe('the fit', () => {
         const moved = baselineOf(more)!;
         expect(moved.points[4]!.value / still.points[4]!.value).toBeCloseTo(by, 9);
       }),
-      { numRuns: 20 },
+      { numRuns: draws(20) },
     );
     expect(base.points.length).toBeLessThanOrEqual(20);
   });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { coolerEffectiveness } from '../charge-air/cooler';
 import { inletPressure, machNumber, outletPressure } from '../charge-air/losses';
@@ -252,7 +253,7 @@ describe('demand', () => {
         expect(ratio((j) => (j.brief.venue.altitude.value += height))).toBeGreaterThan(reference);
         expect(ratio((j) => (j.brief.venue.temperature.value += hotter))).toBeGreaterThan(reference);
       }),
-      { numRuns: 15 },
+      { numRuns: draws(15) },
     );
   });
 

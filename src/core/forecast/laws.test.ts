@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { enthalpy } from '../air/gas-properties';
 import { standardPressure } from '../air/standard-atmosphere';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -16,7 +17,7 @@ function sweepOf(index: 0 | 1, change: (job: Job) => void = () => {}, speeds?: n
 
 const goalOf = (index: 0 | 1, change: (job: Job) => void) => sweepOf(index, change, []).goalPoint;
 const share = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const few = { numRuns: 12 };
+const few = { numRuns: draws(12) };
 
 describe('laws the demand line keeps', () => {
   it('first law: the compressor’s power is what the air gains, the cooler’s heat is what it loses', () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/document';
 import { compileBuild, type Build } from './build';
@@ -42,7 +43,7 @@ describe('prices of the stations', () => {
           expect(prices.cooler!.crank).toBeLessThan(0);
           expect(Object.keys(prices).sort()).toEqual(['cooler', 'filter', 'throttle']);
         }),
-        { numRuns: 20 },
+        { numRuns: draws(20) },
       );
     }
     const bare = solved(0, (job) => {

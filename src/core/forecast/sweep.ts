@@ -4,6 +4,7 @@ import type { MapStatus } from '../compressor/lookup';
 import { gainsOver, type Gains } from './baseline';
 import { revGrid, type Build } from './build';
 import type { Level } from './demand';
+import { drawnPoints, kneesOf, type Knee } from './knee';
 import { isMatched } from './settle';
 import { pairFindings, pairLineOf, type PairLine } from './pair-line';
 import { planLevel, solvePoint, type OperatingPoint } from './point';
@@ -37,6 +38,10 @@ export type Sweep = {
   level: Level;
   points: OperatingPoint[];
   goalPoint: OperatingPoint;
+  /** The points with both ends of every step of the boost: what a curve is drawn through. */
+  drawn: OperatingPoint[];
+  /** Where boost steps from one branch to another; empty for most. */
+  knees: Knee[];
   spans: Span[];
   goal: GoalVerdict;
   /** What turbine and gate do over the revs; null while no turbine is chosen. */
@@ -323,7 +328,11 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1), points.at(-2)));
   const goalPoint = pointOf(build, level, points, build.goal.speedRpm);
   const spans = allSpans(build, points);
-  const turbo = turboLineOf(build, level, points);
+  const isWhole = (points[1]?.speedRpm ?? 0) - (points[0]?.speedRpm ?? 0) <= build.stepRpm;
+  // Between speeds far apart nobody can tell a step from a slope.
+  const knees = isWhole ? kneesOf(build, level, points) : [];
+  const drawn = drawnPoints(points, knees);
+  const turbo = turboLineOf(build, level, drawn, knees);
   const pair = pairLineOf(build, level, points, goalPoint);
   const verdict = verdictOf(build, level, points, goalPoint, spans, turbo, pair);
   // The last finding is the demand itself.
@@ -337,6 +346,8 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     level,
     points,
     goalPoint,
+    drawn,
+    knees,
     spans,
     goal: { ...verdict, findings },
     turbo,

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import {
   sampleCompressors,
   sampleHistories,
@@ -187,7 +188,7 @@ describe('the solver is total', () => {
         expect(needs.every((v) => v === null || Number.isFinite(v))).toBe(true);
         return true;
       }),
-      { numRuns: 200 },
+      { numRuns: draws(200) },
     );
   });
 

@@ -7,6 +7,7 @@ import type { Build } from './build';
 import { matchedAt } from './matched';
 import { isMatched, type MatchedBuild, type MatchKind } from './settle';
 import type { Level } from './demand';
+import type { Knee } from './knee';
 import { askedAt, type OperatingPoint } from './point';
 
 /** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
@@ -40,6 +41,8 @@ export type TurboLine = {
   widest: At | null;
   /** Boost asked at the goal that no speed line gives; gauge, Pa. */
   beyondMap: { asked: number; most: number; ratio: number } | null;
+  /** Where boost steps up with rising speed, and down with falling; boost gauge at both ends of the step up. */
+  steps: { upRpm: number; downRpm: number; from: number; to: number }[];
 };
 
 const stretchOf = (points: OperatingPoint[], is: (p: OperatingPoint) => boolean): Stretch | null => {
@@ -47,20 +50,43 @@ const stretchOf = (points: OperatingPoint[], is: (p: OperatingPoint) => boolean)
   return there.length ? { from: there[0]!.speedRpm, to: there.at(-1)!.speedRpm } : null;
 };
 
-/** Where a figure first reaches a value and stays there, between two points on a straight line. */
+/**
+ * Where a figure first reaches a value and stays there, between two points on a straight line, or on an exponential where
+ * both figures are over zero and `grows`: boost does so before its knee, and the speed hardly depends on the points then.
+ */
 function reaches(
   points: OperatingPoint[],
   value: (p: OperatingPoint) => number,
   target: number,
+  grows = false,
 ): number | null {
   for (let i = points.length - 1; i >= 0; i--) {
     if (value(points[i]!) >= target) continue;
     const [a, b] = [points[i]!, points[i + 1]];
     if (!b) return null;
-    const share = (target - value(a)) / (value(b) - value(a));
+    const scale = grows && value(a) > 0 ? Math.log : (v: number) => v;
+    const share = (scale(target) - scale(value(a))) / (scale(value(b)) - scale(value(a)));
     return a.speedRpm + share * (b.speedRpm - a.speedRpm);
   }
   return points[0]?.speedRpm ?? null;
+}
+
+/**
+ * Full boost from: where the gate would begin to open. Its opening grows evenly with the speed, so the first two speeds at
+ * which it decides say where it was shut, whatever lies between the last speed of the turbine's and the first of its own.
+ */
+function fullFromOf(points: OperatingPoint[]): number | null {
+  const isTurbine = (p: OperatingPoint | undefined) => p?.match?.kind === 'turbine';
+  const last = points.findLastIndex(isTurbine);
+  if (last < 0) return points[0]?.speedRpm ?? null;
+  const [turbine, first, second] = [points[last]!, points[last + 1], points[last + 2]];
+  if (!first) return null;
+  const opening = (p: OperatingPoint) => p.match!.turbine.opening;
+  const isSteady = second && first.match!.kind === second.match!.kind && opening(second) > opening(first);
+  const back = isSteady
+    ? ((second.speedRpm - first.speedRpm) * opening(first)) / (opening(second) - opening(first))
+    : (first.speedRpm - turbine.speedRpm) / 2;
+  return Math.max(turbine.speedRpm, first.speedRpm - back);
 }
 
 const most = (points: OperatingPoint[], value: (p: OperatingPoint) => number): At | null =>
@@ -127,8 +153,13 @@ function gateNeeds(
   return { worst, bore, lost, spring: Math.max(0, ...springs) };
 }
 
-/** The hot side over the revs; null while no turbine is chosen or nothing of it was matched. In: the plan's level; points by rising speed. */
-export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]): TurboLine | null {
+/** The hot side over the revs; null while no turbine is chosen or nothing of it was matched. In: the plan's level; points by rising speed; the steps among them. */
+export function turboLineOf(
+  build: Build,
+  level: Level,
+  points: OperatingPoint[],
+  knees: Knee[],
+): TurboLine | null {
   const solved = points.filter((p) => p.match);
   if (!isMatched(build) || !solved.length) return null;
   const { turbine, gate, exhaust } = build.hot;
@@ -151,8 +182,8 @@ export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]
   const creep = stretchOf(solved, isKind('creep'));
   const pushed = stretchOf(solved, isKind('pushed-open'));
   return {
-    threshold: reaches(solved, (p) => p.boostGauge, THRESHOLD_BOOST),
-    fullFrom: reaches(solved, (p) => (p.match!.kind === 'turbine' ? 0 : 1), 0.5),
+    threshold: reaches(solved, (p) => p.boostGauge, THRESHOLD_BOOST, true),
+    fullFrom: fullFromOf(solved),
     crossover: reaches(solved, (p) => p.match!.turbine.inlet.pressure - p.manifoldPressure, 0),
     choke: choked ? { speedRpm: choked.speedRpm, value: choked.power.fuelFlow } : null,
     creep: creep && worst ? { ...creep, most: worst, bore } : null,
@@ -182,6 +213,12 @@ export function turboLineOf(build: Build, level: Level, points: OperatingPoint[]
         }
       : null,
     beyondMap: beyondMapOf(build, level),
+    steps: knees.map(({ low, high, downRpm }) => ({
+      upRpm: low.speedRpm,
+      downRpm,
+      from: low.boostGauge,
+      to: high.boostGauge,
+    })),
     widest: most(solved.filter(isKind('held', 'spring')), (p) => p.match!.turbine.opening),
   };
 }
@@ -285,6 +322,15 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         ? reason('threshold-never-full', { threshold: at(line.threshold) }, name)
         : reason('threshold', { threshold: at(line.threshold), full: at(line.fullFrom) }, name),
   );
+  for (const step of line.steps)
+    said.push(
+      reason('boost-steps', {
+        from: [step.from, 'boost'],
+        to: [step.to, 'boost'],
+        up: [Math.round(step.upRpm / 10) * 10, 'engineSpeed'],
+        down: [Math.round(step.downRpm / 10) * 10, 'engineSpeed'],
+      }),
+    );
   if (line.beyondMap)
     said.unshift(
       reason(

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { integrate } from './runge-kutta';
 
 const run = (rate: number, tolerance: number, until = 2) => {
@@ -22,7 +23,7 @@ test('exponential decay ends where mathematics has it, closer with a smaller tol
       expect(time).toBeCloseTo(2, 12);
       expect(Math.abs(y - Math.exp(2 * rate))).toBeLessThan(2e-5);
     }),
-    { numRuns: 30 },
+    { numRuns: draws(30) },
   );
 });
 

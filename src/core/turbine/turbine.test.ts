@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleTurbines, sampleTurbochargers, sampleCompressors } from '@/data/demo/sample';
 import { DRY_AIR, enthalpy, makeGas } from '../air/gas-properties';
 import { given } from '../job/input';
@@ -69,7 +70,7 @@ describe('capacity', () => {
         expect(law.area / area).toBeCloseTo(1, 4);
         expect(law.residual).toBeLessThan(1e-4);
       }),
-      { numRuns: 60 },
+      { numRuns: draws(60) },
     );
   });
 

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { parseQuantity } from './parse';
 import { findUnit, quantities, toUnit, unitsOf, type Quantity } from './quantities';
 import {
@@ -105,7 +106,7 @@ describe('typed text', () => {
           }
         },
       ),
-      { numRuns: 2000 },
+      { numRuns: draws(2000) },
     );
   });
 

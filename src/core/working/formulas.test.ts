@@ -1,5 +1,6 @@
 import { evaluate as calculate } from 'mathjs';
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import * as compressor from '../compressor/formulas';
 import * as engine from '../engine/formulas';
 import * as forecast from '../forecast/formulas';
@@ -91,7 +92,7 @@ describe('formulas as records', () => {
               throw new Error(`${f.id}: ${mine} against ${theirs}`);
           },
         ),
-        { numRuns: 30 },
+        { numRuns: draws(30) },
       );
     }
   });

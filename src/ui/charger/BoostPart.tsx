@@ -81,7 +81,7 @@ function BoostCurve({ answer }: { answer: Pick<Solved, 'build' | 'sweep'> }) {
       }),
     [build, sweep, ambient],
   );
-  const reached = sweep.points.filter((p) => p.status.kind !== 'failed');
+  const reached = sweep.drawn.filter((p) => p.status.kind !== 'failed');
   const highest = Math.max(
     60_000,
     ...asked.map((a) => a.gauge),

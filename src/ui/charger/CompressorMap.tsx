@@ -53,7 +53,7 @@ type Props = {
 const none: readonly Overlay[] = [];
 
 const runningOf = (sweep: Sweep) =>
-  sweep.points.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
+  sweep.drawn.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
 const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, ratio: p.pressureRatio });
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */

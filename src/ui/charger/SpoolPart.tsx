@@ -114,7 +114,7 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
     () =>
       isStep || !own
         ? []
-        : own.answer.sweep.points
+        : own.answer.sweep.drawn
             .filter((p) => p.match && p.speedRpm >= plan.speedRpm)
             .map((p) => ({ x: p.speedRpm, y: inUnit(p.boostGauge, 'boost') })),
     [isStep, own, plan.speedRpm, inUnit],

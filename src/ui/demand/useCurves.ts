@@ -5,6 +5,7 @@ import { pointAt } from '@/core/forecast/sweep';
 import { useJob, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Read } from './CurvePanel';
+import { withSteps, type CurveRow } from './steps';
 
 type Values = (build: Solved['build'], point: OperatingPoint) => Record<string, number>;
 
@@ -28,25 +29,42 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
     [drawn, setupIndex],
   );
   const rows = useMemo(() => {
-    // Setups share the engine, and with it the speeds they are solved at.
+    // Setups share the engine, and with it the speeds they are solved at; each has its own steps between them.
     const beside = others.map((o) => ({
       slot: o.slot,
       build: o.answer.build,
+      steps: o.answer.sweep.knees,
       at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
     }));
-    return sweep.points.map((p) => {
-      const row: Record<string, number> & { rpm: number } = {
-        rpm: p.speedRpm,
-        ...ofEach(build, p),
-        ...ofOwn(build, p),
-      };
+    const valuesOf = (slot: number, its: Solved['build'], p: OperatingPoint) =>
+      p.status.kind === 'failed'
+        ? []
+        : Object.entries(ofEach(its, p)).map(([key, value]) => [`${key}${slot}`, value] as const);
+    const ownRow = (p: OperatingPoint): CurveRow => ({
+      rpm: p.speedRpm,
+      ...ofEach(build, p),
+      ...ofOwn(build, p),
+    });
+    const even = sweep.points.map((p) => {
+      const row = ownRow(p);
       for (const { slot, at, build: its } of beside) {
         const other = at.get(p.speedRpm);
-        if (other && other.status.kind !== 'failed')
-          for (const [key, value] of Object.entries(ofEach(its, other))) row[`${key}${slot}`] = value;
+        if (other) Object.assign(row, Object.fromEntries(valuesOf(slot, its, other)));
       }
       return row;
     });
+    const steps = [
+      ...sweep.knees.map(({ low, high }) => [ownRow(low), ownRow(high)]),
+      ...beside.flatMap(({ slot, build: its, steps }) =>
+        steps.map(({ low, high }) =>
+          [low, high].map((p): CurveRow => ({
+            rpm: p.speedRpm,
+            ...Object.fromEntries(valuesOf(slot, its, p)),
+          })),
+        ),
+      ),
+    ];
+    return withSteps(even, steps);
   }, [sweep, build, others, ofEach, ofOwn]);
   const slot = own?.slot ?? 0;
   const letter = own?.setup.letter ?? 'A';

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { canonicalJson } from '@/core/job/canonical';
 import type { Job } from '@/core/job/document';
 import { addSetup, binSetup, dropBinned, restoreSetup, type SetupChange } from '@/core/job/setups';
@@ -47,6 +48,6 @@ it('undo after any sequence of edits gives back the exact document, redo the edi
         expect(canonicalJson(store.getState().draft)).toBe(end);
       },
     ),
-    { numRuns: 40 },
+    { numRuns: draws(40) },
   );
 });

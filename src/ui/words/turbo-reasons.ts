@@ -68,6 +68,10 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     short: 'Holds {boost}: more than is asked',
     long: 'The wastegate’s spring of {spring} lets {boost} of boost stand at {speed}, more than is asked: take a softer spring.',
   },
+  'boost-steps': {
+    short: 'Boost steps to {to} at {up}',
+    long: 'Boost steps from {from} to {to} at {up}: between there and {down} the shaft has two steady states. With falling speed the upper one holds down to {down} (hysteresis).',
+  },
   'turbine-chokes': {
     short: 'Turbine chokes from {from}',
     long: '{name} chokes from {from}, at {power}: from there back pressure climbs and the flow does not.',

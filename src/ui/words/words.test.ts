@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { parseQuantity } from '@/core/units/parse';
 import { fromUnit, quantities, toUnit, unitsOf, type Quantity } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';
@@ -207,7 +208,7 @@ describe('words in other units', () => {
           expect(fieldText(read.value, unit)).toBe(text);
         },
       ),
-      { numRuns: 3000 },
+      { numRuns: draws(3000) },
     );
   });
 });

@@ -1,5 +1,6 @@
 import { evaluate as calculate } from 'mathjs';
 import fc from 'fast-check';
+import { draws } from '@/testing/fuzz';
 import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild, type Build } from '@/core/forecast/build';
 import { figureAt, figureIds, type FigureId } from '@/core/forecast/figures';
@@ -124,7 +125,7 @@ describe('workings', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: draws(60) },
     );
     expect(formulas.size).toBeGreaterThan(34);
   });
