@@ -2,7 +2,7 @@
  * How often a property is tried. `npm test` tries each a fixed number of times from a fixed seed, so that its verdict is the
  * same every time; `npm run fuzz` tries it this many times as often, from seeds of its own.
  */
-export const FACTOR = Number(process.env.FIERCE_LUNG_FUZZ ?? 1);
+const FACTOR = Number(process.env.FIERCE_LUNG_FUZZ ?? 1);
 /** The seed of a fuzz, or of every ordinary run. */
 export const SEED = Number(process.env.FIERCE_LUNG_SEED ?? 20_261_128);
 

@@ -114,7 +114,7 @@ const LEAST_FRONT = 1.00001;
  * The stage at the engine with its gate wide open, the one in front holding the boost: what a pair does once the small
  * stage has done its part.
  */
-export const settleSharing = (
+const settleSharing = (
   build: MatchedBuild,
   speedRpm: number,
   { first, carried, from }: Start,
@@ -377,7 +377,7 @@ export function firstRise(figure: (pressure: number) => number, from: number, to
 }
 
 /** A balance closer than this is none to speak of: a share of the exhaust. */
-export const BALANCED = 1e-7;
+const BALANCED = 1e-7;
 
 /** Where a figure crosses zero within a stretch, to the tolerance of the figure and not of the pressure. */
 export function crossingIn(
