@@ -36,7 +36,8 @@ function start(workers: ReturnType<typeof inline>[], onRows: (rows: TurboRow[]) 
         for (const row of found) rows.set(row.key, row);
         onRows(found);
       },
-      best: () => rankTurbos([...rows.values()], DEFAULT_TURBO_WEIGHTS).map((r) => r.key),
+      best: () =>
+        rankTurbos([...rows.values()], DEFAULT_TURBO_WEIGHTS, { power: 2e5, room: 1.25 }).map((r) => r.key),
       through: (stage) => stages.push(stage),
       done: () => resolve('done'),
       failed: () => resolve('failed'),

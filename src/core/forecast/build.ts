@@ -109,6 +109,8 @@ export type Build = {
     above: Build | null;
   } | null;
   efficiencyGuess: number;
+  /** Share of the shaft's limit that the duty leaves. */
+  mostSpeed: number;
   boost: {
     kind: BoostKind;
     levelGauge: number;
@@ -121,6 +123,12 @@ export type Build = {
     fullRpm: number;
   };
 };
+
+/** Share of the shaft's limit that long hours at load leave (common practice, no source). */
+const LONG_DUTY = 0.95;
+/** An hour at load, or two minutes of full power at a time. */
+const isLongDuty = ({ loadHours, fullSeconds }: Job['brief']['use']): boolean =>
+  (loadHours?.value ?? 0) >= 3_600 || (fullSeconds?.value ?? 0) >= 120;
 
 /** Colder coolant than dry ice (195 K) is a slip, and the gas data end at 200 K. */
 const COLDEST_COOLANT = 205;
@@ -394,6 +402,7 @@ export function compileBuild(
     run: runOf(job),
     charged: induction.kind === 'turbo',
     efficiencyGuess: setup.efficiencyGuess.value,
+    mostSpeed: isLongDuty(brief.use) ? LONG_DUTY : 1,
     boost: {
       kind: setup.boost.kind,
       levelGauge: levelOf(setup.boost),

@@ -396,7 +396,7 @@ function done(
           : kind === 'creep'
             ? atEnd(last.turbine, 1)
             : last.turbine,
-      low: lowMatch(path, settled),
+      low: lowMatch(path, settled, kind),
       portPressure: last.portPressure,
       exhaustFlow: last.exhaustFlow,
       shaftRpm: last.shaftRpm,
@@ -415,12 +415,15 @@ const failed = (build: MatchedBuild, speedRpm: number, stop: MatchStop): Matched
   stop,
 });
 
-function lowMatch(path: AirPath, { turn: { low }, rule }: Settled): Match['low'] {
+function lowMatch(path: AirPath, { turn: { low }, rule }: Settled, kind: MatchKind): Match['low'] {
   if (!low || !rule.low) return null;
+  // Creep found with the gate in front holding what it can: it stands wide open there.
+  const isOpen = kind === 'creep' && rule.low.kind === 'share';
   const needed = path.massFlow * path.low!.compressor.work;
   return {
     ...low,
-    kind: lowKindOf(rule.low),
+    ...(isOpen ? { turbine: atEnd(low.turbine, 1) } : {}),
+    kind: isOpen ? 'creep' : lowKindOf(rule.low),
     imbalance: needed > 0 ? low.turbine.power / needed - 1 : 0,
   };
 }

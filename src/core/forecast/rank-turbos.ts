@@ -12,12 +12,15 @@ import { reason, type Reason } from '../working/range';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from './build';
 import { peakOf } from './compare';
 import type { Level } from './demand';
+import { JUDGED_RATIO } from './map-spans';
 import { solveMatched } from './matched';
 import { isMatched } from './settle';
+import { fastestOf, type LimitState } from './verdict';
 import { planLevel, solvePath, solvePoint, type OperatingPoint } from './point';
 import { rankingSpeeds } from './rank';
 import { solveSpool, type TrialPlan } from './spool';
-import { LEAST_SURGE_MARGIN, nearestToSurge, solveSweep, surgeMarginAt, type Sweep } from './sweep';
+import { LEAST_SURGE_MARGIN, nearestToSurge, surgeMarginAt } from './map-spans';
+import { solveSweep, type Sweep } from './sweep';
 
 /** A turbocharger of the library with the parts it is made of. */
 export type TurboItem = Ref & { document: Turbocharger; compressor: Compressor; turbine: Turbine };
@@ -53,6 +56,10 @@ export type TurboRow = {
   /** How many sets are on the shelf; null where nobody keeps count. */
   stock: number | null;
   kind: 'holds' | 'short' | 'off-map' | 'fails';
+  /** As verdict, board and sizing have it: by one rule. */
+  state: LimitState;
+  /** How far the worst limit is passed, as a share of it; 0 where none is. What is nearest to feasible has least. */
+  excess: number;
   why: Reason;
   /** At the goal's speed, W, and what the map has room for there at that ratio. */
   power: number;
@@ -84,6 +91,7 @@ export const turboCriteria = [
   'margins',
   'price',
   'size',
+  'simplicity',
 ] as const;
 export type TurboCriterion = (typeof turboCriteria)[number];
 export type TurboWeights = Record<TurboCriterion, number>;
@@ -95,9 +103,18 @@ export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
   time: 5,
   efficiency: 4,
   margins: 5,
-  price: 2,
+  price: 3,
   size: 1,
+  simplicity: 4,
 };
+
+/** Room over the goal that counts, as a multiple of it: more than a quarter is worth nothing unless it is asked for. */
+export const DEFAULT_ROOM = 1.25;
+/** What a ranking is judged against: the goal, W at the flywheel, and the room over it that counts. */
+export type RankingGoal = { power: number; room: number };
+
+/** What a second turbo costs in pipes, gates and things that can go wrong, before its price: 1 none. */
+const SIMPLICITY: Record<Form, number> = { single: 1, parallel: 0.4, compound: 0 };
 
 const many = { single: 1, parallel: 2, compound: 1 } as const;
 
@@ -138,8 +155,6 @@ export type TurboGround = {
   mostSpeed: number;
 };
 
-const LONG_DUTY = 0.95;
-
 /** The ground of a ranking; null where the job cannot be solved or needs no boost. */
 export function turboGround(
   job: Job,
@@ -173,8 +188,6 @@ export function turboGround(
     .sort((a, b) => a.climate!.density - b.climate!.density)[0];
   const isThinner = thinnest && here && thinnest.climate!.density < here.density * 0.99;
   const worst = isThinner ? worstOf(job, setupId, open, library, thinnest.venue) : null;
-  const { use } = brief;
-  const isLong = (use.loadHours?.value ?? 0) >= 3_600 || (use.fullSeconds?.value ?? 0) >= 120;
   return {
     job,
     setupId,
@@ -186,7 +199,7 @@ export function turboGround(
     trial,
     base,
     worst,
-    mostSpeed: isLong ? LONG_DUTY : 1,
+    mostSpeed: base.mostSpeed,
   };
 }
 
@@ -301,6 +314,8 @@ const fails = (candidate: TurboCandidate, pass: TurboPass, why: Reason): TurboRo
   ...factsOf(candidate),
   pass,
   kind: 'fails',
+  state: 'over',
+  excess: Infinity,
   why,
   power: 0,
   potential: 0,
@@ -377,7 +392,9 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
   return {
     ...factsOf(candidate),
     pass: 'screened',
-    kind: isShort ? 'short' : off || fastest > ground.mostSpeed ? 'off-map' : 'holds',
+    kind: isShort ? 'short' : off || fastest > 1 ? 'off-map' : 'holds',
+    state: isShort || off || fastest > 1 ? 'over' : fastest > ground.mostSpeed ? 'marginal' : 'within',
+    excess: excessOf(at.power.fuelFlow / wanted, [at], fastest),
     why: isShort
       ? reason('turbo-short', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] })
       : off
@@ -431,25 +448,49 @@ export function matchTurbo(
   const { power } = found;
   const { fastestAt, ...figures } = found;
   const worstVenue = ground.worst ? shareAtWorst(ground, candidate, wanted) : 1;
+  const { state, short: verdict } = sweep.goal;
   const isShort = power < wanted * 0.995;
-  const isFast = fastestAt.share > ground.mostSpeed;
-  const kind: TurboRow['kind'] = isShort
-    ? 'short'
-    : sweep.spans.length || isFast || !sweep.goal.holds
-      ? 'off-map'
-      : 'holds';
-  const why = isShort
-    ? reason('turbo-short', { power: [power, 'power'], speed: [build.goal.speedRpm, 'engineSpeed'] })
-    : kind === 'off-map'
-      ? isFast && !sweep.spans.length && ground.mostSpeed < 1
-        ? reason('turbo-fast-for-duty', {
-            share: [fastestAt.share, 'share'],
-            most: [ground.mostSpeed, 'share'],
-            speed: [fastestAt.speedRpm, 'engineSpeed'],
-          })
-        : sweep.goal.short
-      : reason('turbo-holds', {});
-  return { ...factsOf(candidate), pass, kind, why, ...figures, fastest: fastestAt.share, worstVenue };
+  const kind: TurboRow['kind'] = state !== 'over' ? 'holds' : isShort ? 'short' : 'off-map';
+  const why =
+    state === 'within'
+      ? reason('turbo-holds', {})
+      : isShort && state === 'over'
+        ? reason('turbo-short', { power: [power, 'power'], speed: [build.goal.speedRpm, 'engineSpeed'] })
+        : verdict;
+  return {
+    ...factsOf(candidate),
+    pass,
+    kind,
+    state,
+    excess: state === 'over' ? excessOf(power / wanted, sweep.points, fastestAt.share) : 0,
+    why,
+    ...figures,
+    fastest: fastestAt.share,
+    worstVenue,
+  };
+}
+
+/** The least excess of what is over a limit that no figure here measures. */
+const SOME_EXCESS = 0.02;
+
+/**
+ * How far a build is from feasible, as the sum of what each limit is passed by: power short of the goal, the shaft over its
+ * limit, surge and choke where boost is wanted, the turbine's temperature, speeds without an answer.
+ */
+function excessOf(share: number, points: OperatingPoint[], fastest: number): number {
+  const most = (of: (p: OperatingPoint) => number) => points.reduce((worst, p) => Math.max(worst, of(p)), 0);
+  const judged = (p: OperatingPoint) => p.compressors.filter((c) => c.pressureRatio > JUDGED_RATIO);
+  const lost = points.filter((p) => p.status.kind === 'failed').length / points.length;
+  return Math.max(
+    SOME_EXCESS,
+    Math.max(0, 1 - share) +
+      Math.max(0, fastest - 1) +
+      most((p) => Math.max(0, ...judged(p).map((c) => -(c.surgeMargin ?? 0)))) +
+      most((p) =>
+        Math.max(0, ...judged(p).map((c) => (c.status === 'choke' ? -(c.edgeRoom?.share ?? 0) : 0))),
+      ) +
+      lost,
+  );
 }
 
 /** What a turbo is chosen by. SI; speeds rev/min; null where it does not happen. */
@@ -491,13 +532,7 @@ export function measured(
       goalPoint.match && goalPoint.boostGauge > AWAKE
         ? (goalPoint.match.turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge
         : null,
-    fastestAt: sweep.points.reduce<{ share: number; speedRpm: number }>(
-      (most, p) => {
-        const share = Math.max(0, ...p.compressors.map((c) => c.speedShare ?? 0));
-        return share > most.share ? { share, speedRpm: p.speedRpm } : most;
-      },
-      { share: 0, speedRpm: 0 },
-    ),
+    fastestAt: fastestOf(sweep.points),
   };
 }
 
@@ -524,8 +559,13 @@ export type RankedTurbo = TurboRow & {
   isOnFront: boolean;
 };
 
+/** Margins beyond these are worth nothing more: a turbo too large has plenty of both (common practice, no source). */
+const SURGE_ROOM = 0.2;
+const SPEED_ROOM = 0.15;
+
 const clamp = (x: number) => Math.min(1, Math.max(0, x));
-const classes: TurboRow['kind'][] = ['holds', 'off-map', 'short', 'fails'];
+/** What is left of a score where a limit is only just kept. */
+const MARGINAL = 0.9;
 
 /** Where a value lies between the worst and the best of the field; half where nobody knows. */
 function between(value: number | null, worst: number, best: number): number {
@@ -534,11 +574,16 @@ function between(value: number | null, worst: number, best: number): number {
 }
 
 /**
- * Puts rows in order on somebody's weights: those that hold first, then those that leave a map or a limit, those short of
- * the goal, those without a match. Threshold, time, power, price and size are judged within the field of those that hold.
- * In: rows; weights 0 to 10. Never throws. Source of the bounds: common practice, no source.
+ * Puts rows in order on somebody's weights: feasible ones first, then those nearest to feasible, then those without a
+ * match. Threshold, time and size are judged within the field of the feasible; room over the goal counts up to the share
+ * asked for and no further; a second turbo costs simplicity and price, and earns its place by what it brings.
+ * In: rows; weights 0 to 10; the goal. Never throws. Source of the bounds: common practice, no source.
  */
-export function rankTurbos(rows: readonly TurboRow[], weights: TurboWeights): RankedTurbo[] {
+export function rankTurbos(
+  rows: readonly TurboRow[],
+  weights: TurboWeights,
+  goal: RankingGoal,
+): RankedTurbo[] {
   const holding = rows.filter((r) => r.kind === 'holds');
   const field = holding.length ? holding : rows.filter((r) => r.kind !== 'fails');
   const range = (of: (r: TurboRow) => number | null): [number, number] => {
@@ -547,34 +592,38 @@ export function rankTurbos(rows: readonly TurboRow[], weights: TurboWeights): Ra
   };
   const [earliest, latest] = range((r) => r.threshold);
   const [quickest, slowest] = range((r) => r.time);
-  const [least, most] = range((r) => r.potential);
-  const [, dearest] = range((r) => r.price);
+  const [cheapest] = range((r) => r.price);
   const [, largest] = range((r) => r.size);
-  const total = turboCriteria.reduce((sum, c) => sum + weights[c], 0) || 1;
+  // A trial at a speed where most have no full boost yet says nothing of their times.
+  const timed = field.filter((r) => r.time !== null || r.pass === 'screened').length;
+  const counts = (c: TurboCriterion) => (c === 'time' && timed < field.length / 2 ? 0 : weights[c]);
+  const total = turboCriteria.reduce((sum, c) => sum + counts(c), 0) || 1;
   const onFront = frontOf(field);
   const pending = reason('turbo-holds', {});
   const ranked = rows.map((r): RankedTurbo => {
     const credit: Record<TurboCriterion, number> = {
-      power: between(r.potential, least, most),
+      power: clamp((r.potential / goal.power - 1) / Math.max(0.02, goal.room - 1)),
       threshold: between(r.threshold, latest, earliest),
       // Before it is matched nobody knows: half.
       time: r.pass === 'screened' ? 0.5 : between(r.time, slowest, quickest),
       efficiency: clamp(((r.efficiency ?? 0) - 0.55) / 0.25),
-      margins: Math.min(clamp((r.surge ?? 0.3) / 0.3), clamp((1 - r.fastest) / 0.3)),
-      price: r.price === null || !dearest ? 0.5 : clamp(1 - r.price / dearest),
+      margins: Math.min(clamp((r.surge ?? SURGE_ROOM) / SURGE_ROOM), clamp((1 - r.fastest) / SPEED_ROOM)),
+      price: r.price === null || !cheapest ? 0.5 : clamp(cheapest / r.price),
       size: largest ? clamp(1 - r.size / largest) : 0.5,
+      simplicity: SIMPLICITY[r.form],
     };
-    const sum = turboCriteria.reduce((s, c) => s + weights[c] * credit[c], 0) / total;
-    return { ...r, credit, score: sum * r.worstVenue, isOnFront: onFront.has(r.key), reason: pending };
+    const sum = turboCriteria.reduce((s, c) => s + counts(c) * credit[c], 0) / total;
+    const held = r.state === 'marginal' ? MARGINAL : 1;
+    return { ...r, credit, score: sum * held * r.worstVenue, isOnFront: onFront.has(r.key), reason: pending };
   });
   ranked.sort(
     (a, b) =>
-      classes.indexOf(a.kind) - classes.indexOf(b.kind) ||
+      a.excess - b.excess ||
       b.score - a.score ||
       (a.name < b.name ? -1 : a.name > b.name ? 1 : a.key < b.key ? -1 : 1),
   );
   const first = ranked[0];
-  return first ? ranked.map((r) => ({ ...r, reason: reasonFor(r, first, weights) })) : [];
+  return first ? ranked.map((r) => ({ ...r, reason: reasonFor(r, first, counts) })) : [];
 }
 
 /** Keys of the rows that no other beats in both threshold and power. In: rows that are in the running. */
@@ -595,8 +644,8 @@ export function frontOf(rows: readonly TurboRow[]): Set<string> {
 const rpm = (value: number): [number, 'engineSpeed'] => [Math.round(value / 50) * 50, 'engineSpeed'];
 
 /** In one sentence why a row stands where it does. */
-function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights): Reason {
-  if (row.kind !== 'holds') return row.why;
+function reasonFor(row: RankedTurbo, first: RankedTurbo, weightOf: (c: TurboCriterion) => number): Reason {
+  if (row.state !== 'within') return row.why;
   if (row.worstVenue < 0.97) return reason('turbo-short-at-worst', { share: [row.worstVenue, 'share'] });
   if (row.surge !== null && row.surge < LEAST_SURGE_MARGIN)
     return reason('turbo-near-surge', { margin: [row.surge, 'share'] });
@@ -605,8 +654,8 @@ function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights):
       ? reason('turbo-first-plain', { potential: [row.potential, 'power'] })
       : reason('turbo-first', { threshold: rpm(row.threshold), potential: [row.potential, 'power'] });
   const behind = turboCriteria.reduce((worst, c) =>
-    weights[c] * (first.credit[c] - row.credit[c]) >
-    weights[worst] * (first.credit[worst] - row.credit[worst])
+    weightOf(c) * (first.credit[c] - row.credit[c]) >
+    weightOf(worst) * (first.credit[worst] - row.credit[worst])
       ? c
       : worst,
   );
@@ -627,13 +676,15 @@ function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights):
         first: [first.potential, 'power'],
       });
     case 'margins':
-      return row.surge !== null && clamp(row.surge / 0.3) <= clamp((1 - row.fastest) / 0.3)
+      return row.surge !== null && clamp(row.surge / SURGE_ROOM) <= clamp((1 - row.fastest) / SPEED_ROOM)
         ? reason('turbo-margin', { margin: [row.surge, 'share'] })
         : reason('turbo-fast', { share: [row.fastest, 'share'] });
     case 'price':
       if (row.price !== null && first.price !== null)
         return reason('turbo-dearer', { price: [row.price, 'money'], first: [first.price, 'money'] });
       break;
+    case 'simplicity':
+      return reason(row.form === 'parallel' ? 'turbo-twins-more' : 'turbo-pair-more', {});
     case 'size':
       return reason('turbo-larger', { inducer: [row.inducer, 'bore'], first: [first.inducer, 'bore'] });
   }
@@ -644,13 +695,11 @@ function reasonFor(row: RankedTurbo, first: RankedTurbo, weights: TurboWeights):
 }
 
 export type School = 'early' | 'top' | 'grow';
-/** How much more than the goal a turbo to grow into has room for (common practice, no source). */
-const GROWTH = 1.15;
 
 /** What each school would pick of those that hold, and why; none where nothing does. */
 export function schoolPicks(
   ranked: readonly RankedTurbo[],
-  goalPower: number,
+  goal: RankingGoal,
 ): { school: School; row: RankedTurbo; why: Reason }[] {
   // A first look is too coarse to pick by: what is matched is picked from.
   const holding = ranked.filter((r) => r.kind === 'holds' && r.threshold !== null && r.pass !== 'screened');
@@ -660,7 +709,7 @@ export function schoolPicks(
   const early = best(holding, (a, b) => (a.fullFrom ?? Infinity) < (b.fullFrom ?? Infinity))!;
   const top = best(holding, (a, b) => a.potential > b.potential)!;
   const grow = best(
-    holding.filter((r) => r.potential >= GROWTH * goalPower),
+    holding.filter((r) => r.potential >= goal.room * goal.power),
     (a, b) => (a.fullFrom ?? Infinity) < (b.fullFrom ?? Infinity),
   );
   const full = (r: RankedTurbo) => rpm(r.fullFrom ?? r.threshold!);

@@ -5,7 +5,7 @@ import type { Job } from '../job/document';
 import { reason, type Reason } from '../working/range';
 import { demandAt, type Demand, type DemandTable } from './demand-table';
 import { isBoosting } from './point';
-import { JUDGED_RATIO, LEAST_SURGE_MARGIN, spanReason, spansOf, type Span } from './sweep';
+import { JUDGED_RATIO, LEAST_SURGE_MARGIN, spanReason, spansOf, type Span } from './map-spans';
 
 /** A compressor that may go on the job, once or twice. Price in the shop's currency for one; null where nobody knows. */
 export type Candidate = {

@@ -4,7 +4,7 @@ import { reason, type Reason } from '../working/range';
 import { shaftLimit } from './air-path';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from './build';
 import { planLevel, solvePoint, type OperatingPoint } from './point';
-import { JUDGED_RATIO } from './sweep';
+import { JUDGED_RATIO } from './map-spans';
 
 /** One air the build is taken to: a venue of the Brief on its design day, its coldest or its hottest. */
 type Site = { venue: number; day: 'design' | 'coldest' | 'hottest'; climate: Climate };

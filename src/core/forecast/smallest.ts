@@ -9,11 +9,13 @@ import { compileBuild, revGrid, type Build, type Library } from './build';
 import { figureAt } from './figures';
 import { isMatched, type MatchedBuild } from './settle';
 import { solveSweep } from './sweep';
+import type { LimitState } from './verdict';
 
 /** How one size carries the job. SI; speeds rev/min. */
 export type Fit = {
   meets: boolean;
-  /** The first thing that does not hold; null where everything does. */
+  state: LimitState;
+  /** The first thing over its limit, or marginal; null where everything is within. */
   why: Reason | null;
   threshold: number | null;
   fullFrom: number | null;
@@ -27,8 +29,6 @@ export type Fit = {
 /** Sizes in order, with the smallest that does it; −1 if none does. */
 export type Sized<T> = { rows: { item: T; fit: Fit }[]; smallest: number };
 
-/** Boost that creeps less than this over what is asked is let pass, Pa. */
-const CREEP_LET_PASS = 5_000;
 /** How many speeds a size is judged at. */
 const SPEEDS = 24;
 
@@ -42,22 +42,10 @@ export function fitOf(build: Build): Fit {
   const sweep = solveSweep(build, thin(revGrid(build)));
   const { turbo, goal, goalPoint, points } = sweep;
   const solved = points.filter((p) => p.status.kind !== 'failed');
-  const creep = turbo?.creep && turbo.creep.most.value > CREEP_LET_PASS;
-  const chokes = turbo?.choke && turbo.choke.speedRpm <= build.goal.speedRpm;
-  const finding = (...codes: string[]) => goal.findings.find((f) => codes.includes(f.code)) ?? null;
-  const why = turbo?.runsAway
-    ? finding('boost-runs-away-from', 'boost-runs-away-no-gate')
-    : !goal.holds
-      ? goal.short
-      : creep
-        ? finding('boost-creeps', 'boost-creeps-no-gate')
-        : chokes
-          ? finding('turbine-chokes')
-          : solved.length < points.length
-            ? (points.find((p) => p.status.reason)?.status.reason ?? null)
-            : null;
+  const why = goal.state === 'within' ? null : goal.short;
   return {
-    meets: why === null,
+    meets: goal.holds,
+    state: goal.state,
     why,
     threshold: turbo?.threshold ?? null,
     fullFrom: turbo?.fullFrom ?? null,
@@ -128,7 +116,7 @@ export function* springSizes(build: MatchedBuild): Generator<Sized<{ spring: num
     const stiff = fit.meets && isStiff({ ...build, hot });
     rows.push({
       item: { spring: springGauge },
-      fit: stiff ? { ...fit, meets: false, why: stiff } : fit,
+      fit: stiff ? { ...fit, meets: false, state: 'over', why: stiff } : fit,
     });
     yield undefined;
   }

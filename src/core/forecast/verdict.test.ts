@@ -2,7 +2,8 @@ import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/document';
 import { compileBuild, revGrid } from './build';
-import { nearestToSurge, solveSweep, type Sweep } from './sweep';
+import { nearestToSurge } from './map-spans';
+import { solveSweep, type Sweep } from './sweep';
 
 const HP = 745.6998715822702;
 

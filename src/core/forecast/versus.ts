@@ -1,3 +1,4 @@
+import type { LimitState } from './verdict';
 import { compileBuild, type Build } from './build';
 import {
   libraryOfTurbos,
@@ -21,7 +22,7 @@ export type VersusRow = {
   name: string;
   candidate: TurboCandidate;
   figures: TurboFigures;
-  holds: boolean;
+  state: LimitState;
   powers: { speedRpm: number; power: number }[];
   price: number | null;
   space: number;
@@ -95,7 +96,7 @@ export function meanPower(powers: VersusRow['powers'], fromRpm: number, toRpm: n
 /** The figures of a setup that is solved already, for its line of the sheet. */
 export const versusOf = (answer: { build: Build; sweep: Sweep }, trial: TrialPlan | null) => ({
   figures: measured(answer, trial),
-  holds: answer.sweep.goal.holds,
+  state: answer.sweep.goal.state,
   powers: powersOf(answer.sweep),
 });
 

@@ -119,7 +119,7 @@ describe('the board’s summary', () => {
       pressureRatio: sweep.goalPoint.pressureRatio,
       cylinders: 10,
     });
-    expect(summary.charger).toEqual({ name: 'Rowan 52', count: 2 });
+    expect(summary.charger).toEqual({ name: 'Rowan 52', count: 2, arrangement: 'parallel' });
     expect(summary.share).toBeCloseTo(1, 5);
     expect(summary.tube.map((s) => s.id).slice(0, 3)).toEqual(['weather', 'filter', 'compressor']);
   });

@@ -1,10 +1,12 @@
 import { displacement } from '../engine/formulas';
 import { compileBuild, type Library } from '../forecast/build';
 import type { StationKind } from '../forecast/point';
+import type { LimitState } from '../forecast/verdict';
 import { CORE_VERSION, solveSweep } from '../forecast/sweep';
 import type { FuelId } from '../fuel/fuels';
 import type { Reason } from '../working/range';
 import type { Job } from './document';
+import type { Arrangement } from './setup-choices';
 import type { Ref } from './ref';
 
 /** What the Shop board shows of a job, made with each revision and tagged with the core that made it. SI. */
@@ -15,8 +17,9 @@ export type Summary = {
   altitude: number;
   displacement: number;
   cylinders: number;
-  charger: { name: string; count: number } | null;
+  charger: { name: string; count: number; arrangement: Arrangement } | null;
   holds: boolean;
+  state: LimitState;
   verdict: Reason;
   /** Flywheel power reached at the goal's speed over the goal's; null if the job cannot be solved. */
   share: number | null;
@@ -43,7 +46,7 @@ export function summarise(job: Job, library: Library): Summary {
   const { engine, brief } = job;
   const ref = setup.induction.kind === 'turbo' ? setup.induction.stages[0]?.compressor : null;
   const item = ref ? library.compressor(ref) : undefined;
-  const parallel = setup.induction.kind === 'turbo' && setup.induction.arrangement === 'parallel';
+  const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
   const base = {
     coreVersion: CORE_VERSION,
     goal: { power: brief.goal.power.value, basis: brief.goal.basis, speedRpm: brief.goal.speedRpm.value },
@@ -55,13 +58,14 @@ export function summarise(job: Job, library: Library): Summary {
       cylinders: engine.cylinders.value,
     }),
     cylinders: engine.cylinders.value,
-    charger: item ? { name: item.name, count: parallel ? 2 : 1 } : null,
+    charger: item ? { name: item.name, count: arrangement === 'single' ? 1 : 2, arrangement } : null,
   };
   const result = compileBuild(job, setup.id, library);
   if ('problems' in result)
     return {
       ...base,
       holds: false,
+      state: 'over',
       verdict: result.problems[0]!.reason,
       share: null,
       pressureRatio: null,
@@ -72,6 +76,7 @@ export function summarise(job: Job, library: Library): Summary {
   return {
     ...base,
     holds: goal.holds,
+    state: goal.state,
     verdict: goal.short,
     share: solved ? goalPoint.power.fuelFlow / result.build.goal.power : null,
     pressureRatio: solved ? goalPoint.pressureRatio : null,

@@ -13,7 +13,9 @@ import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import { isBusyKey } from '../frame/typing';
 import shop from '../frame/shop.module.css';
-import { Cross, Tick } from '../frame/icons';
+import type { Arrangement } from '@/core/job/setup-choices';
+import { StateMark } from '../frame/icons';
+import { stateClass } from '../frame/states';
 import { exportAddress, server, type Answer } from '../server/client';
 import { CountWord, countWord } from '../words/count';
 import { useWords } from '../words/useWords';
@@ -192,13 +194,22 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
 function boardHeadline(jobs: BoardJob[]): string {
   const troubled = jobs.filter((j) => !j.summary.holds).length;
   if (troubled === 0)
-    return jobs.length === 1 ? 'The one job holds.' : `All ${countWord(jobs.length)} jobs hold.`;
+    return jobs.length === 1
+      ? 'The one job is within its limits.'
+      : `All ${countWord(jobs.length)} jobs are within their limits.`;
   if (troubled === jobs.length)
     return jobs.length === 1
       ? 'The one job is in trouble.'
       : `All ${countWord(troubled)} jobs are in trouble.`;
-  return `${CountWord(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${countWord(jobs.length - troubled)} ${jobs.length - troubled === 1 ? 'holds' : 'hold'}.`;
+  return `${CountWord(troubled)} ${troubled === 1 ? 'job is' : 'jobs are'} in trouble, ${countWord(jobs.length - troubled)} within limits.`;
 }
+
+const arrangementWords: Record<Arrangement, string> = {
+  single: 'single',
+  parallel: 'parallel twins',
+  sequential: 'sequential twins',
+  compound: 'two-stage (compound)',
+};
 
 type RowProps = {
   job: BoardJob;
@@ -213,7 +224,8 @@ function Row({ job, onRename, onBin, run }: RowProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { summary } = job;
   const { charger } = summary;
-  const just = summary.verdict.code === 'map-just-holds';
+  // A summary by an older core says only whether the goal stands.
+  const state = summary.state ?? (summary.holds ? 'within' : 'over');
   const act = (what: () => void) => () => {
     setAnchor(null);
     what();
@@ -236,17 +248,15 @@ function Row({ job, onRename, onBin, run }: RowProps) {
         {charger ? (
           <>
             <b>{charger.name}</b>
-            <div className={styles.second}>{charger.count === 2 ? 'two, parallel' : 'one'}</div>
+            <div className={styles.second}>{arrangementWords[charger.arrangement ?? 'single']}</div>
           </>
         ) : (
           <span className={styles.second}>none chosen</span>
         )}
       </td>
       <td>
-        <span
-          className={`${styles.verdict} ${just ? styles.just : summary.holds ? styles.holds : styles.trouble}`}
-        >
-          {summary.holds ? <Tick size={11} /> : <Cross size={11} />}
+        <span className={`${styles.verdict} ${stateClass[state]}`}>
+          <StateMark state={state} size={11} />
           <span>
             <Say reason={summary.verdict} form="short" />
           </span>

@@ -14,7 +14,8 @@ import {
 } from '@/core/forecast/smallest';
 import { isTurbine, libraryOf } from '@/formats/library-items';
 import frame from '../frame/frame.module.css';
-import { Cross, Tick } from '../frame/icons';
+import { StateMark } from '../frame/icons';
+import { stateWords } from '../frame/states';
 import { useJob, useJobState } from '../store/solved';
 import { useSlices } from '../store/useSlices';
 import { formatNumber } from '../words/format';
@@ -82,7 +83,7 @@ function SizeTable<T>({ title, sized, nameOf, isOn, onUse, more = [], all = fals
   if (!sized) return <p className={frame.lead}>{title}: being worked out …</p>;
   if (!sized.rows.length) return null;
   const shown = around(sized, open);
-  const line = (fit: Fit) => (fit.meets ? 'does it' : fit.why ? sentence(fit.why, 'short') : 'does not');
+  const line = (fit: Fit) => (fit.why ? sentence(fit.why, 'short') : stateWords[fit.state]);
   return (
     <div className={styles.wide}>
       <table className={styles.sizes}>
@@ -136,7 +137,7 @@ function SizeTable<T>({ title, sized, nameOf, isOn, onUse, more = [], all = fals
                 )}
               </td>
               <td className={fit.meets ? styles.ok : styles.bad}>
-                {fit.meets ? <Tick size={11} /> : <Cross size={11} />} {line(fit)}
+                <StateMark state={fit.state} size={11} /> {line(fit)}
               </td>
             </tr>
           ))}

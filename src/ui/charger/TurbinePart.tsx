@@ -4,7 +4,7 @@ import { shaftLimit } from '@/core/forecast/air-path';
 import { figureAt } from '@/core/forecast/figures';
 import type { OperatingPoint } from '@/core/forecast/point';
 import type { HotSideDocument } from '@/core/job/document';
-import { JUDGED_RATIO } from '@/core/forecast/sweep';
+import { JUDGED_RATIO } from '@/core/forecast/map-spans';
 import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
 import { CurvePanel, Plot } from '../demand/CurvePanel';

@@ -1,6 +1,7 @@
 'use client';
 import { useDeferredValue, useId, useMemo, useState } from 'react';
 import {
+  DEFAULT_ROOM,
   DEFAULT_TURBO_WEIGHTS,
   schoolPicks,
   turboCriteria,
@@ -11,7 +12,7 @@ import {
 } from '@/core/forecast/rank-turbos';
 import { nearestFifty } from '@/core/units/nearest';
 import frame from '../frame/frame.module.css';
-import { Cross, Tick } from '../frame/icons';
+import { StateMark } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
 import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
@@ -44,7 +45,9 @@ export default function TurboRankPart() {
   const [chosen, setChosen] = useState<string | null>(null);
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const rows = useDeferredValue(ranking.rows);
-  const goal = answer?.build.goal.power ?? 0;
+  const power = answer?.build.goal.power ?? 1;
+  const { room } = ranking.prefs;
+  const goal = useMemo(() => ({ power, room }), [power, room]);
   const picks = useMemo(() => schoolPicks(rows, goal), [rows, goal]);
   const letters = useMemo(() => {
     const found = new Map<string, string>();
@@ -77,7 +80,7 @@ export default function TurboRankPart() {
       </p>
       {rows.length > 0 && (
         <>
-          <TradeOff rows={rows} goalPower={goal} picks={letters} chosen={chosen} onChoose={setChosen} />
+          <TradeOff rows={rows} goalPower={goal.power} picks={letters} chosen={chosen} onChoose={setChosen} />
           <p className={styles.legend} aria-hidden="true">
             {(['single', 'parallel', 'compound'] as const).map((form) => (
               <span key={form}>
@@ -173,7 +176,7 @@ export default function TurboRankPart() {
       <Controls ranking={ranking} />
       <p className={frame.foot}>
         Rows in italics were looked at three speeds only and are coarse; the others are matched at 24 speeds,
-        the first twelve at every speed. Goal {figure(goal, 'power')} at the flywheel. Room: what the map
+        the first twelve at every speed. Goal {figure(power, 'power')} at the flywheel. Room: what the map
         still passes at the ratio of the goal. Pairs are short-listed with the ratio shared evenly. Judged at
         the Brief’s venue, with what is left at its worst one; for hours at load the shaft is allowed 95 % of
         its limit.
@@ -209,7 +212,7 @@ function State({ ranking: { phase, total, matched, rows } }: { ranking: TurboRan
   if (phase === 'screening') return `${total} looked at … `;
   if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
   const holding = rows.filter((r) => r.kind === 'holds').length;
-  return `${holding} of ${rows.length} hold the goal inside every limit${phase === 'matching' ? `; ${matched} of ${total} matched … ` : '. '}`;
+  return `${holding} of ${rows.length} make the goal within every limit${phase === 'matching' ? `; ${matched} of ${total} matched … ` : '. '}`;
 }
 
 type RowProps = {
@@ -235,9 +238,8 @@ function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
         {letter && <b title="picked by a school">{letter} </b>}
         {row.name}
         {isCoarse && <small> coarse</small>}
-        <small className={row.kind === 'holds' ? charger.under : `${charger.under} ${charger.bad}`}>
-          {row.kind === 'holds' ? <Tick size={10} /> : <Cross size={10} />}{' '}
-          <Say reason={row.reason} form="row" />
+        <small className={row.state === 'over' ? `${charger.under} ${charger.bad}` : charger.under}>
+          <StateMark state={row.state} size={10} /> <Say reason={row.reason} form="row" />
         </small>
       </td>
       <td>{rpm(row.threshold)}</td>
@@ -269,11 +271,13 @@ const criteria: Record<TurboCriterion, { name: string; hint: string }> = {
   margins: { name: 'Margins', hint: 'surge and shaft speed' },
   price: { name: 'Price', hint: 'of all of them' },
   size: { name: 'Size', hint: 'area of the wheels' },
+  simplicity: { name: 'Simplicity', hint: 'a second turbo must earn its place' },
 };
 
 function Controls({ ranking: { prefs, setPrefs, flanges } }: { ranking: TurboRanking }) {
   const { weights, filter } = prefs;
-  const changed = turboCriteria.some((c) => weights[c] !== DEFAULT_TURBO_WEIGHTS[c]);
+  const changed =
+    prefs.room !== DEFAULT_ROOM || turboCriteria.some((c) => weights[c] !== DEFAULT_TURBO_WEIGHTS[c]);
   const limits = (Object.keys(noTurboFilter) as (keyof TurboFilter)[]).filter(
     (key) => filter[key] !== noTurboFilter[key],
   ).length;
@@ -293,11 +297,19 @@ function Controls({ ranking: { prefs, setPrefs, flanges } }: { ranking: TurboRan
             />
           ))}
         </div>
+        <Limit
+          label="Room over the goal that counts"
+          quantity="share"
+          value={prefs.room - 1}
+          onValue={(share) =>
+            setPrefs({ ...prefs, room: 1 + Math.min(2, Math.max(0.02, share ?? DEFAULT_ROOM - 1)) })
+          }
+        />
         <button
           type="button"
           className={styles.plain}
           disabled={!changed}
-          onClick={() => setPrefs({ ...prefs, weights: DEFAULT_TURBO_WEIGHTS })}
+          onClick={() => setPrefs({ ...prefs, weights: DEFAULT_TURBO_WEIGHTS, room: DEFAULT_ROOM })}
         >
           Back to the usual weights
         </button>

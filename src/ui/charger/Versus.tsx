@@ -10,7 +10,8 @@ import {
   type VersusRow,
 } from '@/core/forecast/versus';
 import { nearestFifty } from '@/core/units/nearest';
-import { Cross, Tick } from '../frame/icons';
+import { StateMark } from '../frame/icons';
+import { stateWords } from '../frame/states';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState, type Solved } from '../store/solved';
 import { useSlices } from '../store/useSlices';
@@ -171,8 +172,8 @@ export function Versus({ solved }: { solved: Solved }) {
                     </button>
                   )}
                 </td>
-                <td className={l.holds ? styles.ok : styles.bad} style={{ whiteSpace: 'nowrap' }}>
-                  {l.holds ? <Tick size={11} /> : <Cross size={11} />} {l.holds ? 'holds' : 'does not'}
+                <td className={l.state === 'over' ? styles.bad : styles.ok} style={{ whiteSpace: 'nowrap' }}>
+                  <StateMark state={l.state} size={11} /> {stateWords[l.state]}
                 </td>
               </tr>
             ))}

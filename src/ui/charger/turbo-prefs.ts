@@ -1,4 +1,5 @@
 import {
+  DEFAULT_ROOM,
   DEFAULT_TURBO_WEIGHTS,
   turboCriteria,
   type Form,
@@ -17,7 +18,8 @@ export type TurboFilter = {
   mostPrice: number | null;
   inStock: boolean;
 };
-export type TurboPrefs = { weights: TurboWeights; filter: TurboFilter };
+/** `room`: how much more than the goal counts, as a multiple of it. */
+export type TurboPrefs = { weights: TurboWeights; room: number; filter: TurboFilter };
 
 export const noTurboFilter: TurboFilter = {
   form: 'any',
@@ -32,22 +34,33 @@ export const noTurboFilter: TurboFilter = {
 const KEY = 'fierce-lung-turbo-ranking';
 const number = (x: unknown): number | null => (typeof x === 'number' && Number.isFinite(x) ? x : null);
 
-/** The weights and filter of this device: somebody's habit, not part of a job. Anything odd falls back to the default. */
-export function readTurboPrefs(): TurboPrefs {
-  let stored: { weights?: Record<string, unknown>; filter?: Record<string, unknown> } = {};
+const filterKey = (jobId: string) => `${KEY}-${jobId}`;
+
+function stored(key: string): Record<string, unknown> {
   try {
-    stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as typeof stored;
+    const found: unknown = JSON.parse(localStorage.getItem(key) ?? '{}');
+    return found && typeof found === 'object' ? (found as Record<string, unknown>) : {};
   } catch {
     // A browser without storage keeps the defaults.
+    return {};
   }
+}
+
+/**
+ * The weights of this device, somebody's habit, and the filter of a job on it: what is looked at there is no habit. Anything
+ * odd falls back to the default.
+ */
+export function readTurboPrefs(jobId: string): TurboPrefs {
+  const own = stored(KEY) as { weights?: Record<string, unknown>; room?: unknown };
+  const filter = stored(filterKey(jobId));
   const weight = (c: TurboCriterion) => {
-    const value = number(stored?.weights?.[c]);
+    const value = number(own.weights?.[c]);
     return value === null ? DEFAULT_TURBO_WEIGHTS[c] : Math.min(10, Math.max(0, value));
   };
-  const filter = stored?.filter ?? {};
   const { form, flange } = filter;
   return {
     weights: Object.fromEntries(turboCriteria.map((c) => [c, weight(c)])) as TurboWeights,
+    room: Math.min(3, Math.max(1.02, number(own.room) ?? DEFAULT_ROOM)),
     filter: {
       form: form === 'single' || form === 'parallel' || form === 'compound' ? form : 'any',
       leastInducer: number(filter.leastInducer),
@@ -60,9 +73,10 @@ export function readTurboPrefs(): TurboPrefs {
   };
 }
 
-export function keepTurboPrefs(prefs: TurboPrefs): void {
+export function keepTurboPrefs(jobId: string, { filter, ...own }: TurboPrefs): void {
   try {
-    localStorage.setItem(KEY, JSON.stringify(prefs));
+    localStorage.setItem(KEY, JSON.stringify(own));
+    localStorage.setItem(filterKey(jobId), JSON.stringify(filter));
   } catch {
     // Without storage the choice lasts as long as the page.
   }

@@ -1,3 +1,4 @@
+import { useParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { rankTurbos, type RankedTurbo, type TurboRow } from '@/core/forecast/rank-turbos';
 import { turboPool, type TurboStage } from '@/workers/turbo-pool';
@@ -33,20 +34,23 @@ const marks: Record<TurboStage, string> = {
 
 /** The turbochargers of the library ranked for the live draft, in workers; weights and filter act at once on what is known. */
 export function useTurboRanking(): TurboRanking {
-  const { setupIndex, turbos } = useJob();
+  const { setupIndex, turbos, answer } = useJob();
+  const { id: jobId } = useParams<{ id: string }>();
   const draft = useJobState((s) => s.draft);
   const [rows, setRows] = useState<TurboRow[]>([]);
   const [phase, setPhase] = useState<Phase>('waiting');
   const [stale, setStale] = useState(false);
   const [attempt, setAttempt] = useState(0);
-  const [prefs, setPrefs] = useState<TurboPrefs>(readTurboPrefs);
+  const [prefs, setPrefs] = useState<TurboPrefs>(() => readTurboPrefs(jobId));
+  const power = answer?.build.goal.power ?? 1;
   const ranked = useMemo(
     () =>
       rankTurbos(
         rows.filter((row) => passesTurbo(row, prefs.filter)),
         prefs.weights,
+        { power, room: prefs.room },
       ),
-    [rows, prefs],
+    [rows, prefs, power],
   );
   const flanges = useMemo(() => [...new Set(rows.map((r) => r.flange).filter(Boolean))].sort(), [rows]);
   const matched = useMemo(() => rows.filter((r) => r.pass !== 'screened').length, [rows]);
@@ -64,9 +68,9 @@ export function useTurboRanking(): TurboRanking {
     [draft.brief, draft.engine, draft.trial, setup],
   );
   const cancel = useRef(() => {});
-  const latest = useRef({ draft, setupId: setup.id, prefs });
+  const latest = useRef({ draft, setupId: setup.id, prefs, power });
   useEffect(() => {
-    latest.current = { draft, setupId: setup.id, prefs };
+    latest.current = { draft, setupId: setup.id, prefs, power };
   });
   const isListKnown = turbos !== null;
   useEffect(() => {
@@ -105,7 +109,10 @@ export function useTurboRanking(): TurboRanking {
           const now = latest.current.prefs;
           const all = [...known.values()];
           const passed = all.filter((row) => passesTurbo(row, now.filter));
-          const first = rankTurbos(passed, now.weights).map((r) => r.key);
+          const first = rankTurbos(passed, now.weights, {
+            power: latest.current.power,
+            room: now.room,
+          }).map((r) => r.key);
           const others = new Set(first);
           return [...first, ...all.map((r) => r.key).filter((key) => !others.has(key))];
         },
@@ -138,7 +145,7 @@ export function useTurboRanking(): TurboRanking {
     prefs,
     setPrefs: (next) => {
       setPrefs(next);
-      keepTurboPrefs(next);
+      keepTurboPrefs(jobId, next);
     },
     retry: () => {
       turboPool().forget();

@@ -1,44 +1,22 @@
 'use client';
+import { stateOf } from '@/core/forecast/finding-states';
 import type { Reason } from '@/core/working/range';
 import { SayFigures } from '../working/SayFigures';
-import { Cross, Tick } from './icons';
+import { StateMark } from './icons';
 import styles from './frame.module.css';
 
-const good = new Set([
-  'efficiency-at-goal',
-  'surge-clear',
-  'level-makes',
-  'map-holds',
-  'torque-holds',
-  'clutch-holds',
-  'gearbox-holds',
-  'threshold',
-  'back-pressure-under',
-  'second-joins',
-]);
-const plain = new Set([
-  'demand',
-  'adds-to-run',
-  'back-pressure-over',
-  'gate-oversized',
-  'stages-share',
-  'front-holds-from',
-  'stage-bypassed-from',
-]);
-
-/** What a forecast says, each line with its tick or cross; what is no judgement stands plain. */
+/** What a forecast says, each line with the mark of its state; what is no judgement stands plain. */
 export function Findings({ findings }: { findings: Reason[] }) {
   return (
     <ul className={styles.findings} aria-label="Findings">
       {findings.map((reason) => {
-        const isPlain = plain.has(reason.code);
-        const isGood = good.has(reason.code);
+        const state = stateOf(reason);
         return (
           <li
             key={reason.code + JSON.stringify(reason.figures)}
-            className={isPlain || isGood ? undefined : styles.failing}
+            className={state === 'over' ? styles.failing : undefined}
           >
-            <span>{isPlain ? '' : isGood ? <Tick size={11} /> : <Cross size={11} />}</span>
+            <span>{state && <StateMark state={state} size={11} />}</span>
             <span>
               <SayFigures reason={reason} />
             </span>

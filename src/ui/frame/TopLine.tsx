@@ -6,7 +6,8 @@ import { useWords } from '../words/useWords';
 import { Say } from '../words/Say';
 import { LineSample } from '../setups/dashes';
 import { useDialogs } from './dialogs';
-import { Cross, Flag, Tick } from './icons';
+import { Flag, StateMark } from './icons';
+import { stateClass } from './states';
 import { MoreKey } from './MoreKey';
 import { useJobItems } from './useJobItems';
 import styles from './frame.module.css';
@@ -38,8 +39,7 @@ export function TopLine() {
   );
   const verdict = answer?.sweep.goal;
   const problem = problems[0];
-  const holds = !problem && verdict?.holds === true;
-  const just = holds && verdict?.short.code === 'map-just-holds';
+  const state = problem ? 'over' : (verdict?.state ?? 'over');
   return (
     <header className={styles.top}>
       <h1 className={styles.jobName}>{job.name}</h1>
@@ -82,11 +82,8 @@ export function TopLine() {
           {drawn.length < job.setups.length ? `+${job.setups.length - drawn.length}` : '+'}
         </button>
       </div>
-      <output
-        className={`${styles.verdict} ${just ? styles.just : holds ? styles.holds : styles.trouble}`}
-        aria-label="Verdict"
-      >
-        {holds ? <Tick /> : <Cross />}
+      <output className={`${styles.verdict} ${stateClass[state]}`} aria-label="Verdict">
+        <StateMark state={state} />
         <span>
           {problem ? (
             <Say reason={problem.reason} form="short" />

@@ -1,3 +1,4 @@
+import type { LimitState } from '@/core/forecast/verdict';
 import type { BenchId } from './benches';
 
 const stroke = {
@@ -65,4 +66,24 @@ export function Tick({ size = 12 }: { size?: number }) {
       <path d="M1.5 6.5l3 3 6-7" fill="none" stroke="var(--moss-text)" strokeWidth="2.2" />
     </svg>
   );
+}
+
+/** Between tick and cross: a limit that is only just kept. */
+export function Marginal({ size = 12 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 12 12" aria-hidden="true">
+      <path
+        d="M1 6.6c1.6-3 3.4-3 5-.6s3.400 2.400 5-.6"
+        fill="none"
+        stroke="var(--brass-text)"
+        strokeWidth="2.2"
+      />
+    </svg>
+  );
+}
+
+/** The one mark of each state, everywhere the same. */
+export function StateMark({ state, size = 12 }: { state: LimitState; size?: number }) {
+  if (state === 'within') return <Tick size={size} />;
+  return state === 'marginal' ? <Marginal size={size} /> : <Cross size={size} />;
 }

@@ -7,7 +7,7 @@ import { nearestFifty } from '@/core/units/nearest';
 import { MOST_SETUPS } from '@/core/job/setups';
 import type { Setup } from '@/core/job/document';
 import type { Ref } from '@/core/job/ref';
-import { Cross, Tick } from '../frame/icons';
+import { StateMark } from '../frame/icons';
 import { QuantityInput } from '../fields/QuantityInput';
 import { MOST_DRAWN, useJob, useJobState, type Answer } from '../store/solved';
 import { figureNames } from '../words/figures';
@@ -189,7 +189,7 @@ function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...a
         />
       </div>
       <p className={verdict?.holds ? styles.holds : styles.bad}>
-        {verdict?.holds ? <Tick size={11} /> : <Cross size={11} />}{' '}
+        <StateMark state={verdict?.state ?? 'over'} size={11} />{' '}
         {verdict ? <Say reason={verdict.short} form="short" /> : 'contradicts itself'}
       </p>
       <div className={styles.acts}>

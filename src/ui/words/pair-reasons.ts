@@ -96,6 +96,7 @@ export const pairSentences: Record<string, { short?: string; row?: string; long:
   },
   'turbo-off-map': { long: 'Off its map at {speed}.' },
   'turbo-fast-for-duty': {
+    short: 'Shaft at {share} by {speed}: {most} for this duty',
     long: 'The shaft turns at {share} of its limit by {speed}: for hours at load no more than {most} is taken.',
   },
   'turbo-short-at-worst': {
@@ -112,6 +113,8 @@ export const pairSentences: Record<string, { short?: string; row?: string; long:
   'turbo-fast': { long: 'The shaft turns at {share} of its limit, faster than the first.' },
   'turbo-dearer': { long: 'It costs {price}; the first {first}.' },
   'turbo-larger': { long: 'A larger wheel than the first: {inducer} against {first}.' },
+  'turbo-twins-more': { long: 'Two turbos where one does: more pipes and gates than it earns.' },
+  'turbo-pair-more': { long: 'Two stages where one does: more than it earns.' },
   'turbo-less-efficient': { long: '{efficiency} efficient in the mean; the first {first}.' },
   'picks-early': {
     long: 'Boost from {threshold}, all of it from {full}: the earliest that still makes the goal.',

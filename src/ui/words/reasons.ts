@@ -40,17 +40,23 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
   demand: {
     long: '{power} at the flywheel by {speed} takes {flow} of air at {manifold} abs in the manifold: {boost} of boost, pressure ratio {ratio}.',
   },
+  'demand-missed': {
+    long: '{power} at the flywheel by {speed} needs {needs} of air and {needsBoost} of boost. This setup reaches {made} there: {flow} at {manifold} abs in the manifold, {boost} of boost, pressure ratio {ratio}.',
+  },
+  'demand-reached': {
+    long: 'At {speed} this setup reaches {made}: {flow} of air at {manifold} abs in the manifold, {boost} of boost, pressure ratio {ratio}.',
+  },
   'no-boost-needed': {
     short: 'No boost needed: the day’s air makes {power}',
     long: 'The day’s air alone makes {power} at {speed}: no boost is needed for this goal.',
   },
   'choose-compressor': { short: 'Needs a compressor: choose one in Charger', long: 'Choose a compressor.' },
   'map-just-holds': {
-    short: '{name} just holds: {margin} from surge',
-    long: '{name} just holds: {margin} from surge at {speed}.',
+    short: '{name} marginal: {margin} from surge',
+    long: '{name} is marginal: {margin} from surge at {speed}.',
   },
   'map-holds': {
-    short: '{name} holds: {efficiency} at the goal',
+    short: '{name} within limits: {efficiency} at the goal',
     long: '{name} carries the goal at {efficiency}.',
   },
   'surge-below': {

@@ -1,0 +1,46 @@
+import type { Reason } from '../working/range';
+import { CREEP_LET_PASS, type LimitState } from './verdict';
+
+const within = new Set([
+  'efficiency-at-goal',
+  'surge-clear',
+  'level-makes',
+  'map-holds',
+  'torque-holds',
+  'clutch-holds',
+  'gearbox-holds',
+  'threshold',
+  'back-pressure-under',
+  'second-joins',
+]);
+const marginal = new Set([
+  'surge-near',
+  'turbine-chokes',
+  'spring-holds-more',
+  'turbo-fast-for-duty',
+  'divided-for-nothing',
+]);
+/** What is no judgement. */
+const plain = new Set([
+  'demand',
+  'demand-missed',
+  'demand-reached',
+  'adds-to-run',
+  'back-pressure-over',
+  'boost-steps',
+  'efficiency-estimated',
+  'gate-oversized',
+  'stages-share',
+  'front-holds-from',
+  'stage-bypassed-from',
+]);
+
+/** How the limit that a finding speaks of is used, as the verdict has it; null where it is no judgement. */
+export function stateOf({ code, figures }: Reason): LimitState | null {
+  if (plain.has(code)) return null;
+  if (within.has(code)) return 'within';
+  if (marginal.has(code)) return 'marginal';
+  if (code.startsWith('boost-creeps') && (figures.over?.value ?? Infinity) <= CREEP_LET_PASS)
+    return 'marginal';
+  return 'over';
+}
