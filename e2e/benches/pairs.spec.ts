@@ -56,7 +56,7 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   // The demo's own pair holds the goal at 2,900 m that its single turbo misses.
   await open(page, `${groomer}/charger?setup=B&charger=pair`);
   await expect(findings(page)).toContainText(/The stages share the ratio at the goal/);
-  await expect(page.getByText(/Cedar 54 holds/).first()).toBeVisible();
+  await expect(page.getByText(/Cedar 54 within limits/).first()).toBeVisible();
 });
 
 test('a sequential pair that joins too early says where it would do no harm', async ({ page, request }) => {
@@ -89,7 +89,7 @@ test('the library ranked: weights move it, filters narrow it, the schools pick, 
   await open(page, `/jobs/${id}/charger?charger=rank`);
   const list = page.getByRole('region', { name: 'Turbochargers, best first' });
   await expect(list).toHaveAttribute('data-phase', 'done', { timeout: 60_000 });
-  await expect(list.getByRole('status').first()).toContainText(/\d+ of \d+ hold the goal inside every limit/);
+  await expect(list.getByRole('status').first()).toContainText(/\d+ of \d+ make the goal within every limit/);
   const first = () => list.getByRole('row').nth(1).getByRole('cell').nth(1).innerText();
   const before = await first();
   await expect(
@@ -120,5 +120,5 @@ test('the server away: the ranking says so and tries again', async ({ page, requ
   await expect(list.getByRole('status').first()).toContainText('is the server away?', { timeout: 20_000 });
   await page.unroute('**/api/library/compressors/maps*');
   await list.getByRole('button', { name: 'Try again' }).click();
-  await expect(list.getByRole('status').first()).toContainText(/hold the goal/, { timeout: 40_000 });
+  await expect(list.getByRole('status').first()).toContainText(/make the goal/, { timeout: 40_000 });
 });

@@ -76,7 +76,7 @@ test('Demand shows the line, the schools, and what the day’s air makes alone',
 test('Charger: another compressor, twins, and stepping along the revs', async ({ page, request }) => {
   const id = await makeJob(request, 'Charger');
   await open(page, `/jobs/${id}/charger`);
-  await expect(page.getByLabel('Verdict')).toHaveText(/Birch 50 holds: 78\s% at the goal/);
+  await expect(page.getByLabel('Verdict')).toHaveText(/Birch 50 within limits: 78\s% at the goal/);
   const map = page.getByRole('img', { name: /^Compressor map of Birch 50/ });
   await expect(map.locator('[data-bead=on]')).not.toHaveCount(0);
   await expect(map.locator('[data-bead=off]')).toHaveCount(0);

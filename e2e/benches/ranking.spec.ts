@@ -41,10 +41,10 @@ test('the library is ranked for the job: weights, filter, strips, reasons, and t
 
   await page.getByRole('button', { name: 'Put Rowan 52 on the job' }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Rowan 52', exact: true })).toBeVisible();
-  await expect(page.getByLabel('Verdict')).toContainText('Rowan 52 holds');
+  await expect(page.getByLabel('Verdict')).toContainText('Rowan 52 within limits');
   await isSaved(page);
   await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 holds');
+  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 within limits');
 });
 
 test('two candidates’ running lines stand on one picture', async ({ page, request }) => {

@@ -38,7 +38,7 @@ test('a job with two setups: tabs, keys and the address choose; a link opens the
   });
   expect(put.status()).toBe(200);
   await open(page, `/jobs/${id}/charger`);
-  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 just holds');
+  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 marginal');
   await page.keyboard.press('b');
   await expect(page.getByLabel('Verdict')).toContainText('Aspen 37');
   await expect(page).toHaveURL(/setup=b/);
@@ -49,7 +49,7 @@ test('a job with two setups: tabs, keys and the address choose; a link opens the
   await expect(page.getByTestId('speed')).toHaveText('8,500');
   await page.locator('html[data-live]').waitFor();
   await page.getByRole('button', { name: /^A Birch 50/ }).click();
-  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 just holds');
+  await expect(page.getByLabel('Verdict')).toContainText('Birch 50 marginal');
 });
 
 test('a browser that keeps nothing says so, works, and warns before an unsent change is lost', async ({
