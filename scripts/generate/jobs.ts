@@ -931,5 +931,6 @@ const jobs = [
 }));
 writeFileSync(
   new URL('../../src/data/demo/jobs.json', import.meta.url),
-  `${JSON.stringify(jobs, null, 1)}\n`,
+  // What a demo job has was given: nothing of it follows.
+  `${JSON.stringify(jobs, (key, value: unknown) => (key === 'auto' ? undefined : value), 1)}\n`,
 );

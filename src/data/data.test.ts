@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import { newJob } from '@/core/job/defaults';
-import { guess } from '@/core/job/input';
+import { given, guess } from '@/core/job/input';
 import { binSetup } from '@/core/job/setups';
 import { jobIdentity, readJobFile, writeJobFile } from '@/formats/job-json';
 import { openDatabase, type Database, type Shop } from './connection';
@@ -70,6 +70,14 @@ describe('jobs', () => {
       9500,
     );
     expect(second.summary.verdict.code).toBeTruthy();
+  });
+
+  it('a change of the trial alone is a revision, and is there when the job is read again', async () => {
+    const made = await createJob(db, sampleJob(0));
+    const changed = structuredClone(made.job);
+    changed.trial.speedRpm = given(4_321, 'reported');
+    expect(await saveJob(db, made.id, 1, changed)).toEqual({ ok: true, revision: 2 });
+    expect((await findJob(db, made.id))!.job.trial.speedRpm.value).toBe(4_321);
   });
 
   it('a stale commit is answered with what stands there, and nothing is overwritten', async () => {

@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
+import { goalBases } from '@/core/job/brief-choices';
+import { engineKinds, START } from '@/core/job/start';
 import { jobSchema } from '@/core/job/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
@@ -9,6 +11,24 @@ export const jobIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not
 
 export const createJobSchema = z.strictObject({
   name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
+  /** What was said first; without it the job is a two-litre four to be changed. */
+  start: z
+    .strictObject({
+      engine: z.enum(engineKinds),
+      cycle: z.enum(['four-stroke', 'two-stroke']),
+      displacement: z.number().min(START.displacement.min).max(START.displacement.max),
+      redLineRpm: z.number().min(START.redLineRpm.min).max(START.redLineRpm.max),
+      goal: z.strictObject({
+        power: z.number().min(START.power.min).max(START.power.max),
+        basis: z.enum(goalBases),
+        speedRpm: z.number().min(START.speedRpm.min).max(START.speedRpm.max),
+      }),
+    })
+    .refine(
+      ({ goal, redLineRpm }) => goal.speedRpm <= redLineRpm,
+      'The goal’s speed lies above the red line.',
+    )
+    .optional(),
 });
 
 export const saveJobSchema = z.strictObject({

@@ -15,6 +15,34 @@ export const exhaustShare = defineFormula({
   fn: (a) => a.share * (1 + (0.011 * a.retard * 180) / Math.PI),
 });
 
+/** Retard of the estimate beyond which nobody plans an engine: it would be run richer or on less boost, rad. */
+const MOST_RETARD = (15 * Math.PI) / 180;
+
+export const estimatedRetard = defineFormula({
+  id: 'estimated-retard',
+  form: '0.7 · (π / 180) · (91 + 4.5 · ({compressionRatio} − 10) + 11 · ({manifold} − 101325) / 100000 − {octane})',
+  note: 'none where the octane suffices, and at most 15 °',
+  source:
+    'Estimate from memory, until the cylinder is modelled: octane wanted by compression ratio and manifold pressure, 0.7 ° a number that is missing',
+  result: { symbol: 'ζ', quantity: 'angle', meaning: 'spark retard from MBT' },
+  variables: {
+    compressionRatio: { symbol: 'r', quantity: 'ratio', meaning: 'compression ratio' },
+    manifold: { symbol: 'p_m', quantity: 'pressure', meaning: 'in the manifold' },
+    octane: { symbol: 'ON', quantity: 'plain', unit: { symbol: 'RON', factor: 1 }, meaning: 'of the fuel' },
+  },
+  fn: (a) =>
+    Math.min(
+      MOST_RETARD,
+      Math.max(
+        0,
+        (0.7 *
+          Math.PI *
+          (91 + 4.5 * (a.compressionRatio - 10) + (11 * (a.manifold - 101_325)) / 1e5 - a.octane)) /
+          180,
+      ),
+    ),
+});
+
 export const exhaustHeat = defineFormula({
   id: 'exhaust-heat',
   form: '{share} · {heatingValue} · min(1, {lambda}) · {fuelFlow} / {exhaustFlow} + {charge} · {airFlow} / {exhaustFlow}',

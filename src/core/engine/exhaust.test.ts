@@ -95,10 +95,11 @@ describe('exhaust', () => {
   it('the λ that holds a limit gives that temperature, and is named only where one burns', () => {
     const given = { fuel: fuelOf('petrol-98'), humidityRatio, trapped: 1 };
     const limit = exhaustState(exhaust(), 0.2, 330).inlet - 60;
-    const lambda = lambdaFor(exhaust(), given, 0.2, 330, limit)!;
+    const at = { airFlow: 0.2, charge: 330, manifold: 180_000 };
+    const lambda = lambdaFor(exhaust(), given, at, limit)!;
     expect(lambda).toBeLessThan(0.82);
     expect(exhaustState(exhaust({ lambda }), 0.2, 330).inlet).toBeCloseTo(limit, 1);
-    expect(lambdaFor(exhaust(), given, 0.2, 330, 600)).toBeNull();
+    expect(lambdaFor(exhaust(), given, at, 600)).toBeNull();
   });
 
   it('of a two-stroke is thinned by what blows through: the atoms of both are there', () => {

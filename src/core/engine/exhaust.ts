@@ -9,12 +9,21 @@ import {
   type SpeciesName,
 } from '../air/gas-properties';
 import type { Fuel } from '../fuel/fuels';
-import { exhaustHeat, exhaustShare, turbineInletTemperature } from './exhaust-formulas';
+import { estimatedRetard, exhaustHeat, exhaustShare, turbineInletTemperature } from './exhaust-formulas';
 
+/** The manifold of an engine without boost, Pa. */
+const STANDARD_AIR = 101_325;
 /** Where heat is counted from. */
 const ZERO = 298.15;
 /** Molar mass of dry air and of water, kg/mol. */
 const WATER_PER_AIR = 28.9647 / 18.01528;
+
+/** What decides how much retard a fuel needs: its octane number and the engine's compression ratio. */
+export type Knock = { octane: number; compressionRatio: number };
+
+/** Spark retard at a manifold pressure, Pa: as stated, or by the estimate. rad. */
+export const retardAt = ({ knock, retard }: Pick<Exhaust, 'knock' | 'retard'>, manifold: number): number =>
+  knock ? estimatedRetard.fn({ ...knock, manifold }) : retard;
 
 /** The exhaust of one job: its gas, and what makes it hot. SI. */
 export type Exhaust = {
@@ -26,7 +35,9 @@ export type Exhaust = {
   /** kg of fuel per kg of moist air delivered. */
   fuelPerAir: number;
   share: number;
+  /** Spark retard from MBT as it is stated, rad; by the estimate where `knock` is known. */
   retard: number;
+  knock: Knock | null;
   heatingValue: number;
   lambda: number;
   /** W/K from gas to wall of port and manifold, and the wall's temperature, K. */
@@ -65,14 +76,16 @@ export function makeExhaust(given: {
   air: Gas;
   share: number;
   retard: number;
+  knock?: Knock | null;
   heatLoss: number;
   wall: number;
 }): Exhaust {
-  const { fuel, lambda, humidityRatio, trapped, ...rest } = given;
+  const { fuel, lambda, humidityRatio, trapped, knock = null, ...rest } = given;
   const gas = exhaustGas(fuel, lambda, humidityRatio, trapped);
   const cp = specificHeat(gas, 1_100);
   return {
     ...rest,
+    knock,
     gas,
     gamma: cp / (cp - gas.gasConstant),
     specificHeat: specificHeat(gas, 1_000),
@@ -88,23 +101,27 @@ export function makeExhaust(given: {
 const HOTTEST = 3_400;
 
 /**
- * Gas leaving the cylinder and entering the turbine. In: exhaust; moist air delivered, kg/s; charge temperature, K; a
- * temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
+ * Gas leaving the cylinder and entering the turbine. In: exhaust; moist air delivered, kg/s; charge temperature, K; the
+ * manifold pressure, Pa, which an estimated retard goes by; the λ burnt, where it is not the job's own; a temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
  * 3,400 K is held there.
  */
 export function exhaustState(
   exhaust: Exhaust,
   airFlow: number,
   chargeTemperature: number,
-  start = 1_100,
+  {
+    manifold = STANDARD_AIR,
+    lambda = exhaust.lambda,
+    start = 1_100,
+  }: { manifold?: number; lambda?: number; start?: number } = {},
 ): { flow: number; port: number; inlet: number } {
   const { gas, air } = exhaust;
-  const fuelFlow = airFlow * exhaust.fuelPerAir;
+  const fuelFlow = (airFlow * exhaust.fuelPerAir * exhaust.lambda) / lambda;
   const flow = airFlow + fuelFlow;
   const heat = exhaustHeat.fn({
-    share: exhaustShare.fn(exhaust),
+    share: exhaustShare.fn({ share: exhaust.share, retard: retardAt(exhaust, manifold) }),
     heatingValue: exhaust.heatingValue,
-    lambda: exhaust.lambda,
+    lambda,
     fuelFlow,
     exhaustFlow: flow,
     charge: enthalpy(air, chargeTemperature) - exhaust.zeroAir,
@@ -123,9 +140,13 @@ export function exhaustState(
 
 /**
  * The share of the heat released that gives a turbine inlet temperature: `exhaustState` turned round. In: exhaust; moist
- * air kg/s; charge K; the temperature read, K. Out: the share at best timing; may lie outside what is plausible.
+ * air kg/s, charge K and manifold pressure Pa; the temperature read, K. Out: the share at best timing; may lie outside what is plausible.
  */
-export function shareFor(exhaust: Exhaust, airFlow: number, charge: number, inlet: number): number {
+export function shareFor(
+  exhaust: Exhaust,
+  { airFlow, charge, manifold }: { airFlow: number; charge: number; manifold: number },
+  inlet: number,
+): number {
   const fuelFlow = airFlow * exhaust.fuelPerAir;
   const flow = airFlow + fuelFlow;
   const cooling = Math.exp(-exhaust.heatLoss / (flow * exhaust.specificHeat));
@@ -133,5 +154,5 @@ export function shareFor(exhaust: Exhaust, airFlow: number, charge: number, inle
   const brought = (airFlow / flow) * (enthalpy(exhaust.air, charge) - exhaust.zeroAir);
   const heat = enthalpy(exhaust.gas, port) - exhaust.zeroGas - brought;
   const whole = (exhaust.heatingValue * Math.min(1, exhaust.lambda) * fuelFlow) / flow;
-  return heat / whole / exhaustShare.fn({ share: 1, retard: exhaust.retard });
+  return heat / whole / exhaustShare.fn({ share: 1, retard: retardAt(exhaust, manifold) });
 }

@@ -7,7 +7,7 @@ import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { worstRange, type Range } from '../working/range';
 import type { CompiledMap } from '../compressor/map';
 import { strokesPerSecond, type Build } from './build';
-import { fuelFlowPower, pressureRatio as pressureRatioFormula, trappedDryAir } from './formulas';
+import { airPerPower, fuelFlowPower, pressureRatio as pressureRatioFormula, trappedDryAir } from './formulas';
 
 /** What drives the air: a wanted manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
 export type Drive =
@@ -26,6 +26,8 @@ export type AirPath = {
   massFlow: number;
   dryFlow: number;
   volumetricEfficiency: number;
+  /** Of the air trapped. */
+  lambda: number;
   breathingRange: Range;
   /** Turbine inlet over manifold pressure that the breathing was corrected with. */
   backPressureRatio: number;
@@ -182,6 +184,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     massFlow: start?.massFlow ?? 0,
     dryFlow: 0,
     volumetricEfficiency: value,
+    lambda: build.lambda,
     breathingRange: range,
     backPressureRatio,
     filter: { ...day },
@@ -242,6 +245,17 @@ export function breathe(
   return path.filter.pressure;
 }
 
+/** Dry air per energy at a λ, kg/J: the job's own, or a diesel's while it spools. */
+const airPerPowerAt = (build: Build, lambda: number): number =>
+  lambda === build.lambda
+    ? build.airPerPower
+    : airPerPower.fn({
+        stoichiometric: build.fuel.stoichiometric,
+        bestPowerLambda: build.fuel.bestPowerLambda,
+        ...build.airPerPowerTerms,
+        lambda,
+      });
+
 /** Flywheel power by the fuel-flow school of what the engine takes, W. */
 export const powerOf = (build: Build, path: AirPath): number =>
   fuelFlowPower.fn({
@@ -251,7 +265,7 @@ export const powerOf = (build: Build, path: AirPath): number =>
       trapped: build.trapped,
       condition: build.condition,
     }),
-    airPerPower: build.airPerPower,
+    airPerPower: airPerPowerAt(build, path.lambda),
   });
 
 /**

@@ -109,6 +109,11 @@ export type Build = {
     above: Build | null;
   } | null;
   efficiencyGuess: number;
+  /**
+   * Of a diesel below the boost asked at a speed, Pa absolute: it gets the fuel of full boost, but no more than leaves its λ at the limit. Null while
+   * nothing is asked, and for spark.
+   */
+  smoke: { limit: number; asked: number } | null;
   /** Share of the shaft's limit that the duty leaves. */
   mostSpeed: number;
   boost: {
@@ -402,6 +407,7 @@ export function compileBuild(
     run: runOf(job),
     charged: induction.kind === 'turbo',
     efficiencyGuess: setup.efficiencyGuess.value,
+    smoke: null,
     mostSpeed: isLongDuty(brief.use) ? LONG_DUTY : 1,
     boost: {
       kind: setup.boost.kind,

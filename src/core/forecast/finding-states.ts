@@ -28,6 +28,7 @@ const plain = new Set([
   'adds-to-run',
   'back-pressure-over',
   'boost-steps',
+  'no-exhaust-system',
   'efficiency-estimated',
   'gate-oversized',
   'stages-share',

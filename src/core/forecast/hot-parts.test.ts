@@ -207,7 +207,7 @@ describe('spot readings against the forecast', () => {
   it('the share that is taken from a temperature gives that temperature', () => {
     fc.assert(
       fc.property(fc.double({ min: 950, max: 1_350, noNaN: true }), (inlet) => {
-        const share = shareFor(build.hot.exhaust, 0.2, 330, inlet);
+        const share = shareFor(build.hot.exhaust, { airFlow: 0.2, charge: 330, manifold: 101_325 }, inlet);
         expect(exhaustState({ ...build.hot.exhaust, share }, 0.2, 330).inlet).toBeCloseTo(inlet, 4);
       }),
     );

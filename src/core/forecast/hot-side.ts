@@ -1,4 +1,5 @@
 import type { Climate } from '../air/climate';
+import { compressionRatioOf } from '../engine/derived';
 import { makeExhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
 import type { HotSideDocument, Job, Setup } from '../job/document';
@@ -21,7 +22,7 @@ export function hotSideOf(
   given: { climate: Climate; fuel: Fuel; count: number; exhaustLosses: ExhaustLosses },
 ): HotSide | null {
   const { climate, fuel, count, exhaustLosses } = given;
-  const { share, retard, heatLoss, wall, pulse } = setup.exhaust;
+  const { share, retard, retardBy, heatLoss, wall, pulse } = setup.exhaust;
   const exhaust = makeExhaust({
     fuel,
     lambda: job.brief.fuel.lambda.value,
@@ -30,6 +31,10 @@ export function hotSideOf(
     air: climate.gas,
     share: share.value,
     retard: retard.value,
+    knock:
+      retardBy === 'estimate' && fuel.octane !== null
+        ? { octane: fuel.octane, compressionRatio: compressionRatioOf(job.engine) }
+        : null,
     heatLoss: heatLoss.value,
     wall: wall.value,
   });

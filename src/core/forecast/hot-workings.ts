@@ -1,5 +1,10 @@
 import { enthalpy } from '../air/gas-properties';
-import { exhaustHeat, exhaustShare, turbineInletTemperature } from '../engine/exhaust-formulas';
+import {
+  estimatedRetard,
+  exhaustHeat,
+  exhaustShare,
+  turbineInletTemperature,
+} from '../engine/exhaust-formulas';
 import {
   bladeSpeed,
   expansionRatio,
@@ -59,17 +64,28 @@ function temperatureSteps(s: Sheet): number {
   const { exhaust } = hotOf(s);
   const { path } = s.point;
   const { turbine, exhaustFlow } = matchOf(s);
+  const retard = exhaust.knock
+    ? s.put(
+        estimatedRetard,
+        { ...exhaust.knock, manifold: path.manifold.pressure },
+        {
+          compressionRatio: s.input('engine.compressionRatio'),
+          octane: read('fuel'),
+          manifold: read('sums'),
+        },
+      )
+    : exhaust.retard;
   const share = s.put(
     exhaustShare,
-    { share: exhaust.share, retard: exhaust.retard },
-    { share: s.own('exhaust.share'), retard: s.own('exhaust.retard') },
+    { share: exhaust.share, retard },
+    { share: s.own('exhaust.share'), ...(exhaust.knock ? {} : { retard: s.own('exhaust.retard') }) },
   );
   s.put(
     exhaustHeat,
     {
       share,
       heatingValue: exhaust.heatingValue,
-      lambda: exhaust.lambda,
+      lambda: path.lambda,
       fuelFlow: exhaustFlow - path.massFlow,
       exhaustFlow,
       charge: enthalpy(exhaust.air, path.manifold.temperature) - enthalpy(exhaust.air, ZERO),

@@ -1,4 +1,5 @@
 import type { TurbineState } from '../turbocharger/turbine-side';
+import type { Build } from './build';
 import { worstRange } from '../working/range';
 import { HIGHEST_RATIO, locateOnMap, newPath, type AirPath } from './air-path';
 import {
@@ -87,12 +88,13 @@ const CREEP_NEAR = 1.15;
  * below where it is not. Total: never throws, bounded in its turns. Source: physics of docs/physics/turbine.md.
  */
 export function solveMatched(
-  build: MatchedBuild,
+  whole: MatchedBuild,
   speedRpm: number,
   asked: number,
   neighbour?: Matched,
   before?: Matched,
 ): Matched {
+  const build = fuelledFor(whole, asked);
   const near = neighbour?.match ? neighbour : undefined;
   const { start, ahead } = startBeside(build, asked, near, before);
   const wanted = leastAsked(build, speedRpm, asked, start);
@@ -178,6 +180,10 @@ function awoken(
   if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
   return isFirst(build, speedRpm, start, shut, lowest) ? shut : null;
 }
+
+/** A diesel with the boost asked of it, below which its fuel follows the air; a spark engine as it is. */
+export const fuelledFor = <B extends Build>(build: B, asked: number): B =>
+  build.fuel.smokeLambda === null ? build : { ...build, smoke: { limit: build.fuel.smokeLambda, asked } };
 
 /** From a pressure below the ceiling: on upwards while the exhaust is more than enough, down where it is not. */
 function spunUp({ spare }: Reader, from: number, ceiling: number, least: number): Crossing {

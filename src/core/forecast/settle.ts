@@ -171,6 +171,12 @@ function drivenRatio(
 const ratioAtShaft = (ratio: number, shaftRpm: number, wanted: number): number =>
   1 + Math.max(LEAST_RISE, ratio - 1) * (wanted / shaftRpm) ** 2;
 
+/** λ burnt at a manifold pressure: a diesel's fuel follows the air at the smoke limit until its full boost is there. */
+const lambdaAt = ({ lambda, smoke }: Build, pressure: number): number =>
+  smoke && smoke.limit < lambda
+    ? Math.min(lambda, Math.max(smoke.limit, (lambda * pressure) / smoke.asked))
+    : lambda;
+
 function turn(
   build: MatchedBuild,
   speedRpm: number,
@@ -183,7 +189,12 @@ function turn(
   breathe(build, speedRpm, path, x.p, x.t, x.r);
   if (low) chargeLow(build, path, x.q);
   chargeTo(build, path, x.p, x.t);
-  const exhaust = exhaustState(hot.exhaust, path.massFlow, x.t, carried.port);
+  path.lambda = lambdaAt(build, x.p);
+  const exhaust = exhaustState(hot.exhaust, path.massFlow, x.t, {
+    manifold: x.p,
+    lambda: path.lambda,
+    start: carried.port,
+  });
   // An engine that takes no air to speak of has no exhaust: there is no state to look for.
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
   const shaftRpm = shaftOf(compressor.map, path, path.inlet.temperature);

@@ -102,8 +102,11 @@ export function spotCheck(build: Build, readings: Setup['readings']): SpotCheck 
         ? null
         : shareFor(
             build.hot.exhaust,
-            solved.path.massFlow,
-            solved.path.manifold.temperature,
+            {
+              airFlow: solved.path.massFlow,
+              charge: solved.path.manifold.temperature,
+              manifold: solved.path.manifold.pressure,
+            },
             given.turbineInletTemperature,
           ),
     ...diagnosis,

@@ -102,12 +102,11 @@ const most = (points: OperatingPoint[], value: (p: OperatingPoint) => number): A
 export function lambdaFor(
   exhaust: Exhaust,
   given: { fuel: Fuel; humidityRatio: number; trapped: number },
-  airFlow: number,
-  charge: number,
+  { airFlow, charge, manifold }: { airFlow: number; charge: number; manifold: number },
   limit: number,
 ): number | null {
   const at = (lambda: number) =>
-    exhaustState(makeExhaust({ ...exhaust, ...given, lambda }), airFlow, charge).inlet;
+    exhaustState(makeExhaust({ ...exhaust, ...given, lambda }), airFlow, charge, { manifold }).inlet;
   const end = exhaust.lambda < 1 ? Math.max(0.5, given.fuel.burns[0]) : given.fuel.burns[1];
   if (at(end) > limit) return null;
   let [hot, cool] = [exhaust.lambda, end];
@@ -205,8 +204,11 @@ export function turboLineOf(
                   humidityRatio: build.climate.humidityRatio,
                   trapped: build.trapped,
                 },
-                atHottest.path.massFlow,
-                atHottest.path.manifold.temperature,
+                {
+                  airFlow: atHottest.path.massFlow,
+                  charge: atHottest.path.manifold.temperature,
+                  manifold: atHottest.manifoldPressure,
+                },
                 turbine.maxTemperature,
               )
             : null,
@@ -322,6 +324,7 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         ? reason('threshold-never-full', { threshold: at(line.threshold) }, name)
         : reason('threshold', { threshold: at(line.threshold), full: at(line.fullFrom) }, name),
   );
+  if (!build.exhaustLosses.tail.length) said.push(reason('no-exhaust-system', {}));
   for (const step of line.steps)
     said.push(
       reason('boost-steps', {

@@ -58,7 +58,12 @@ function airPerPowerStep(s: Sheet): number {
   const { fuel, airPerPowerTerms } = s.build;
   return s.put(
     airPerPower,
-    { stoichiometric: fuel.stoichiometric, bestPowerLambda: fuel.bestPowerLambda, ...airPerPowerTerms },
+    {
+      stoichiometric: fuel.stoichiometric,
+      bestPowerLambda: fuel.bestPowerLambda,
+      ...airPerPowerTerms,
+      lambda: s.point.path.lambda,
+    },
     {
       stoichiometric: read('fuel'),
       bestPowerLambda: read('fuel'),

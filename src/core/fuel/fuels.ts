@@ -40,6 +40,10 @@ export type Fuel = {
   /** CHyOz of one carbon's worth, for the burnt gas, and the lower heating value, J/kg. Heating values: handbook, from memory. */
   formula: FuelFormula;
   heatingValue: number;
+  /** Research octane number; null for a fuel that ignites by itself. E85 and methanol: handbook, from memory. */
+  octane: number | null;
+  /** λ under which a diesel smokes: its governor lets no more fuel in (common practice, no source). Null for spark. */
+  smokeLambda: number | null;
   /** For sizing injectors: density kg/m³ and BSFC kg/J with the margin of the trade (common practice, no source). */
   injectors: { density: number; bsfc: number };
 };
@@ -69,8 +73,10 @@ const gPerKWh = (value: number) => (value * 1e-3) / 3.6e6;
 
 const poundsPerHorsepowerHour = (value: number) => (value * 0.45359237) / (745.6998715822702 * 3600);
 
-const petrol = (name: string): Fuel => ({
+const petrol = (name: string, octane: number): Fuel => ({
   name,
+  octane,
+  smokeLambda: null,
   ignition: 'spark',
   stoichiometric: stoichiometricRatio(petrolFormula),
   lambda: 0.82,
@@ -87,12 +93,14 @@ const petrol = (name: string): Fuel => ({
 
 /** The fuels of this version. Defaults are common practice, no source, unless said; each job can change λ and BSFC. */
 export const fuels = {
-  'petrol-92': petrol('Petrol 92 RON'),
-  'petrol-95': petrol('Petrol 95 RON'),
-  'petrol-98': petrol('Petrol 98 RON'),
-  'petrol-102': petrol('Petrol 102 RON'),
+  'petrol-92': petrol('Petrol 92 RON', 92),
+  'petrol-95': petrol('Petrol 95 RON', 95),
+  'petrol-98': petrol('Petrol 98 RON', 98),
+  'petrol-102': petrol('Petrol 102 RON', 102),
   e85: {
     name: 'E85',
+    octane: 106,
+    smokeLambda: null,
     ignition: 'spark',
     stoichiometric: blend(E85_SHARE, stoichiometricRatio(ethanol), stoichiometricRatio(petrolFormula)),
     lambda: 0.82,
@@ -108,6 +116,8 @@ export const fuels = {
   },
   methanol: {
     name: 'Methanol',
+    octane: 109,
+    smokeLambda: null,
     ignition: 'spark',
     stoichiometric: stoichiometricRatio(methanol),
     lambda: 0.8,
@@ -123,6 +133,8 @@ export const fuels = {
   },
   diesel: {
     name: 'Diesel',
+    octane: null,
+    smokeLambda: 1.25,
     ignition: 'compression',
     stoichiometric: stoichiometricRatio(dieselFormula),
     lambda: 1.35,

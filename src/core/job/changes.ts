@@ -79,12 +79,16 @@ function betweenMarks(before: Job, after: Job): Change[] {
     .map((path) => ({ path, from: old.has(path) ? 'settled' : null, to: now.has(path) ? 'settled' : null }));
 }
 
-/** What differs between two jobs, as plain data; empty if nothing does. At most 200 entries, in document order. */
+/** What differs between two jobs, as plain data; empty only if nothing does, a path of '' where the difference has no name here. At most 200 entries, in document order. */
 export function changesBetween(before: Job, after: Job): Change[] {
-  const head = ({ version, name, brief, engine }: Job) => ({ version, name, brief, engine });
-  return [
+  const head = ({ version, name, brief, engine, trial }: Job) => ({ version, name, brief, engine, trial });
+  // A document that differs anywhere is another revision, whether or not the difference has a name here.
+  if (canonicalJson(before) === canonicalJson(after)) return [];
+  const named = [
     ...asWhole(within(head(before), head(after))),
     ...betweenSetups(before, after),
     ...betweenMarks(before, after),
-  ].slice(0, MOST);
+  ];
+  const told = named.filter(({ path }) => !/\.auto$/.test(path));
+  return told.length ? told.slice(0, MOST) : [{ path: '', from: null, to: null }];
 }

@@ -1,6 +1,8 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { Job, Loss, Setup } from './document';
-import { guess } from './input';
+import { withFollowers } from './following';
+import { given, guess } from './input';
+import { FIRST_START, type EngineKind, type JobStart } from './start';
 import { JOB_VERSION } from './version';
 
 /** λ and BSFC that belong to a fuel, as guesses. */
@@ -70,6 +72,7 @@ export function emptySetup(displacement: number, fuel: FuelId): SetupRest {
     exhaust: {
       share: guess(isDiesel ? 0.33 : 0.36),
       retard: guess(0),
+      retardBy: 'stated',
       heatLoss: guess(Math.min(1_000, Math.round(heatLoss * 10) / 10)),
       wall: guess(isDiesel ? 600 : 700),
       manifold: 'open',
@@ -154,61 +157,85 @@ export const emptyPair = (redLineRpm: number): Setup['pair'] => ({
   },
 });
 
-/** How time to boost is tried before anybody has said: foot down at a third of the revs. In: red line, rev/min. */
-export const emptyTrial = (redLineRpm: number): Job['trial'] => ({
+/**
+ * How time to boost is tried before anybody has said: foot down at seven tenths of the goal's speed, where a turbo of the
+ * right size is past its knee. In: red line and the goal's speed, rev/min.
+ */
+export const emptyTrial = (redLineRpm: number, goalRpm: number = redLineRpm * 0.93): Job['trial'] => ({
   kind: 'step',
-  speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(redLineRpm * 0.4)))),
+  speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(goalRpm * 0.7)))),
   load: guess(0.2),
   gear: 2,
   rate: guess(Math.min(20_000, Math.max(50, toHundred(redLineRpm * 0.08)))),
   inertia: guess(0.2),
 });
 
-/** A first setup for an engine that breathes about `massFlow` kg/s at the goal, all of it guesses. */
-function defaultSetup(
-  id: string,
-  redLineRpm: number,
-  goalSpeedRpm: number,
-  massFlow: number,
-  fuel: FuelId,
-): Setup {
-  const rest = emptySetup(0.002, fuel);
+/** Losses of a first setup, Pa, at the goal's flow: filter, cooler, throttle, and the exhaust of a road build (estimates). */
+const FIRST_LOSSES: [Loss['place'], number, number, number][] = [
+  ['filter', 2_000, 100_000, 295],
+  ['cooler', 6_000, 200_000, 400],
+  ['throttle', 1_500, 195_000, 325],
+  ['downpipe', 3_000, 115_000, 1_000],
+  ['catalyst', 6_000, 112_000, 980],
+  ['silencer', 8_000, 106_000, 900],
+];
+
+/** A first setup, all of it estimates that follow engine and goal. */
+function defaultSetup(id: string): Setup {
+  const rest = emptySetup(0.002, 'petrol-98');
   return {
     ...rest,
+    exhaust: { ...rest.exhaust, retardBy: 'estimate' },
     id,
     letter: 'A',
     name: 'First idea',
     induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
-    pair: emptyPair(redLineRpm),
+    pair: emptyPair(7_000),
     efficiencyGuess: guess(0.7),
-    plumbing: [
-      loss('filter', 2_000, massFlow, 100_000, 295),
-      loss('cooler', 6_000, massFlow, 200_000, 400),
-      loss('throttle', 1_500, massFlow, 195_000, 325),
-    ],
+    plumbing: FIRST_LOSSES.map(([place, drop, pressure, temperature]) =>
+      loss(place, drop, 0.2, pressure, temperature),
+    ),
     cooler: { kind: 'air', effectiveness: guess(0.7), coolantRise: guess(5) },
     boost: {
       ...rest.boost,
       kind: 'goal',
       levelGauge: guess(80_000),
       hold: 'pressure',
-      onsetRpm: guess(Math.round((goalSpeedRpm * 0.3) / 100) * 100),
-      fullRpm: guess(Math.round((goalSpeedRpm * 0.55) / 100) * 100),
+      onsetRpm: guess(2_000),
+      fullRpm: guess(3_600),
     },
     backPressureRatio: guess(1.3),
   };
 }
 
-/** A new job: a two-litre four on petrol at sea level, every figure a guess to be replaced. */
-export function newJob(name: string, setupId: string): Job {
-  const fuel: FuelId = 'petrol-98';
-  const main = { bore: guess(0.086), stroke: guess(0.086), compressionRatio: guess(9) };
-  return {
+const fuelOfKind: Record<EngineKind, FuelId> = { petrol: 'petrol-98', diesel: 'diesel', alcohol: 'e85' };
+
+/** About half a litre a cylinder on petrol, a litre on a diesel; even numbers from four on. */
+function cylindersOf({ engine, displacement }: JobStart): number {
+  const each = displacement / (engine === 'diesel' ? 0.00095 : 0.0005);
+  if (each < 3.5) return Math.max(1, Math.round(each));
+  return Math.min(16, 2 * Math.round(each / 2));
+}
+
+/** A new job: what was said first is reported, everything else an estimate that follows it until it is edited. */
+export function newJob(name: string, setupId: string, start?: JobStart): Job {
+  const first = start ?? FIRST_START;
+  const said = (value: number) => (start ? given(value, 'reported') : guess(value));
+  const fuel = fuelOfKind[first.engine];
+  const cylinders = cylindersOf(first);
+  // A square engine of that displacement.
+  const bore = start ? Math.cbrt((4 * first.displacement) / (Math.PI * cylinders)) : 0.086;
+  const main = { bore: said(bore), stroke: said(bore), compressionRatio: guess(9) };
+  const job: Job = {
     version: JOB_VERSION,
     name,
     brief: {
       ...emptyBrief(),
-      goal: { power: guess(260 * 745.6998715822702), basis: 'flywheel', speedRpm: guess(6_500) },
+      goal: {
+        power: said(first.goal.power),
+        basis: first.goal.basis,
+        speedRpm: said(first.goal.speedRpm),
+      },
       drivetrain: { school: 'share', lossShare: guess(0.15), fixedLoss: guess(5_000) },
       fuel: fuelDefaults(fuel),
       venue: {
@@ -222,15 +249,19 @@ export function newJob(name: string, setupId: string): Job {
     engine: {
       ...main,
       ...emptyEngine(main, fuel),
-      cylinders: guess(4),
-      cycle: 'four-stroke',
-      redLineRpm: guess(7_000),
+      cylinders: said(cylinders),
+      cycle: first.cycle,
+      redLineRpm: said(first.redLineRpm),
       idleRpm: guess(900),
       trappingEfficiency: guess(0.8),
       evaporatedShare: guess(0.2),
       breathing: {
         source: 'shape',
-        shape: { id: 'four-valve', peak: guess(0.98), peakRpm: guess(5_200) },
+        shape: {
+          id: first.engine === 'diesel' ? 'diesel' : 'four-valve',
+          peak: guess(0.98),
+          peakRpm: guess(5_200),
+        },
         table: {
           confidence: 'guess',
           rows: [
@@ -242,13 +273,19 @@ export function newJob(name: string, setupId: string): Job {
             { speedRpm: 7500, value: 0.82 },
           ],
         },
-        reference: { temperature: guess(298.15), backPressureRatio: guess(1), fuel, lambda: guess(0.88) },
+        reference: {
+          temperature: guess(298.15),
+          backPressureRatio: guess(1),
+          fuel,
+          lambda: guess(fuelOf(fuel).bestPowerLambda),
+        },
         temperatureExponent: guess(0.5),
       },
     },
-    trial: emptyTrial(7_000),
-    setups: [defaultSetup(setupId, 7_000, 6_500, 0.2, fuel)],
+    trial: emptyTrial(7_000, 6_500),
+    setups: [defaultSetup(setupId)],
     settled: [],
     bin: [],
   };
+  return withFollowers(job);
 }

@@ -113,6 +113,8 @@ const exhaustSchema = z.strictObject({
   /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
   share: input(0.15, 0.6),
   retard: input(0, 0.7),
+  /** Whether the retard is the one stated, or estimated from load, octane and compression ratio. */
+  retardBy: z.enum(['stated', 'estimate']),
   /** W/K from the gas to the wall of port and manifold, and the wall's temperature. */
   heatLoss: input(0, 1_000),
   wall: input(300, 1_300),

@@ -7,6 +7,8 @@ export const input = (min: number, max: number) =>
     value: z.number().min(min).max(max),
     confidence: z.enum(confidences),
     note: z.string().max(500).optional(),
+    /** A default that follows engine and goal until somebody edits it. */
+    auto: z.literal(true).optional(),
   });
 
 export const wholeInput = (min: number, max: number) =>

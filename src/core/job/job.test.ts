@@ -159,7 +159,12 @@ describe('a job of before the whole Brief (version 3)', () => {
     for (const index of [0, 1] as const) {
       const opened = openJob(older(index));
       if (!opened.ok) throw new Error(JSON.stringify(opened.issues));
-      expect(opened.migrated).toEqual(['nothing-more-said-yet', 'no-turbine-yet', 'one-stage-so-far']);
+      expect(opened.migrated).toEqual([
+        'nothing-more-said-yet',
+        'no-turbine-yet',
+        'one-stage-so-far',
+        'retard-as-stated',
+      ]);
       const solve = (job: Job) => {
         const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
         if ('problems' in result) throw new Error(JSON.stringify(result.problems));

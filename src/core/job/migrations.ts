@@ -1,8 +1,13 @@
 import * as z from 'zod';
-import { emptyBrief, emptyEngine, emptyPair, emptySetup, emptyTrial } from './defaults';
 import { jobSchema, type Job } from './document';
-import { fuelIds } from '../fuel/fuels';
-import { guess } from './input';
+import {
+  briefOfVersion4,
+  engineOfVersion4,
+  frozenFuel,
+  pairOfVersion6,
+  setupOfVersion5,
+  trialOfVersion6,
+} from './frozen-defaults';
 import { JOB_VERSION } from './version';
 
 /** A named step from one document version to the next, on plain data. Never edited once released. */
@@ -24,6 +29,8 @@ const jobMigrations: Migration[] = [
   { id: 'no-turbine-yet', from: 4, up: withHotSide },
   // Version 6 has sequential and compound pairs, and how time to boost is tried.
   { id: 'one-stage-so-far', from: 5, up: withArrangements },
+  // Version 7 estimates spark retard from the load where nobody states it, and marks defaults that follow the engine.
+  { id: 'retard-as-stated', from: 6, up: withRetardAsStated },
 ];
 
 type Plain = Record<string, unknown>;
@@ -33,11 +40,10 @@ const plain = (value: unknown): Plain => (value && typeof value === 'object' ? (
 function withRestOfBrief(document: Plain): Plain {
   const brief = plain(document.brief);
   const engine = plain(document.engine);
-  const fuelId = plain(brief.fuel).id;
-  const fuel = fuelIds.find((id) => id === fuelId) ?? 'petrol-98';
+  const fuel = frozenFuel(plain(brief.fuel).id);
   const known = (key: string, or: number) => {
     const { value } = plain(engine[key]);
-    return guess(typeof value === 'number' && Number.isFinite(value) ? value : or);
+    return { value: typeof value === 'number' && Number.isFinite(value) ? value : or };
   };
   const main = {
     bore: known('bore', 0.086),
@@ -46,8 +52,8 @@ function withRestOfBrief(document: Plain): Plain {
   };
   return {
     ...document,
-    brief: { ...emptyBrief(), ...brief, venue: { name: '', ...plain(brief.venue) } },
-    engine: { ...emptyEngine(main, fuel), ...engine },
+    brief: { ...briefOfVersion4(), ...brief, venue: { name: '', ...plain(brief.venue) } },
+    engine: { ...engineOfVersion4(main, fuel), ...engine },
   };
 }
 
@@ -60,8 +66,7 @@ function withHotSide(document: Plain): Plain {
   };
   const displacement =
     (Math.PI / 4) * size('bore', 0.086) ** 2 * size('stroke', 0.086) * size('cylinders', 4);
-  const fuelId = plain(plain(document.brief).fuel).id;
-  const rest = emptySetup(displacement, fuelIds.find((id) => id === fuelId) ?? 'petrol-98');
+  const rest = setupOfVersion5(displacement, frozenFuel(plain(plain(document.brief).fuel).id));
   const each = (list: unknown, up: (one: Plain) => Plain) =>
     Array.isArray(list) ? list.map((one) => (one && typeof one === 'object' ? up(one as Plain) : one)) : list;
   const up = (setup: Plain): Plain => ({
@@ -79,14 +84,24 @@ function withArrangements(document: Plain): Plain {
   const { value } = plain(engine.redLineRpm);
   const redLine = typeof value === 'number' && Number.isFinite(value) ? value : 7_000;
   const up = (setup: unknown): unknown =>
-    setup && typeof setup === 'object' ? { pair: emptyPair(redLine), ...setup } : setup;
+    setup && typeof setup === 'object' ? { pair: pairOfVersion6(redLine), ...setup } : setup;
   const each = (list: unknown) => (Array.isArray(list) ? list.map(up) : list);
   return {
-    trial: emptyTrial(redLine),
+    trial: trialOfVersion6(redLine),
     ...document,
     setups: each(document.setups),
     bin: each(document.bin),
   };
+}
+
+/** An older job states its spark retard, and nothing in it follows anything. */
+function withRetardAsStated(document: Plain): Plain {
+  const up = (setup: unknown): unknown =>
+    setup && typeof setup === 'object'
+      ? { ...setup, exhaust: { retardBy: 'stated', ...plain((setup as Plain).exhaust) } }
+      : setup;
+  const each = (list: unknown) => (Array.isArray(list) ? list.map(up) : list);
+  return { ...document, setups: each(document.setups), bin: each(document.bin) };
 }
 
 export type Opened =

@@ -14,6 +14,7 @@ import { ShopPage } from '../frame/ShopPage';
 import { isBusyKey } from '../frame/typing';
 import shop from '../frame/shop.module.css';
 import type { Arrangement } from '@/core/job/setup-choices';
+import type { JobStart } from '@/core/job/start';
 import { StateMark } from '../frame/icons';
 import { stateClass } from '../frame/states';
 import { exportAddress, server, type Answer } from '../server/client';
@@ -25,6 +26,7 @@ import { Tube } from './Tube';
 import styles from './board.module.css';
 
 const NameDialog = dynamic(() => import('./NameDialog'));
+const NewJobDialog = dynamic(() => import('./NewJobDialog'));
 
 export type BoardJob = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
 
@@ -60,8 +62,8 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
     return null;
   };
 
-  const create = async (name: string) => {
-    const made = await run('The job was not made.', server.createJob(name));
+  const create = async (name: string, start: JobStart) => {
+    const made = await run('The job was not made.', server.createJob(name, start));
     if (made) router.push(`/jobs/${made.id}/brief`);
     return made !== null;
   };
@@ -167,15 +169,18 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
           </table>
         </>
       )}
-      {naming && (
-        <NameDialog
-          title={naming.job ? 'Rename the job' : 'New job'}
-          action={naming.job ? 'Rename' : 'Make it'}
-          name={naming.job?.name ?? ''}
-          onClose={() => setNaming(null)}
-          onName={(name) => (naming.job ? rename(naming.job, name) : create(name))}
-        />
-      )}
+      {naming &&
+        (naming.job ? (
+          <NameDialog
+            title="Rename the job"
+            action="Rename"
+            name={naming.job.name}
+            onClose={() => setNaming(null)}
+            onName={(name) => rename(naming.job!, name)}
+          />
+        ) : (
+          <NewJobDialog onClose={() => setNaming(null)} onMake={create} />
+        ))}
       <Snackbar
         open={binned !== null}
         autoHideDuration={8000}

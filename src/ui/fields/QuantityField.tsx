@@ -37,11 +37,11 @@ function Field({ path, optional = false, ...rest }: Props) {
   const { bounds, problems, ambient } = useForFields();
   const input = useJobState((s) => inputAt(s.draft, path));
   const problem = problems.find((p) => p.path === path);
-  /** A figure that was not there is taken as measured: somebody has just read it. */
+  /** A figure that was not there is reported, until somebody says how it was come by. */
   const take = (value: number | null) => {
     if (value === null) store.getState().write(path, undefined);
     else if (input) write('value', value);
-    else store.getState().write(path, given(value, 'measured'));
+    else store.getState().write(path, given(value, 'reported'));
   };
   const write = (what: 'value' | 'confidence', value: unknown) =>
     store.getState().write(`${path}.${what}`, value);
@@ -66,9 +66,9 @@ function Field({ path, optional = false, ...rest }: Props) {
       onType={take}
       onLeave={() => store.getState().commit()}
       onRevert={() => {
-        const stored = inputAt(store.getState().committed, path)?.value ?? null;
-        if (stored !== null || optional) take(stored);
-        return stored;
+        const stored = inputAt(store.getState().committed, path);
+        if (stored || optional) store.getState().write(path, stored);
+        return stored?.value ?? null;
       }}
     />
   );

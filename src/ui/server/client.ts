@@ -1,3 +1,4 @@
+import type { JobStart } from '@/core/job/start';
 import type { Job } from '@/core/job/document';
 import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
@@ -56,7 +57,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<An
 
 /** The server's entries, typed. */
 export const server = {
-  createJob: (name: string) => call<StoredJob>('POST', '/api/jobs', { name }),
+  createJob: (name: string, start: JobStart) => call<StoredJob>('POST', '/api/jobs', { name, start }),
   loadJob: (id: string) => call<StoredJob>('GET', `/api/jobs/${id}`),
   saveJob: (id: string, baseRevision: number, job: Job) =>
     call<{ revision: number }>('PUT', `/api/jobs/${id}`, { baseRevision, job }),

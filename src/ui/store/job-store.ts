@@ -1,9 +1,10 @@
 import { produce } from 'immer';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { follow } from '@/core/job/following';
 import type { Job } from '@/core/job/document';
 import { server, type StoredJob } from '../server/client';
 import { outbox } from './outbox';
-import { writeAt } from './path';
+import { standAlone, writeAt } from './path';
 
 /** Where the commits stand: all stored, on their way, waiting for the server, refused, met by another's change,
  * or left without a job that was deleted elsewhere. */
@@ -123,9 +124,18 @@ export function createJobStore(stored: StoredJob): JobStore {
       sync: { kind: 'saved' },
       edit: (change) => {
         meanwhile?.edits.push(change);
-        set((s) => ({ draft: produce(s.draft, change) }));
+        set((s) => ({
+          draft: produce(s.draft, (draft) => {
+            change(draft);
+            follow(draft);
+          }),
+        }));
       },
-      write: (path, value) => get().edit((draft) => writeAt(draft, path, value)),
+      write: (path, value) =>
+        get().edit((draft) => {
+          writeAt(draft, path, value);
+          standAlone(draft, path);
+        }),
       commit: () => {
         const { draft, committed } = get();
         if (draft === committed) return;

@@ -18,3 +18,15 @@ export function writeAt(draft: Job, path: string, value: unknown): void {
   if (value === undefined) delete parent[last];
   else parent[last] = value;
 }
+
+/**
+ * What somebody edited by hand no longer follows anything, and a typed value is reported, not an estimate. In: a draft; the
+ * path that was written.
+ */
+export function standAlone(draft: Job, path: string): void {
+  const [, owner, what] = /^(.*)\.(value|confidence)$/.exec(path) ?? [];
+  const input = owner === undefined ? undefined : inputAt(draft, owner);
+  if (!input || typeof input !== 'object') return;
+  delete input.auto;
+  if (what === 'value' && input.confidence === 'guess') input.confidence = 'reported';
+}

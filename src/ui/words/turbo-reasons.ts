@@ -68,6 +68,9 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
     short: 'Holds {boost}: more than is asked',
     long: 'The wastegate’s spring of {spring} lets {boost} of boost stand at {speed}, more than is asked: take a softer spring.',
   },
+  'no-exhaust-system': {
+    long: 'No exhaust system is counted: behind the turbine stands the air of the day. Add down pipe, catalyst and silencer under Pipes where there are any.',
+  },
   'boost-steps': {
     short: 'Boost steps to {to} at {up}',
     long: 'Boost steps from {from} to {to} at {up}: between there and {down} the shaft has two steady states. With falling speed the upper one holds down to {down} (hysteresis).',

@@ -10,5 +10,5 @@ export const dynamic = 'force-dynamic';
 export const GET = handler({}, async () => ({ jobs: await listJobs(await shopDatabase()) }));
 
 export const POST = handler({ body: createJobSchema }, async ({ body }) =>
-  createJob(await shopDatabase(), newJob(body.name, randomUUID())),
+  createJob(await shopDatabase(), newJob(body.name, randomUUID(), body.start)),
 );
