@@ -359,3 +359,43 @@ describe('broken files', () => {
     expect(refusedCount).toBeGreaterThan(500);
   });
 });
+
+const fromFirst: Partial<Mapping> = { surge: 'first-point' };
+
+describe('what practitioners’ files hold beside their points', () => {
+  it('a surge block at the end is read as the surge line, and what lies left of it is left out', () => {
+    const [first] = birch.lines;
+    const block = birch.lines.map((l) => [l.points[1]!.flow, l.points[1]!.pressureRatio].join(','));
+    const made = read([plain(), 'Surge line', 'W,PR', ...block].join('\n'), fromFirst, known);
+    if (!made.ok) throw new Error(JSON.stringify(made.problems));
+    expect(made.document.lines[0]!.points.length).toBe(first!.points.length - 1);
+    expect(made.document.lines[0]!.points[0]!.flow).toBeCloseTo(first!.points[1]!.flow, 9);
+    expect(codes(made).some((c) => c.includes('surge-block-read'))).toBe(true);
+  });
+
+  it('a surge block without figures is left out, and says so', () => {
+    const made = read([plain(), 'surge: see drawing,,,', 'not given,,,'].join('\n'), fromFirst, known);
+    expect(made.ok).toBe(true);
+    expect(codes(made).some((c) => c.includes('surge-block-left-out'))).toBe(true);
+  });
+
+  it.each([
+    '# Reference conditions: 298 K, 100 kPa',
+    '# ref. 100 kPa / 298 K',
+    '# corrected to 25 °C and 1.0 bar abs',
+    '# standard: 24.85 °C, 14.504 psi',
+  ])('conditions stated in any order fill the answer in: %s', (comment) => {
+    const opened = openMapText(`${comment}\n${plain()}`, 'map.csv');
+    if (opened.kind !== 'table') throw new Error(opened.kind);
+    expect(opened.facts.referencePressure).toBeCloseTo(100_000, -2);
+    expect(opened.facts.referenceTemperature!).toBeGreaterThan(297.9);
+    expect(opened.facts.referenceTemperature!).toBeLessThan(298.2);
+  });
+
+  it('an answer that contradicts what the file states is questioned', () => {
+    const text = `# Reference conditions: 298 K, 100 kPa\n${plain()}`;
+    expect(codes(read(text, fromFirst, known))).not.toContain('reference-contradicts');
+    const other = read(text, fromFirst, { ...known, referencePressure: 96_200, referenceTemperature: 302.8 });
+    expect(codes(other)).toContain('reference-contradicts');
+  });
+});

@@ -1,3 +1,4 @@
+import { statedReference } from './reference-stated';
 import { confidences, type Confidence } from '@/core/job/input';
 import { parseQuantity } from '@/core/units/parse';
 import { findUnit, unitsOf, type Quantity } from '@/core/units/quantities';
@@ -138,10 +139,14 @@ export function guessMapping(table: MapTable): Mapping {
   };
 }
 
+/** Longer than any stated quantity with its unit and origin. */
+const LONGEST_QUANTITY = 200;
+
 /** A quantity stated in a fact: '100 kPa', '298 K, maker', or a bare number in the unit that the key names. */
 function quantityIn(key: string, value: string, quantity: Quantity, bare: string | null): number | null {
   const named = /[([,]\s*([^)\],]+)[)\]]?\s*$/.exec(key)?.[1];
   const unit = (named && findUnit(quantity, named)) || (bare === null ? undefined : findUnit(quantity, bare));
+  if (value.length > LONGEST_QUANTITY) return null;
   const text = value
     .split(/,\s*(?=[a-z])/i)[0]!
     .replace(/\babs(olute)?\b/i, '')
@@ -175,12 +180,13 @@ export function guessFacts(table: MapTable, fileName: string): MapFacts {
     const value = parseFloat(of(pattern)?.value ?? '');
     return Number.isFinite(value) && value >= 0 ? value : null;
   };
+  const stated = statedReference(table);
   const stock = plain(/^stock/);
   const notes = table.facts.filter((f) => /^note/.test(f.key)).map((f) => f.value);
   return {
     name: (name ?? fileName.replace(/\.[a-z0-9]{1,5}$/i, '')).slice(0, 80),
-    referencePressure: read(/ref.*press|^p_?ref|press.*ref/, 'pressure'),
-    referenceTemperature: read(/ref.*temp|^t_?ref|temp.*ref/, 'temperature'),
+    referencePressure: read(/ref.*press|^p_?ref|press.*ref/, 'pressure') ?? stated.pressure,
+    referenceTemperature: read(/ref.*temp|^t_?ref|temp.*ref/, 'temperature') ?? stated.temperature,
     flowPressure: read(/flow.*press/, 'pressure'),
     flowTemperature: read(/flow.*temp/, 'temperature'),
     inducer: read(patterns.inducer, 'bore'),

@@ -1,3 +1,5 @@
+import { statedReference } from './reference-stated';
+import { rightOfSurge, withoutSurgeBlock } from './surge-block';
 import { checkMap, type Finding } from '@/core/compressor/check';
 import { compressorSchema, type Compressor } from '@/core/compressor/document';
 import { dryAirDensity } from '@/core/compressor/reference';
@@ -192,10 +194,26 @@ export function makeMap(table: MapTable, mapping: Mapping, facts: MapFacts): Map
   const doubts: FileFinding[] = [...table.findings];
   const lacks = missing(mapping, facts);
   if (lacks.length) return { ok: false, problems: lacks.map((why) => ({ reason: why })) };
-  const { rows, problems } = readRows(table, mapping, facts, doubts);
+  const at = (role: Role) => mapping.columns.findIndex((c) => c.role === role);
+  const block = withoutSurgeBlock(table, { flow: at('flow'), ratio: at('ratio') }, mapping.decimal);
+  const { rows, problems } = readRows({ ...table, rows: block.rows }, mapping, facts, doubts);
+  doubts.push(...contradicted(table, facts));
   if (problems.length) return { ok: false, problems: shorten(problems) };
   let lines = linesOf(rows, doubts);
   if (mapping.surge === 'marked') lines = fromSurge(lines, problems, doubts);
+  if (block.rows.length < table.rows.length) {
+    const toFlow = converter(mapping.columns[at('flow')]!.unit, facts);
+    const surge = block.points.map((p) => ({ flow: toFlow(p.flow), ratio: p.ratio }));
+    const before = lines.reduce((n, l) => n + l.length, 0);
+    lines = lines.map((l) => rightOfSurge(l, surge));
+    doubts.push({
+      line: table.rows[block.rows.length]!.line,
+      reason: reason(surge.length > 1 ? 'surge-block-read' : 'surge-block-left-out', {
+        count: [surge.length > 1 ? surge.length : block.leftOut, 'count'],
+        points: [before - lines.reduce((n, l) => n + l.length, 0), 'count'],
+      }),
+    });
+  }
   if (problems.length) return { ok: false, problems: shorten(problems) };
   const said = (key: keyof MapFacts['sure'], value: number): Input => ({
     value,
@@ -233,6 +251,24 @@ export function makeMap(table: MapTable, mapping: Mapping, facts: MapFacts): Map
         .map((i) => ({ reason: reason('value-refused', {}, { where: i.path.join('.'), why: i.message }) })),
     };
   return { ok: true, document: parsed.data, doubts: [...doubts, ...check.doubts.map(placed)] };
+}
+
+/** Where the answer to the reference conditions is not what the file itself states. */
+function contradicted(table: MapTable, facts: MapFacts): FileFinding[] {
+  const stated = statedReference(table);
+  const off = (a: number | null, b: number | null) => a !== null && b !== null && Math.abs(a / b - 1) > 0.004;
+  if (!off(stated.pressure, facts.referencePressure) && !off(stated.temperature, facts.referenceTemperature))
+    return [];
+  return [
+    {
+      reason: reason('reference-contradicts', {
+        pressure: [stated.pressure ?? facts.referencePressure!, 'airPressure'],
+        temperature: [stated.temperature ?? facts.referenceTemperature!, 'temperature'],
+        answerPressure: [facts.referencePressure!, 'airPressure'],
+        answerTemperature: [facts.referenceTemperature!, 'temperature'],
+      }),
+    },
+  ];
 }
 
 /** The first problems, and how many more there are. */

@@ -12,6 +12,8 @@ export type MapTable = {
   rows: { line: number; cells: string[] }[];
   /** 'key: value' lines above the header. */
   facts: { line: number; key: string; value: string }[];
+  /** Comment lines that are no such fact. */
+  comments: string[];
   decimal: '.' | ',';
   findings: FileFinding[];
 };
@@ -28,8 +30,13 @@ const fail = (why: Reason, line?: number): TableRead => ({
   problems: [{ reason: why, ...(line === undefined ? {} : { line }) }],
 });
 
+/** Longer than any number that is written by hand or by a program. */
+const LONGEST_NUMBER = 60;
+
 /** A number as sheets write it, blanks and grouping taken out; NaN if it is none. */
 export function readNumber(text: string, decimal: '.' | ','): number {
+  // Patterns look at a text more than once: one that is no number is not looked at.
+  if (text.length > LONGEST_NUMBER) return NaN;
   const grouping = decimal === ',' ? '.' : ',';
   let bare = text
     .trim()
@@ -49,6 +56,7 @@ function decimalOf(cells: string[]): '.' | ',' {
   let commas = 0;
   let points = 0;
   for (const cell of cells) {
+    if (cell.length > LONGEST_NUMBER) continue;
     if (/^\s*[+-]?\d*,\d+\s*$/.test(cell) && !/^\s*[+-]?[1-9]\d{0,2},\d{3}\s*$/.test(cell)) commas++;
     if (/^\s*[+-]?\d*\.\d+\s*$/.test(cell) && !/^\s*[+-]?[1-9]\d{0,2}\.\d{3}\s*$/.test(cell)) points++;
   }
@@ -63,8 +71,30 @@ function delimiterOf(lines: string[]): string | null {
 
 /** 'key: value' or 'key = value', with or without a '#' before it. */
 function factOf(text: string): { key: string; value: string } | null {
-  const match = /^\s*#?\s*([^:=;\t]{1,60}?)\s*[:=;\t]\s*(.*?)\s*$/.exec(text);
-  return match ? { key: match[1]!.toLowerCase(), value: plainText(match[2]!.replace(/[;,\t]+$/, '')) } : null;
+  const bare = text.trim().replace(/^#/, '').trimStart();
+  const at = bare.slice(0, LONGEST_KEY + 40).search(/[:=;\t]/);
+  const key = bare.slice(0, Math.max(0, at)).trimEnd();
+  if (key === '' || key.length > LONGEST_KEY) return null;
+  const value = trimmedOf(bare.slice(at + 1, at + 1 + LONGEST_FACT), ';,\t');
+  return { key: key.toLowerCase(), value: plainText(value) };
+}
+const LONGEST_KEY = 60;
+const MOST_COMMENTS = 200;
+/** Longer than any note; what lies beyond is not read. */
+const LONGEST_FACT = 4_000;
+
+/** A text without blanks at its ends and without these characters at its end: looked at once, from behind. */
+function trimmedOf(text: string, end: string): string {
+  const bare = text.trim();
+  let last = bare.length;
+  while (last > 0 && end.includes(bare[last - 1]!)) last--;
+  return bare.slice(0, last).trimEnd();
+}
+
+/** What stands between quotes that a spreadsheet put round a whole comment line; null where it did not. */
+function unquoted(line: string): string | null {
+  const bare = trimmedOf(line, ',;\t');
+  return bare.length > 1 && bare.startsWith('"') && bare.endsWith('"') ? bare.slice(1, -1) : null;
 }
 
 /** A text that would not survive as it stands is written as a JSON string, its line ends of every kind escaped. */
@@ -86,12 +116,14 @@ function plainText(text: string): string {
 function readCsv(text: string, least: number): TableRead {
   const all = text.replace(/\r\n?/g, '\n').split('\n');
   const facts: MapTable['facts'] = [];
+  const said: string[] = [];
   const isComment = (line: string) => /^\s*"?#/.test(line);
   const comments = all.map((line, i) => ({ line, i })).filter(({ line }) => isComment(line));
   for (const { line, i } of comments) {
-    const quoted = /^"(.*)"[,;\t]*$/.exec(line.trim())?.[1];
-    const fact = factOf(quoted?.replace(/""/g, '"') ?? line);
+    const quoted = unquoted(line);
+    const fact = factOf(quoted?.replaceAll('""', '"') ?? line);
     if (fact) facts.push({ line: i + 1, ...fact });
+    else if (said.length < MOST_COMMENTS) said.push(line.slice(0, LONGEST_FACT));
   }
   // Comment lines become empty ones, so that the others keep their numbers.
   const body = all.map((line) => (isComment(line) ? '' : line));
@@ -115,11 +147,17 @@ function readCsv(text: string, least: number): TableRead {
     rows.filter((row) => row.cells.some((c) => c !== '')),
     facts,
     least,
+    said,
   );
 }
 
 /** Finds the header among rows of cells: the text rows right above the first row of numbers. */
-function tableOf(rows: MapTable['rows'], facts: MapTable['facts'], least: number): TableRead {
+function tableOf(
+  rows: MapTable['rows'],
+  facts: MapTable['facts'],
+  least: number,
+  comments: string[] = [],
+): TableRead {
   const start = rows.findIndex((row) => row.cells.filter((c) => c !== '' && isNumeric(c)).length >= least);
   if (start < 0) return fail(reason('no-number-rows'), rows[0]?.line);
   const data = rows.slice(start);
@@ -143,7 +181,7 @@ function tableOf(rows: MapTable['rows'], facts: MapTable['facts'], least: number
   const findings: FileFinding[] = [];
   if (!header.length) findings.push({ reason: reason('no-header') });
   if (decimal === ',') findings.push({ reason: reason('decimal-comma') });
-  return { ok: true, table: { columns, rows: data, facts, decimal, findings } };
+  return { ok: true, table: { columns, rows: data, facts, comments, decimal, findings } };
 }
 
 type Scalar = string | number | boolean;
@@ -209,6 +247,7 @@ function readJsonTable(text: string): TableRead {
     ok: true,
     table: {
       columns,
+      comments: [],
       rows: rows.map((row) => ({
         line: lineAt(row.offset),
         cells: columns.map((key) => String(row.data[key] ?? '')),

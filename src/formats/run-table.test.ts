@@ -91,3 +91,29 @@ describe('a pasted run', () => {
     );
   });
 });
+
+describe('a log with more in it than the pull', () => {
+  const log = (speeds: number[]) =>
+    ['rpm\tpower hp', ...speeds.map((n) => `${n}\t${(0.03 * n).toFixed(1)}`)].join('\n');
+  const up = Array.from({ length: 40 }, (_, i) => 2_000 + i * 100);
+  const read = (text: string, accelerationOnly: boolean) => {
+    const table = readRun(text);
+    if (!table.ok) throw new Error('no table');
+    const unit = (q: Parameters<typeof unitsOf>[0]) => unitsOf(q)[0]!;
+    return makeRun(table.table, guessRun(table.table, unit), 14.6, 101_325, { accelerationOnly });
+  };
+
+  it('is refused as it stands, and is the pull alone when only the acceleration is kept', () => {
+    const text = log([1_500, 2_600, 2_400, 2_200, ...up, 5_600, 5_100, 4_000, 2_500]);
+    expect(read(text, false)).toMatchObject({
+      ok: false,
+      problems: [{ reason: { code: 'run-out-of-order' } }],
+    });
+    const made = read(text, true);
+    if (!made.ok) throw new Error(JSON.stringify(made.problems));
+    expect(made.rows[0]!.speedRpm).toBe(2_000);
+    expect(made.rows.at(-1)!.speedRpm).toBe(5_900);
+    expect(made.rows).toHaveLength(up.length);
+    expect(made.findings.map((f) => f.reason.code)).toContain('run-acceleration-only');
+  });
+});

@@ -112,6 +112,7 @@ export function makeRun(
   mapping: RunMapping,
   stoichiometric: number,
   ambient: number,
+  { accelerationOnly = false }: { accelerationOnly?: boolean } = {},
 ): RunMade {
   const has = (column: RunColumn) => mapping.some((m) => m.column === column);
   if (!has('speed')) return fail('run-needs-speed');
@@ -133,15 +134,45 @@ export function makeRun(
       reading[column] = fromUnit(number, unit);
     }
     if (reading.speed === undefined) return fail('run-row-without-speed', {}, line);
+    if (accelerationOnly && reading.power === undefined && reading.torque === undefined) continue;
     if (reading.power === undefined && reading.torque === undefined)
       return fail('run-row-without-power', {}, line);
     readings.push(reading);
   }
   if (readings.length < 2) return fail('run-too-short');
-  return checkSpeeds(readings) ?? checkPowers(readings) ?? gather(readings, stoichiometric, ambient);
+  const kept = accelerationOnly ? accelerationOf(readings) : readings;
+  const made = checkSpeeds(kept) ?? checkPowers(kept) ?? gather(kept, stoichiometric, ambient);
+  if (made.ok && kept.length < readings.length)
+    made.findings.push({
+      reason: reason('run-acceleration-only', {
+        left: [readings.length - kept.length, 'count'],
+        from: [kept[0]!.speed!, 'engineSpeed'],
+        to: [kept.at(-1)!.speed!, 'engineSpeed'],
+      }),
+    });
+  return made;
 }
 
 const powerOf = ({ power, torque, speed }: Reading): number => power ?? powerOfTorque(torque!, speed!);
+
+/**
+ * The acceleration of a log: from where the engine last began to rise up to its highest speed. What came before, the way up
+ * to the start and other pulls, and the coast-down after it are left out. In: readings as they were logged.
+ */
+function accelerationOf(readings: Reading[]): Reading[] {
+  const speeds = readings.map((r) => r.speed!);
+  const top = speeds.indexOf(Math.max(...speeds));
+  const span = speeds[top]! - Math.min(...speeds);
+  let start = top;
+  let least = speeds[top]!;
+  // Back in time while the speed falls, a logger's jitter let pass.
+  for (let i = top - 1; i >= 0 && speeds[i]! <= least + JITTER * span; i--)
+    if (speeds[i]! < least) {
+      least = speeds[i]!;
+      start = i;
+    }
+  return readings.slice(start, top + 1);
+}
 
 function checkSpeeds(readings: Reading[]): RunMade | null {
   const speeds = readings.map((r) => r.speed!);

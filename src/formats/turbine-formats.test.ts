@@ -140,3 +140,72 @@ describe('a part’s file', () => {
     expect(readPartFile('{').ok).toBe(false);
   });
 });
+
+describe('turbine tables of several speed lines and units', () => {
+  const facts = [
+    '# name: Test 60',
+    '# inducer: 60 mm',
+    '# exducer: 52 mm',
+    '# efficiency: 0.72',
+    '# includes bearing: no',
+    '# max speed: 140000 rpm',
+    '# max temperature: 950 °C',
+  ];
+  const made = (rows: string[], more: string[] = []) => {
+    const opened = openTurbineText([...facts, ...more, ...rows].join('\n'), 'x.csv');
+    if (opened.kind !== 'table') throw new Error(JSON.stringify(opened.problems));
+    return makeTurbine(opened.table, opened.mapping, opened.facts);
+  };
+  const pointsOf = (result: ReturnType<typeof made>) => {
+    if (!result.ok) throw new Error(JSON.stringify(result.problems));
+    const { capacity } = result.document.housings[0]!;
+    if (capacity.kind !== 'points') throw new Error(capacity.kind);
+    return capacity.points;
+  };
+
+  it('reads a column of speed as lines of one swallowing curve, and says how far they lie apart', () => {
+    const result = made(
+      [
+        'speed (rpm),expansion ratio,flow (kg/s)',
+        ...[
+          '60000,1.4,0.10',
+          '60000,1.8,0.13',
+          '60000,2.2,0.145',
+          '90000,1.5,0.108',
+          '90000,2.0,0.138',
+          '90000,2.6,0.151',
+        ],
+      ],
+      ['# reference pressure: 101.3 kPa', '# reference temperature: 288 K'],
+    );
+    const points = pointsOf(result);
+    expect(points.map((p) => p.ratio)).toEqual([1.4, 1.5, 1.8, 2, 2.2, 2.6]);
+    points.forEach((p, i) => i && expect(p.flow).toBeGreaterThanOrEqual(points[i - 1]!.flow));
+    expect(result.ok && result.doubts.map((d) => d.reason.code)).toContain('speed-lines-merged');
+  });
+
+  it('refuses a line whose ratios fall, in words and with its line', () => {
+    const result = made(
+      ['speed (rpm),ER,flow (kg/s)', '60000,1.4,0.1', '60000,1.3,0.13', '90000,1.5,0.11', '90000,2,0.14'],
+      ['# reference pressure: 101.3 kPa', '# reference temperature: 288 K'],
+    );
+    expect(result.ok).toBe(false);
+    expect(!result.ok && result.problems[0]).toMatchObject({
+      line: 12,
+      reason: { code: 'ratios-must-rise' },
+    });
+  });
+
+  // ṁ √T / p by hand: 0.2 kg/s at 900 K and 200 kPa is 0.03 kg/s·√K/kPa, 3 kg/s·√K/bar.
+  it.each([
+    ['kg/s·√K/kPa', 0.03],
+    ['kg/s·sqrt(K)/bar', 3],
+    ['lb/min √R/psi', ((0.2 / 0.45359237) * 60 * Math.sqrt(900 * 1.8)) / (200_000 / 6_894.757293168)],
+  ])('takes reduced flow in %s without asking for a reference', (unit, flow) => {
+    const points = pointsOf(
+      made([`ER,flow (${unit})`, `1.5,${flow * 0.8}`, `2,${flow}`, `2.5,${flow * 1.05}`]),
+    );
+    const corrected = (0.2 / 200_000) * Math.sqrt(900) * (101_325 / Math.sqrt(288.15));
+    expect(points[1]!.flow / corrected).toBeCloseTo(1, 6);
+  });
+});

@@ -2,17 +2,28 @@ import { checkTurbine } from '@/core/turbine/check';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { confidences, guess, type Confidence, type Input } from '@/core/job/input';
 import { parseQuantity } from '@/core/units/parse';
-import { findUnit, fromUnit, unitsOf, type Quantity } from '@/core/units/quantities';
+import { unitsOf, type Quantity } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';
 import { readNumber, readMapTable, type FileFinding, type MapTable } from './map-table';
+import { statedReference } from './reference-stated';
+import {
+  flowReader,
+  isReduced,
+  REDUCED_UNITS,
+  reducedUnitIn,
+  STANDARD_REFERENCE,
+  swallowingCurve,
+  type Swallowed,
+} from './swallowing';
 
 /** What a column of a turbine's table may hold. */
-export type TurbineRole = 'ignore' | 'housing' | 'ratio' | 'flow' | 'efficiency';
+export type TurbineRole = 'ignore' | 'housing' | 'speed' | 'ratio' | 'flow' | 'efficiency';
 
-const FLOW_UNITS = unitsOf('massFlow').map((u) => u.symbol);
+const FLOW_UNITS = [...unitsOf('massFlow').map((u) => u.symbol), ...REDUCED_UNITS];
 export const turbineRoleUnits: Record<TurbineRole, string[]> = {
   ignore: [],
   housing: [],
+  speed: ['rpm'],
   ratio: [''],
   flow: FLOW_UNITS,
   efficiency: ['share', '%'],
@@ -45,6 +56,7 @@ const words: [TurbineRole, RegExp][] = [
   ['efficiency', /eff|eta|η/i],
   ['ratio', /ratio|expansion|\ber\b|p\s*0?3\s*\/\s*p\s*0?4|\bpr\b|π/i],
   ['housing', /housing|a\/r|scroll|volute/i],
+  ['speed', /speed|rpm|\bn\b|u\/c|rev\/min/i],
   ['flow', /flow|mass|swallow|\bw\b|ṁ|phi|kg\/|lb\/|g\/s/i],
 ];
 
@@ -57,7 +69,8 @@ function guessTurbineMapping(table: MapTable): TurbineMapping {
     const spelt = name.toLowerCase().replace(/\s*\/\s*/g, '/');
     const unit =
       role === 'flow'
-        ? ([...FLOW_UNITS].sort((a, b) => b.length - a.length).find((u) => spelt.includes(u.toLowerCase())) ??
+        ? (reducedUnitIn(name) ??
+          [...FLOW_UNITS].sort((a, b) => b.length - a.length).find((u) => spelt.includes(u.toLowerCase())) ??
           null)
         : role === 'efficiency'
           ? /%/.test(name)
@@ -101,6 +114,9 @@ function guessTurbineFacts(table: MapTable, fileName: string): TurbineFacts {
     sure: {},
     note: '',
   };
+  const stated = statedReference(table);
+  facts.referencePressure = stated.pressure;
+  facts.referenceTemperature = stated.temperature;
   for (const { key, value } of table.facts) {
     if (/bearing/.test(key)) {
       facts.includesBearing = /^(yes|true|1)/i.test(value)
@@ -134,6 +150,13 @@ export type TurbineMade =
 
 const MOST_PROBLEMS = 12;
 
+/** A place of a document in words instead of a path. */
+const wherePlain = (path: PropertyKey[]): string =>
+  String(path.findLast((key) => typeof key === 'string' && key !== 'value') ?? 'the turbine').replace(
+    /([A-Z])/g,
+    (letter) => ` ${letter.toLowerCase()}`,
+  );
+
 /** A turbine made of a table, or why it was not made, with lines of the file. Nothing in between. Never throws. */
 export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: TurbineFacts): TurbineMade {
   const problems: FileFinding[] = [];
@@ -144,10 +167,16 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
   if (ratioAt < 0) say('column-missing', { column: 'expansion ratio' });
   if (flowAt < 0) say('column-missing', { column: 'flow' });
   const unit = flowAt < 0 ? null : mapping.columns[flowAt]!.unit;
-  const flowUnit = unit === null ? undefined : findUnit('massFlow', unit);
+  const isBare = isReduced(unit);
+  const reference = {
+    pressure: facts.referencePressure ?? (isBare ? STANDARD_REFERENCE.pressure : NaN),
+    temperature: facts.referenceTemperature ?? (isBare ? STANDARD_REFERENCE.temperature : NaN),
+  };
+  const flowUnit = unit === null ? undefined : flowReader(unit, reference);
   if (flowAt >= 0 && !flowUnit) say('flow-unit-missing');
   if (facts.name.trim() === '') say('no-name');
-  if (facts.referencePressure === null || facts.referenceTemperature === null) say('no-reference');
+  // A flow as ṁ √T / p has no reference to be asked for.
+  if (Number.isNaN(reference.pressure) || Number.isNaN(reference.temperature)) say('no-reference');
   if (facts.inducer === null || facts.exducer === null) say('no-turbine-diameters');
   if (facts.includesBearing === null) say('no-bearing-answer');
   const efficiencyAt = at('efficiency');
@@ -156,7 +185,9 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
   if (facts.maxTemperature === null) say('no-temperature-limit');
   if (problems.length) return { ok: false, problems };
 
-  const housings = new Map<string, { ratio: number; flow: number; line: number }[]>();
+  const speedAt = at('speed');
+  const housings = new Map<string, Swallowed[]>();
+  let lastSpeed = '';
   let best = 0;
   let last = '';
   for (const { line, cells } of table.rows) {
@@ -177,18 +208,22 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
     const named = housingAt < 0 ? '' : cell(housingAt).replace(/^'/, '');
     last = named || last || 'Housing 1';
     const ratio = number(ratioAt, 'expansion ratio');
-    const flow = fromUnit(number(flowAt, 'flow'), flowUnit!);
+    const flow = flowUnit!(number(flowAt, 'flow'));
+    lastSpeed = (speedAt < 0 ? '' : cell(speedAt)) || lastSpeed;
     if (efficiencyAt >= 0 && cell(efficiencyAt) !== '') {
       const share =
         number(efficiencyAt, 'efficiency') * (mapping.columns[efficiencyAt]!.unit === '%' ? 0.01 : 1);
       if (share > best) best = share;
     }
     const points = housings.get(last) ?? [];
-    points.push({ ratio, flow, line });
+    points.push({ speed: lastSpeed, ratio, flow, line });
     housings.set(last, points);
   }
   if (problems.length) return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
   const lines: number[][] = [];
+  const curves = [...housings].map(([name, points]) => ({ name, ...swallowingCurve(points) }));
+  const unfit = curves.flatMap((c) => c.problems);
+  if (unfit.length) return { ok: false, problems: unfit.slice(0, MOST_PROBLEMS) };
   const input = (key: string, value: number): Input => ({
     value,
     confidence: facts.sure[key] ?? 'reported',
@@ -197,7 +232,7 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
     version: 1 as const,
     kind: 'turbine' as const,
     name: facts.name.trim(),
-    reference: { pressure: facts.referencePressure!, temperature: facts.referenceTemperature! },
+    reference,
     inducer: input('inducer', facts.inducer!),
     exducer: input('exducer', facts.exducer!),
     efficiency: input('efficiency', facts.efficiency ?? best),
@@ -206,8 +241,7 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
     throats: guess(1.4),
     maxSpeedRpm: input('maxSpeedRpm', facts.maxSpeedRpm!),
     maxTemperature: input('maxTemperature', facts.maxTemperature!),
-    housings: [...housings].map(([name, points]) => {
-      const sorted = [...points].sort((a, b) => a.ratio - b.ratio);
+    housings: curves.map(({ name, points: sorted }) => {
       lines.push(sorted.map((p) => p.line));
       const ar = /([0-9]*[.,][0-9]+)/.exec(name)?.[1];
       const inches = ar ? Number(ar.replace(',', '.')) : NaN;
@@ -235,14 +269,20 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
           first === 'housings' && typeof point === 'number' ? lines[Number(housing)]?.[point] : undefined;
         return {
           ...(line === undefined ? {} : { line }),
-          reason: reason('value-refused', {}, { where: issue.path.join('.'), why: issue.message }),
+          reason: /rise/i.test(issue.message)
+            ? reason('ratios-must-rise', {}, { speed: '' })
+            : reason('value-refused', {}, { where: wherePlain(issue.path), why: issue.message }),
         };
       }),
     };
   const { faults, doubts } = checkTurbine(parsed.data);
   return faults.length
     ? { ok: false, problems: faults.map((f) => ({ reason: f.reason })) }
-    : { ok: true, document: parsed.data, doubts: doubts.map((d) => ({ reason: d.reason })) };
+    : {
+        ok: true,
+        document: parsed.data,
+        doubts: [...curves.flatMap((c) => c.doubts), ...doubts.map((d) => ({ reason: d.reason }))],
+      };
 }
 
 export type OpenedTurbine =

@@ -1,3 +1,4 @@
+import { USUAL_LOSS } from '../job/questions';
 import { makeClimate } from '../air/climate';
 import { enthalpy, isentropicTemperature } from '../air/gas-properties';
 import { standardPressure } from '../air/standard-atmosphere';
@@ -199,7 +200,10 @@ function injectors({ size, count, power: p, duty, drop }: Values, context: PadCo
     return answer(
       known(duty) ? {} : { duty: needed },
       needed > 1 || said ? reason(needed > 1 ? 'claim-duty' : 'claim-duty-other', figures, names) : null,
-      needed <= 1 && needed > MOST_DUTY ? [reason('claim-duty-high', figures, names)] : [],
+      // What reads as 85 % is not over 85 %.
+      needed <= 1 && Math.round(needed * 100) > MOST_DUTY * 100
+        ? [reason('claim-duty-high', figures, names)]
+        : [],
     );
   }
   if (known(open)) return answer({ power: (open * (duty ?? 0.8)) / bsfc });
@@ -218,7 +222,20 @@ function wheelFlywheel({ wheels, flywheel, loss }: Values, context: PadContext):
     if (share <= 0) return answer({}, reason('claim-gains-on-the-way', figures));
     if (known(loss) && Math.abs(share - loss) > 0.02)
       return answer({}, reason('claim-loss-other', { ...figures, loss: [loss, 'share'] }));
-    return answer({ loss: share }, null, share > 0.35 ? [reason('claim-loss-large', figures)] : []);
+    const unusual = share < USUAL_LOSS.least || share > USUAL_LOSS.most;
+    const usual = {
+      least: [USUAL_LOSS.least, 'share'],
+      most: [USUAL_LOSS.most, 'share'],
+    } satisfies Parameters<typeof reason>[1];
+    return answer(
+      { loss: share },
+      null,
+      share > 0.35
+        ? [reason('claim-loss-large', figures)]
+        : unusual
+          ? [reason('claim-loss-unusual', { ...figures, ...usual })]
+          : [],
+    );
   }
   const drivetrain = { school: 'share', lossShare: loss ?? context.lossShare, fixedLoss: 0 } as const;
   if (known(wheels)) return answer({ flywheel: flywheelPower(wheels, drivetrain) });

@@ -156,6 +156,18 @@ const cases: Record<string, Case> = {
     breaks: (j) => (induction(j).stages[0]!.compressor = { id: 'rowan-52', revision: 1 }),
     leaves: (j) => (j.setups[0]!.name = 'Another name'),
   },
+  'arrangement-after-charger': {
+    breaks: (j) => (induction(j).arrangement = 'sequential'),
+    leaves: (j) => (induction(j).arrangement = 'single'),
+  },
+  'lp-stage-after-charger': {
+    before: (j) => {
+      induction(j).arrangement = 'compound';
+      induction(j).stages.push({ compressor: { id: 'larch-67', revision: 1 } });
+    },
+    breaks: (j) => (induction(j).stages[1]!.compressor = { id: 'oak-76', revision: 1 }),
+    leaves: (j) => (j.setups[0]!.name = 'Another name'),
+  },
   'count-after-charger': {
     breaks: (j) => (induction(j).arrangement = 'parallel'),
     leaves: (j) => (induction(j).arrangement = 'single'),
@@ -265,6 +277,7 @@ describe('an open bench', () => {
         'nothing-more-said-yet',
         'no-turbine-yet',
         'one-stage-so-far',
+        'retard-as-stated',
       ],
       job: { settled: [], bin: [] },
     });

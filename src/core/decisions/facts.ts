@@ -51,7 +51,10 @@ export function factsOf(
   if (ref) {
     facts.compressor = ref.id;
     facts.compressorRevision = ref.revision;
-    facts.compressorCount = induction.kind === 'turbo' && induction.arrangement === 'parallel' ? 2 : 1;
+    const { arrangement, stages } = induction as Extract<typeof induction, { kind: 'turbo' }>;
+    facts.compressorCount = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
+    facts.arrangement = arrangement;
+    if (arrangement === 'compound' && stages[1]?.compressor) facts.lpCompressor = stages[1].compressor.id;
     const known = newest(ref.id);
     if (known !== undefined) facts.newestRevision = known;
   }

@@ -140,6 +140,8 @@ export const rules: Rule[] = [
     String(f.compressorName ?? f.compressor),
   ),
   onName('turbine-after-charger', 'charger', 'turbine', (f) => String(f.turbine)),
+  onName('arrangement-after-charger', 'charger', 'arrangement'),
+  onName('lp-stage-after-charger', 'charger', 'lpCompressor'),
   onFigure('count-after-charger', 'charger', 'compressorCount', 'count', moved(0)),
   {
     id: 'revision-after-charger',

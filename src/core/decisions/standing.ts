@@ -1,3 +1,4 @@
+import { benchOfPath } from '../job/bench-of';
 import type { Problem } from '../forecast/build';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import { healthChecks } from '../engine/condition';
@@ -40,15 +41,6 @@ export function withMark(job: Job, bench: SettleableBench, setup: Setup, facts: 
   const others = job.settled.filter((m) => m.bench !== bench || m.setup !== owner);
   return facts ? [...others, { bench, setup: owner, facts }] : others;
 }
-
-const benchOfPath = (path: string): SettleableBench =>
-  path.startsWith('brief.')
-    ? 'brief'
-    : path.startsWith('engine.')
-      ? 'engine'
-      : /^setups\.\d+\.induction/.test(path)
-        ? 'charger'
-        : 'demand';
 
 const isGuess = (...inputs: (Input | undefined)[]) => inputs.some((i) => i?.confidence === 'guess');
 

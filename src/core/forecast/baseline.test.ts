@@ -57,7 +57,7 @@ function withOwnRun(boosted: boolean, more: Partial<Job['engine']['baseline']> =
     bsfc: job.brief.fuel.bsfc,
     bsfcLambda: job.brief.fuel.bsfcLambda,
     inletDrop: given(build.climate.pressure - losses.manifoldPressure, 'measured'),
-    backPressureRatio: boosted ? job.setups[0]!.backPressureRatio : guess(1),
+    backPressureRatio: boosted ? { ...job.setups[0]!.backPressureRatio, confidence: 'reported' } : guess(1),
     ...more,
   };
   return job;
@@ -226,5 +226,24 @@ describe('readings that disagree', () => {
     job.brief.fuel.lambda = given(0.82, 'measured');
     job.engine.volumes = { ...job.engine.volumes, used: true, chamber: given(0.0005, 'measured') };
     expect(codes(job)).toEqual(['volumes-make-no-ratio']);
+  });
+});
+
+describe('a boosted run that says nothing of its charge or its back pressure', () => {
+  const codesOf = (job: Job) => {
+    const fitted = structuredClone(job);
+    fitted.engine.breathing.source = 'baseline';
+    const result = compileBuild(fitted, fitted.setups[0]!.id, sampleLibrary);
+    return 'problems' in result ? result.problems.map((p) => p.reason.code) : [];
+  };
+
+  it('asks for them instead of taking an unboosted engine’s', () => {
+    const job = withOwnRun(true);
+    expect(codesOf(job)).toEqual([]);
+    job.engine.baseline.backPressureRatio = guess(1);
+    expect(codesOf(job)).toEqual(['boosted-run-needs-back-pressure']);
+    for (const row of job.engine.baseline.rows) row.chargeTemperature = null;
+    job.engine.baseline.chargeTemperature = guess(293.15);
+    expect(codesOf(job)).toEqual(['boosted-run-needs-charge-temperature']);
   });
 });

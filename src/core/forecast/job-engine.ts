@@ -2,6 +2,7 @@ import { compressionRatioOf } from '../engine/derived';
 import { backPressureFactor, breathingCorrection, displacement } from '../engine/formulas';
 import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job } from '../job/document';
+import type { Input } from '../job/input';
 import type { Drivetrain } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
 import { fitBaseline, measuredFlywheel, type BaselineFit, type BaselineRun } from './baseline';
@@ -103,6 +104,9 @@ export function runOf({ brief, engine: { baseline } }: Job): BaselineRun | null 
 const plausiblePeak = { 'four-stroke': [0.6, 1.35], 'two-stroke': [0.4, 1.7] } as const;
 
 /** Why a run, fitted, cannot be this engine's breathing, most telling first. */
+/** Boost of a run over this is boost, and no gauge's error, Pa. */
+const BOOSTED = 5_000;
+
 export function baselineProblems(job: Job, fit: BaselineFit | null): Problem[] {
   const { baseline, cycle } = job.engine;
   const path = 'engine.baseline';
@@ -124,6 +128,30 @@ export function baselineProblems(job: Job, fit: BaselineFit | null): Problem[] {
     return unburnt('mixture-cannot-burn', `${path}.lambda`, baseline.lambda.value);
   const row = baseline.rows.find((r) => !burns(r.lambda));
   if (row) return unburnt('row-cannot-burn', path, row.lambda!, { speed: [row.speedRpm, 'engineSpeed'] });
+  // An unboosted run's own defaults, 20 °C and 1.00, are no figures of a boosted one.
+  const boosted = baseline.rows.filter((r) => (r.boostGauge ?? 0) > BOOSTED);
+  const hardest = boosted.reduce<(typeof boosted)[number] | undefined>(
+    (a, b) => (!a || b.boostGauge! > a.boostGauge! ? b : a),
+    undefined,
+  );
+  if (hardest) {
+    const figures: Parameters<typeof reason>[1] = {
+      boost: [hardest.boostGauge!, 'boost'],
+      speed: [hardest.speedRpm, 'engineSpeed'],
+    };
+    const isOpen = (input: Input) => input.confidence === 'guess';
+    if (boosted.some((r) => r.chargeTemperature === null) && isOpen(baseline.chargeTemperature))
+      return [
+        {
+          path: `${path}.chargeTemperature`,
+          reason: reason('boosted-run-needs-charge-temperature', figures),
+        },
+      ];
+    if (isOpen(baseline.backPressureRatio))
+      return [
+        { path: `${path}.backPressureRatio`, reason: reason('boosted-run-needs-back-pressure', figures) },
+      ];
+  }
   if (!fit) return [{ path: `${path}.pressure`, reason: reason('baseline-air-unknown') }];
   const peak = Math.max(...fit.points.map((p) => p.value));
   const [least, most] = plausiblePeak[cycle];

@@ -32,6 +32,8 @@ export const factKeys = [
   'compressor',
   'compressorName',
   'compressorCount',
+  'arrangement',
+  'lpCompressor',
   'compressorRevision',
   'newestRevision',
   'turbine',

@@ -316,7 +316,12 @@ function findingsOf(found: Implied[], r: Reading): Diagnosis['findings'] {
         sureOf(back.sigma),
         reason('spot-hot-side-tight', { ...figures, outlet: [tail.value, 'pressure'] }),
       );
-  } else if (tail && sureOf(tail.sigma) && tail.sigma > 0)
+  } else if (back && back.sigma < 0 && sureOf(back.sigma))
+    add(
+      sureOf(back.sigma),
+      reason('spot-back-low', { ratio: [back.value, 'ratio'], expected: [back.expected ?? 0, 'ratio'] }),
+    );
+  else if (tail && sureOf(tail.sigma) && tail.sigma > 0)
     add(
       sureOf(tail.sigma),
       reason('spot-tail-high', {

@@ -8,6 +8,9 @@ export type Parsed =
       units: string[];
     };
 
+/** Characters of a typed quantity, at the most. */
+const LONGEST = 120;
+
 const NUMBER = /^[+\-−]?(?:\d{1,3}(?:,\d{3})+|\d+)?(?:[.]\d*)?(?:e[+-]?\d+)?/i;
 
 /**
@@ -20,6 +23,8 @@ export function parseQuantity(text: string, quantity: Quantity, unit: Unit, ambi
   const units = unitsOf(quantity)
     .map((u) => u.symbol)
     .filter(Boolean);
+  // Patterns look at a text more than once: nobody types a quantity as long as this.
+  if (text.length > LONGEST) return { ok: false, code: 'not-a-number', units };
   const trimmed = text.trim().replace(/^(\d+),(\d{1,2})(?!\d)/, '$1.$2');
   if (trimmed === '') return { ok: false, code: 'empty', units };
   const match = NUMBER.exec(trimmed)?.[0] ?? '';

@@ -1,4 +1,6 @@
 'use client';
+import { standardPressure } from '@/core/air/standard-atmosphere';
+import { questionsOf } from '@/core/job/questions';
 import { fuelDefaults } from '@/core/job/defaults';
 import type { Use } from '@/core/job/brief-choices';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
@@ -7,13 +9,29 @@ import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { useJob, useJobState } from '../store/solved';
 import { optionsOf, useNames } from '../words/brief';
+import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
+import frame from '../frame/frame.module.css';
+import { Marginal } from '../frame/icons';
 import styles from './brief.module.css';
 
 const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
 const useOptions = optionsOf(useNames);
 /** Uses that ask for hours rather than for bursts. */
 const longUses = new Set<Use>(['towing', 'machine']);
+
+/** What is asked about a field: possible, and yet it looks like a slip. */
+function Asked({ path }: { path: string }) {
+  const brief = useJobState((s) => s.draft.brief);
+  const asked = questionsOf({ brief }).find((q) => q.path === path);
+  return (
+    asked && (
+      <p className={frame.foot} role="status">
+        <Marginal size={11} /> <Say reason={asked.reason} />
+      </p>
+    )
+  );
+}
 
 /** The goal, what it is used for, and the fuel and air it is designed for. */
 export function GoalPart() {
@@ -24,6 +42,17 @@ export function GoalPart() {
   const chooseFuel = (id: FuelId) => {
     store.getState().edit((draft) => {
       draft.brief.fuel = fuelDefaults(id);
+    });
+    store.getState().commit();
+  };
+  const chooseBarometer = (kind: typeof venue.barometer.kind) => {
+    store.getState().edit((draft) => {
+      const { barometer, altitude } = draft.brief.venue;
+      barometer.kind = kind;
+      // Until somebody reads one, the standard value stands there: of the altitude, or of the sea.
+      if (kind !== 'standard' && barometer.pressure.confidence === 'guess')
+        barometer.pressure.value =
+          Math.round(standardPressure(kind === 'station' ? altitude.value : 0) / 10) * 10;
     });
     store.getState().commit();
   };
@@ -92,6 +121,7 @@ export function GoalPart() {
             ]}
           />
           <QuantityField path="brief.drivetrain.lossShare" label="Share lost" quantity="share" />
+          <Asked path="brief.drivetrain.lossShare" />
           {drivetrain.school === 'fixed-and-share' && (
             <QuantityField path="brief.drivetrain.fixedLoss" label="Fixed loss" quantity="shaftPower" />
           )}
@@ -127,7 +157,8 @@ export function GoalPart() {
         <Group title="Venue">
           <QuantityField path="brief.venue.altitude" label="Height above sea level" quantity="altitude" />
           <ChoiceField
-            path="brief.venue.barometer.kind"
+            value={venue.barometer.kind}
+            onChoose={chooseBarometer}
             label="Barometer"
             options={[
               { value: 'standard', label: 'none: standard air' },
@@ -144,6 +175,7 @@ export function GoalPart() {
               basis="abs"
             />
           )}
+          <Asked path="brief.venue.barometer.pressure" />
           <QuantityField path="brief.venue.temperature" label="Air temperature" quantity="temperature" />
           <ChoiceField
             path="brief.venue.humidity.kind"

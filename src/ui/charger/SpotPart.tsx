@@ -8,7 +8,7 @@ import fields from '../fields/fields.module.css';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { Cross, Tick } from '../frame/icons';
+import { Cross, Marginal, Tick } from '../frame/icons';
 import engine from '../engine/engine.module.css';
 import { useJob, useJobState } from '../store/solved';
 import { Say } from '../words/Say';
@@ -25,6 +25,8 @@ const names: Record<SpotKey, { name: string; quantity: Quantity }> = {
   'inlet-temperature': { name: 'Turbine inlet temperature', quantity: 'temperature' },
   shaft: { name: 'Shaft speed', quantity: 'shaftSpeed' },
 };
+/** Standard errors from which a reading differs from the forecast. */
+const DIFFERS = 2;
 const sureWords: Record<Sure, string> = { clearly: 'clearly', probably: 'probably' };
 
 /** Readings of one moment: typed, explained, and held against the forecast. */
@@ -107,6 +109,7 @@ function Answer({ check }: { check: SpotCheck }) {
       </p>
     );
   const { contradictions, findings } = check;
+  const differing = check.implied.filter((one) => Math.abs(one.sigma) >= DIFFERS).length;
   return (
     <>
       {contradictions.length > 0 && (
@@ -138,13 +141,19 @@ function Answer({ check }: { check: SpotCheck }) {
         </ul>
       ) : (
         check.implied.length > 0 &&
-        contradictions.length === 0 && (
+        contradictions.length === 0 &&
+        (differing > 0 ? (
+          <p className={frame.lead}>
+            <Marginal size={11} /> {differing} of {check.implied.length} readings differ from the forecast:
+            the table says which.
+          </p>
+        ) : (
           <p className={frame.lead}>
             <Tick size={11} /> Everything read agrees with the forecast at{' '}
             {figure(check.speedRpm, 'engineSpeed')}
             {check.atBoost ? ' and this boost' : ''}, within what gauges can tell.
           </p>
-        )
+        ))
       )}
       <Table implied={check.implied} />
       <Take check={check} />
@@ -180,7 +189,7 @@ function Table({ implied }: { implied: Implied[] }) {
                 <td>{figure(one.value, quantity)}</td>
                 <td>{figure(one.spread, spread === 'pressure' ? 'pressureDrop' : spread)}</td>
                 <td>{figure(one.expected, quantity)}</td>
-                <td>{size < 2 ? 'within its error' : size < 3 ? 'probably' : 'clearly'}</td>
+                <td>{size < DIFFERS ? 'within its error' : size < 3 ? 'probably' : 'clearly'}</td>
               </tr>
             );
           })}

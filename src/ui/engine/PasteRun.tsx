@@ -43,6 +43,7 @@ export function PasteRun() {
   const baseline = useJobState((s) => s.draft.engine.baseline);
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<RunMapping | null>(null);
+  const [accelerationOnly, setAccelerationOnly] = useState(false);
   // The text answers at once; it is read in the next frame.
   const shown = useDeferredValue(text);
   const read = useMemo(() => (shown.trim() === '' ? null : readRun(shown)), [shown]);
@@ -54,9 +55,11 @@ export function PasteRun() {
   const made = useMemo(
     () =>
       table && mapping
-        ? makeRun(table, mapping, fuelOf(baseline.fuel).stoichiometric, baseline.pressure.value)
+        ? makeRun(table, mapping, fuelOf(baseline.fuel).stoichiometric, baseline.pressure.value, {
+            accelerationOnly,
+          })
         : null,
-    [table, mapping, baseline.fuel, baseline.pressure.value],
+    [table, mapping, baseline.fuel, baseline.pressure.value, accelerationOnly],
   );
   const problems: FileFinding[] = read && !read.ok ? read.problems : made && !made.ok ? made.problems : [];
   const findings = [...(table?.findings ?? []), ...(made?.ok ? made.findings : [])];
@@ -85,7 +88,9 @@ export function PasteRun() {
     store.getState().commit();
     setText('');
     setChosen(null);
+    setAccelerationOnly(false);
   };
+  const isMixed = problems.some(({ reason: { code } }) => code === 'run-out-of-order');
   return (
     <section className={styles.paste} aria-label="Paste or type a run">
       <label htmlFor={id}>Paste a run from a spreadsheet, or type it</label>
@@ -168,6 +173,16 @@ export function PasteRun() {
           {problems[0]!.line !== undefined && `Line ${problems[0]!.line}: `}
           <Say reason={problems[0]!.reason} />
         </p>
+      )}
+      {(isMixed || accelerationOnly) && (
+        <label className={styles.fit}>
+          <input
+            type="checkbox"
+            checked={accelerationOnly}
+            onChange={(e) => setAccelerationOnly(e.currentTarget.checked)}
+          />{' '}
+          Keep the acceleration only: leave out the way up to it and the coast-down
+        </label>
       )}
       {findings.map((finding) => (
         <p key={finding.reason.code} className={styles.fit}>

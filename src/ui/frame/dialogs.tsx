@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
-import { benchOfInput } from '../words/inputs';
+import { benchOfPath } from '@/core/job/bench-of';
 import type { BenchId } from './benches';
 import { partOfInput, type PartId } from './parts';
 
@@ -33,7 +33,7 @@ export function DialogsProvider({ goTo, children }: Pick<Dialogs, 'goTo'> & { ch
       close: () => setDialog(null),
       goTo,
       goToInput: (path) => {
-        goTo(benchOfInput(path), partOfInput(path));
+        goTo(benchOfPath(path), partOfInput(path));
         focusField(path);
       },
     }),

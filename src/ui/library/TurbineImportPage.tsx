@@ -26,6 +26,7 @@ import { TurbinePicture } from './TurbinePicture';
 import styles from './library.module.css';
 
 const roleWords: Record<TurbineRole, string> = {
+  speed: 'speed line',
   ignore: 'leave out',
   housing: 'housing',
   ratio: 'expansion ratio',

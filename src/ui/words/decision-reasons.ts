@@ -56,6 +56,10 @@ export const decisionSentences: Record<string, { short?: string; row?: string; l
   'ratio-after-demand': {
     long: 'Demand was settled at a pressure ratio of {from}; the goal takes {to} now.',
   },
+  'arrangement-after-charger': {
+    long: 'Charger was settled on {from}; the turbos are put together as {to} now.',
+  },
+  'lp-stage-after-charger': { long: 'The low-pressure stage is another one than when Charger was settled.' },
   'map-left-after-charger': {
     long: 'The map carried the goal when Charger was settled; it does not any more.',
   },

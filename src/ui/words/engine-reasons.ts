@@ -115,6 +115,18 @@ export const engineSentences: Record<string, { short?: string; row?: string; lon
   },
   'claim-loss-other': { long: 'Not together: the two powers are {share} apart, {loss} is claimed.' },
   'claim-loss-large': { long: '{share} lost on the way: a great deal. Are both figures of one run?' },
+  'barometer-far-off': {
+    long: '{reading} at {altitude}? The standard there is {standard}. Weather moves it by no more than 3 kPa or so: check reading and altitude.',
+  },
+  'barometer-looks-reduced': {
+    long: '{reading} at {altitude} looks like a reading reduced to sea level: the standard there is {standard}. Choose “reduced to sea level” if it is one.',
+  },
+  'loss-unusual': {
+    long: 'A drivetrain loss of {loss} is unusual: {least} to {most} is common. Are both figures of the same kind, or one of them taken for the other?',
+  },
+  'claim-loss-unusual': {
+    long: '{wheels} at the wheels of {flywheel} at the flywheel is a loss of {share}: {least} to {most} is common. Is one of the two another basis?',
+  },
   'claim-trap': {
     long: 'Not together: {trap} with {mass} speaks of {told} at the flywheel, not {power}.',
   },
@@ -139,6 +151,15 @@ export const engineSentences: Record<string, { short?: string; row?: string; lon
   'run-speed-off': { long: '{speed} is no engine speed: 100 to 30,000 rpm. Is the unit right?' },
   'run-out-of-order': {
     long: 'The speed falls from {before} to {speed}: a run rises once. Two runs one after the other, or the coast-down with it?',
+  },
+  'run-acceleration-only': {
+    long: 'The acceleration from {from} to {to} is kept; {left} rows before and after it are left out.',
+  },
+  'boosted-run-needs-charge-temperature': {
+    long: 'Row at {speed}: it is boosted by {boost}, and its charge temperature is not known. Give it, measured or at a guess of your own.',
+  },
+  'boosted-run-needs-back-pressure': {
+    long: 'The run is boosted by {boost} at {speed}: what stood before the turbine against the manifold is not known. Give the ratio, measured or at a guess of your own.',
   },
   'run-power-off': { long: '{power} is no engine’s power. Is the unit right?' },
   'run-power-against-torque': {

@@ -7,7 +7,6 @@ import {
 } from '@/core/job/inputs';
 import type { Job } from '@/core/job/document';
 import type { LossPlace } from '@/core/job/setup-choices';
-import type { BenchId } from '../frame/benches';
 
 /** What each input of a job is called in a sentence. A test holds the list to the schema. */
 const names: Record<InputPattern, string> = {
@@ -188,12 +187,4 @@ export function inputName(path: string, job?: Job): string | undefined {
           : `${lossNames[place].replace(/ pipe$/, '')} ${word}`,
       )
     : name;
-}
-
-/** The bench where an input is given. */
-export function benchOfInput(path: string): BenchId {
-  if (path.startsWith('brief.')) return 'brief';
-  if (path.startsWith('engine.')) return 'engine';
-  if (path.startsWith('trial.')) return 'charger';
-  return /\.(induction|pair|exhaust|readings|boost\.(curve|gears))/.test(path) ? 'charger' : 'demand';
 }

@@ -89,6 +89,19 @@ export const mapSentences: Record<string, { short?: string; row?: string; long: 
   },
   'too-many-columns': { long: 'There are more than {most} columns: save the map’s sheet alone.' },
   'no-header': { long: 'There is no header: the columns were told by their figures.' },
+  'ratios-must-rise': { long: 'Expansion ratios must rise within a speed line.' },
+  'speed-lines-merged': {
+    long: '{count} speed lines were read as one swallowing curve: flow hardly depends on the speed. They differ from it by up to {spread}.',
+  },
+  'surge-block-read': {
+    long: 'The block of {count} rows at the end was read as the surge line: points left of it are left out, {points} of them.',
+  },
+  'surge-block-left-out': {
+    long: 'The surge block at the end has no figures that can be read: {count} rows are left out.',
+  },
+  'reference-contradicts': {
+    long: 'The file states {pressure} and {temperature} as its reference; the answer here is {answerPressure} and {answerTemperature}. Which is right?',
+  },
   'decimal-comma': { long: 'The comma was read as the decimal sign.' },
   'json-broken': { long: 'This file cannot be read as JSON. {why}' },
   'column-missing': { long: 'No column is chosen for {column}.' },

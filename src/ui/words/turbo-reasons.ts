@@ -169,6 +169,9 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
   'spot-charge-restricted': {
     long: '{drop} is lost between compressor and manifold, {expected} was counted on: look at cooler, pipes and throttle.',
   },
+  'spot-back-low': {
+    long: 'Back pressure is only {ratio} of the manifold, absolute, {expected} was foreseen: a larger housing than stated, an exhaust leak before the turbine, or a tapping that does not read.',
+  },
   'spot-back-high': {
     long: 'Back pressure is {ratio} of the manifold, absolute, {expected} was foreseen: read the pressure after the turbine to see on which side it sits.',
   },
