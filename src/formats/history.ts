@@ -19,5 +19,10 @@ export type Bin = {
 /** What the finder looks through: every job and every library item by name. */
 export type FinderIndex = {
   jobs: { id: string; name: string; words: string }[];
-  items: { id: string; name: string; note: string }[];
+  items: {
+    id: string;
+    kind: 'compressor' | 'turbine' | 'turbocharger';
+    name: string;
+    note: string;
+  }[];
 };

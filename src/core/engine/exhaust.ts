@@ -22,7 +22,7 @@ const WATER_PER_AIR = 28.9647 / 18.01528;
 export type Knock = { octane: number; compressionRatio: number };
 
 /** Spark retard at a manifold pressure, Pa: as stated, or by the estimate. rad. */
-export const retardAt = ({ knock, retard }: Pick<Exhaust, 'knock' | 'retard'>, manifold: number): number =>
+const retardAt = ({ knock, retard }: Pick<Exhaust, 'knock' | 'retard'>, manifold: number): number =>
   knock ? estimatedRetard.fn({ ...knock, manifold }) : retard;
 
 /** The exhaust of one job: its gas, and what makes it hot. SI. */

@@ -29,7 +29,7 @@ export type Start = {
 /** The gate of the stage in front wide open. */
 const OPEN: LowRule = { kind: 'opening', opening: 1 };
 
-export const isWithin = (opening: number) => opening >= -1e-9 && opening <= 1 + 1e-9;
+const isWithin = (opening: number) => opening >= -1e-9 && opening <= 1 + 1e-9;
 
 /**
  * Settles with the stage in front doing what its gate makes it do: shut until its own boost is there, holding that if it is

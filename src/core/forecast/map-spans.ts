@@ -94,7 +94,9 @@ export function spanReason(stepRpm: number, span: Span, name: string): Reason {
       : 'from'
     : span.startsAtOnset
       ? 'below'
-      : 'between';
+      : span.fromRpm === span.toRpm
+        ? 'at'
+        : 'between';
   // 'Below' names the first good speed, the others the bad ones.
   const to = reach === 'below' ? span.toRpm + stepRpm : span.toRpm;
   return reason(

@@ -9,6 +9,7 @@ import { reason, type Reason } from '../working/range';
 import { lowLimit, powerOf, shaftLimit } from './air-path';
 import { buildAt, type Build } from './build';
 import { aloneAt, unboostedAt, type Level } from './demand';
+import { fuelledFor } from './matched';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from './point';
 import {
   carriedOf,
@@ -321,18 +322,20 @@ function run(
   /** State: squares of the shaft speeds, (rad/s)², at the engine and in front, and engine speed, rev/min. */
   const momentAt = (state: readonly number[]): Moment | null => {
     const speedRpm = state[2]!;
-    const build = buildAt(whole, speedRpm);
-    if (!isMatched(build)) return null;
+    const working = buildAt(whole, speedRpm);
+    if (!isMatched(working)) return null;
+    // A diesel's fuel follows the air on the way up too.
+    const build = level.kind === 'boost' ? fuelledFor(working, level.pressure) : working;
     const rpm = (square: number) => Math.max(60, Math.sqrt(Math.max(0, square)) / PER_RPM);
-    const from = nearBuild === build ? near : null;
+    const from = nearBuild === working ? near : null;
     const front = rpm(state[1]!);
-    const high = build === passedBy ? front : rpm(state[0]!);
+    const high = working === passedBy ? front : rpm(state[0]!);
     const settled =
       atShafts(build, speedRpm, high, front, from) ??
       (from ? atShafts(build, speedRpm, high, front, null) : null);
     if (!settled) return null;
     near = settled;
-    nearBuild = build;
+    nearBuild = working;
     return { settled, build, power: powerOf(build, settled.path) };
   };
   const slope = (state: readonly number[]): number[] | null => {
@@ -350,7 +353,7 @@ function run(
         : 0;
     const own = (2 * high) / build.hot.inertia;
     const gain = gainOf(build, plan, state[2]!, power);
-    return build === passedBy ? [0, own, gain] : [own, low, gain];
+    return buildAt(whole, state[2]!) === passedBy ? [0, own, gain] : [own, low, gain];
   };
   const askedOf = (speedRpm: number) => {
     const asked = askedAt(whole, speedRpm, level);

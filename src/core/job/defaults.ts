@@ -31,7 +31,7 @@ const degrees = Math.PI / 180;
 type BriefRest = Omit<Job['brief'], 'goal' | 'drivetrain' | 'fuel' | 'venue'>;
 
 /** What a Brief holds beside goal, fuel and venue before anybody has said a word. */
-export const emptyBrief = (): BriefRest => ({
+const emptyBrief = (): BriefRest => ({
   customer: '',
   wish: '',
   use: { kind: 'road' },
@@ -87,7 +87,7 @@ type EngineRest = Pick<Job['engine'], 'volumes' | 'cam' | 'valve' | 'condition' 
 type Known = Pick<Job['engine'], 'bore' | 'stroke' | 'compressionRatio'>;
 
 /** What an engine holds beside its main figures before anything was measured: nothing of it counts until it is asked for. */
-export function emptyEngine({ bore, stroke, compressionRatio }: Known, fuel: FuelId): EngineRest {
+function emptyEngine({ bore, stroke, compressionRatio }: Known, fuel: FuelId): EngineRest {
   const swept = (Math.PI / 4) * bore.value ** 2 * stroke.value;
   const gasketBore = Math.min(1, bore.value * 1.012);
   const gasketThickness = 0.001;

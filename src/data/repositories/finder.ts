@@ -17,14 +17,15 @@ export async function finderIndex(db: Database): Promise<FinderIndex> {
   const items = await db
     .select({
       id: libraryItems.id,
-      name: sql<string>`${libraryRevisions.head}->>'name'`,
-      note: sql<string>`coalesce(${libraryRevisions.head}->>'note', '')`,
+      kind: sql<FinderIndex['items'][number]['kind']>`${libraryRevisions.document}->>'kind'`,
+      name: sql<string>`${libraryRevisions.document}->>'name'`,
+      note: sql<string>`coalesce(${libraryRevisions.document}->>'note', '')`,
     })
     .from(libraryItems)
     .innerJoin(
       libraryRevisions,
       and(eq(libraryRevisions.itemId, libraryItems.id), eq(libraryRevisions.revision, libraryItems.revision)),
     )
-    .where(and(isNull(libraryItems.binnedAt), sql`${libraryRevisions.head} is not null`));
+    .where(isNull(libraryItems.binnedAt));
   return { jobs: foundJobs, items };
 }

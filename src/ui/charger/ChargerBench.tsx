@@ -1,7 +1,7 @@
 'use client';
 import { isCompressor } from '@/formats/library-items';
 import dynamic from 'next/dynamic';
-import { memo, useDeferredValue, useEffect, useMemo, type ReactNode } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { FigureId } from '@/core/forecast/figures';
 import { trim } from '@/core/compressor/formulas';
 import type { LibraryHead } from '@/formats/library-items';
@@ -23,7 +23,7 @@ import { HotReadings } from './HotReadings';
 import { loaders } from './parts';
 import { PictureProvider, useShownPicture } from './usePicture';
 import { arrangementOptions } from '../words/changes';
-import { useArrange, usePutOn } from './usePutOn';
+import { useArrange, usePutOn, usePutTurbo } from './usePutOn';
 import { useRanking } from './useRanking';
 import styles from './charger.module.css';
 
@@ -209,13 +209,38 @@ function Choices() {
   const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
   const options = useCompressors(heads, key, chosen?.document.name ?? 'missing');
+  const takeTurbineOff = usePutTurbo();
+  const turbine = induction.kind === 'turbo' ? induction.stages[0]?.hot?.turbine : undefined;
+  const turbineName = items.find((i) => i.id === turbine?.id && i.revision === turbine.revision)?.document
+    .name;
+  /** The compressor that came before a turbine that was there: whether the two go together is asked. */
+  const [askedFor, setAskedFor] = useState<string | null>(null);
   const choose = (next: string) => {
     const [id, revision] = next.split('.');
+    setAskedFor(turbine && next !== NONE ? next : null);
     void putOn(next === NONE ? null : { id: id!, revision: Number(revision) }, arrangement);
   };
   return (
     <Group title="On the job">
       <ChoiceField label="Compressor" value={key} onChoose={choose} options={options} />
+      {askedFor === key && turbine && (
+        <div className={styles.newer} role="status">
+          <p>{turbineName ?? 'The turbine'} stays behind this compressor. Does it go with it?</p>
+          <button type="button" className={styles.clear} onClick={() => setAskedFor(null)}>
+            Keep it
+          </button>{' '}
+          <button
+            type="button"
+            className={styles.clear}
+            onClick={() => {
+              setAskedFor(null);
+              void takeTurbineOff(null, arrangement);
+            }}
+          >
+            Remove it
+          </button>
+        </div>
+      )}
       <ChoiceField label="Arrangement" value={arrangement} onChoose={arrange} options={arrangementOptions} />
       {chosen && (
         <Reading

@@ -1,5 +1,6 @@
 'use client';
 import { useDeferredValue, useMemo } from 'react';
+import { lossHint, LossState } from '../demand/LossState';
 import type { Loss } from '@/core/job/document';
 import { MACH_WARNING } from '@/core/charge-air/losses';
 import { guess } from '@/core/job/input';
@@ -148,7 +149,12 @@ function Part({ loss, index, row }: { loss: Loss; index: number; row: PipeRow | 
           ]}
         />
         {loss.from === 'drop' ? (
-          <QuantityField path={`${at}.drop`} label="Loses" quantity="pressureDrop" />
+          <QuantityField
+            path={`${at}.drop`}
+            label="Pressure loss"
+            hint={lossHint(loss, figure)}
+            quantity="pressureDrop"
+          />
         ) : (
           <>
             <QuantityField path={`${at}.length`} label="Length" quantity="length" optional />
@@ -161,9 +167,7 @@ function Part({ loss, index, row }: { loss: Loss; index: number; row: PipeRow | 
             />
           </>
         )}
-        <QuantityField path={`${at}.massFlow`} label="At" hint="of the whole engine" quantity="massFlow" />
-        <QuantityField path={`${at}.pressure`} label="with before it" quantity="pressure" basis="abs" />
-        <QuantityField path={`${at}.temperature`} label="and" quantity="temperature" />
+        <LossState at={at} />
         <QuantityField
           path={`${at}.diameter`}
           label="Bore"

@@ -44,8 +44,15 @@ function isUnnamed({ name, induction }: Setup, items: readonly AnyItem[]): boole
   );
 }
 
+type Hot = NonNullable<Extract<Setup['induction'], { kind: 'turbo' }>['stages'][number]['hot']>;
+
+/** A hot side with another wheel before it is no turbocharger of the library any more. */
+function bareOf(hot: Hot, isSame: boolean): Hot {
+  return isSame ? { ...hot } : { ...hot, turbocharger: null };
+}
+
 /**
- * Puts a compressor on the setup, once or as twins; null takes it off. Its turbine is open then. A setup is called after
+ * Puts a compressor on the setup, once or as twins; null takes it off. A turbine that is there stays. A setup is called after
  * its charger until somebody gives it a name.
  */
 export function usePutOn() {
@@ -60,8 +67,8 @@ export function usePutOn() {
         if (isUnnamed(setup, items)) setup.name = nameAfter(item, arrangement);
         const stages = setup.induction.kind === 'turbo' ? setup.induction.stages : [];
         const was = stages[0];
-        // A newer revision of the same wheel leaves its turbine where it is.
-        const kept = was?.hot && was.compressor?.id === ref?.id ? { hot: { ...was.hot } } : {};
+        // The turbine stays where it is; whether it goes with the new wheel is asked on the bench.
+        const kept = was?.hot && ref ? { hot: bareOf(was.hot, was.compressor?.id === ref.id) } : {};
         setup.induction = {
           kind: 'turbo',
           arrangement,

@@ -6,6 +6,8 @@ import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState } from '../store/solved';
+import { useWords } from '../words/useWords';
+import { lossHint, LossState } from './LossState';
 
 /** What stands in the air's way; what stands in the exhaust's comes with the turbine, on the Charger. */
 const titles: Partial<Record<Loss['place'], string>> = {
@@ -19,6 +21,7 @@ const titles: Partial<Record<Loss['place'], string>> = {
 /** Each part that costs the air pressure: its drop at one flow, and what stood before it then. */
 export function LossFields() {
   const { store, setupIndex } = useJob();
+  const { figure } = useWords();
   const plumbing = useJobState((s) => s.draft.setups[setupIndex]!.plumbing);
   return (
     <>
@@ -34,15 +37,13 @@ export function LossFields() {
           );
         return (
           <Group key={`${loss.place}${i}`} title={title}>
-            <QuantityField path={`${at}.drop`} label="Loses" quantity="pressureDrop" />
             <QuantityField
-              path={`${at}.massFlow`}
-              label="at"
-              hint="air of the whole engine"
-              quantity="massFlow"
+              path={`${at}.drop`}
+              label="Pressure loss"
+              hint={lossHint(loss, figure)}
+              quantity="pressureDrop"
             />
-            <QuantityField path={`${at}.pressure`} label="with before it" quantity="pressure" basis="abs" />
-            <QuantityField path={`${at}.temperature`} label="and" quantity="temperature" />
+            <LossState at={at} />
             {loss.diameter ? (
               <QuantityField
                 path={`${at}.diameter`}

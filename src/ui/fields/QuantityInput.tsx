@@ -177,7 +177,8 @@ export function QuantityInput({
           onChange={(e) => type(e.currentTarget.value)}
           onBlur={leave}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') leave();
+            // What is taken gives up the focus: the next digit is a bench's key, not a figure.
+            if (e.key === 'Enter' && check?.ok !== false) e.currentTarget.blur();
             if (e.key === 'Escape') revert();
             if (e.altKey && confidence && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
               e.preventDefault();

@@ -18,8 +18,8 @@ const shop = makeIndex(
       { id: 'j3', name: 'Čtvrtka café racer', words: '' },
     ],
     items: [
-      { id: 'birch-50', name: 'Birch 50', note: 'Narrow and high.' },
-      { id: 'birch-62', name: 'Birch 62', note: '' },
+      { kind: 'compressor', id: 'birch-50', name: 'Birch 50', note: 'Narrow and high.' },
+      { kind: 'compressor', id: 'birch-62', name: 'Birch 62', note: '' },
     ],
   }),
 );

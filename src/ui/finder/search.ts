@@ -80,8 +80,8 @@ export const shopEntries = ({ jobs, items }: FinderIndex): Entry[] => [
     id: item.id,
     kind: 'part',
     title: item.name,
-    detail: item.note ? `compressor, ${item.note}` : 'compressor',
-    words: `compressor library ${item.note}`,
-    href: `/library/compressors/${item.id}`,
+    detail: item.note ? `${item.kind}, ${item.note}` : item.kind,
+    words: `${item.kind} library ${item.note}`,
+    href: `/library/${item.kind}s/${item.id}`,
   })),
 ];

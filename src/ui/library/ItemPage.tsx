@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { trim } from '@/core/compressor/formulas';
 import { tipSpeedOf } from '@/core/compressor/head';
 import type { LibraryEntry } from '@/formats/library-items';
@@ -10,7 +10,6 @@ import { QuantityInput } from '../fields/QuantityInput';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
 import { ShopPage } from '../frame/ShopPage';
-import { isTyping } from '../frame/typing';
 import frame from '../frame/frame.module.css';
 import { mapExportAddress, server } from '../server/client';
 import { useWords } from '../words/useWords';
@@ -50,18 +49,6 @@ export function ItemPage({ entry }: { entry: LibraryEntry }) {
     if (answer.kind === 'ok') router.push(`/library/compressors/${answer.data.id}`);
     else setFailure(failureOf('The compressor was not duplicated.', answer));
   };
-  const { undo, redo } = item;
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      if (isTyping(e.target)) return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [undo, redo]);
 
   return (
     <ShopPage

@@ -1,8 +1,9 @@
 import { produce } from 'immer';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { checkMap } from '@/core/compressor/check';
 import type { Compressor } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/canonical';
+import { isTyping } from '../frame/typing';
 
 type Kept<T> = { baseRevision: number; draft: T };
 type History<T> = { past: T[]; future: T[]; last: string | null };
@@ -108,6 +109,7 @@ export function useDraftOf<T extends object, C extends Checked>(
     setFoundKept(false);
     setBaseRevision(revision);
   };
+  useUndoKeys(undo, redo);
   return {
     draft,
     sound,
@@ -123,6 +125,24 @@ export function useDraftOf<T extends object, C extends Checked>(
     drop,
     saved,
   };
+}
+
+/** Ctrl Z and Ctrl Shift Z on an editor's page; inside a field being typed the browser's own undo works. */
+function useUndoKeys(undo: () => void, redo: () => void): void {
+  const latest = useRef({ undo, redo });
+  useEffect(() => {
+    latest.current = { undo, redo };
+  });
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || isTyping(e.target)) return;
+      e.preventDefault();
+      if (e.shiftKey) latest.current.redo();
+      else latest.current.undo();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
 }
 
 const hasLines = (draft: Compressor) => Array.isArray(draft.lines);

@@ -329,9 +329,17 @@ export function SpeedProvider({
   children: ReactNode;
 }) {
   const { answer } = useJob();
+  const goalRpm = useJobState((s) => s.draft.brief.goal.speedRpm.value);
+  /** The goal's speed that the selected one still follows; null once somebody moved it. */
+  const [followed, setFollowed] = useState(first === goalRpm ? goalRpm : null);
   const [asked, setAsked] = useState(first);
+  if (followed !== null && followed !== goalRpm) {
+    setFollowed(goalRpm);
+    setAsked(goalRpm);
+  }
   const setSpeed = useCallback(
     (speedRpm: number) => {
+      setFollowed(null);
       setAsked(speedRpm);
       onSpeed(speedRpm);
     },

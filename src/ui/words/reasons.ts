@@ -67,6 +67,10 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
     row: 'Surges from {from} to the red line.',
     long: '{name} surges from {from} to the red line.',
   },
+  'surge-at': {
+    row: 'Surges at {from}.',
+    long: '{name} surges at {from}.',
+  },
   'surge-between': {
     row: 'Surges from {from} to {to}.',
     long: '{name} surges from {from} to {to}.',
@@ -83,6 +87,10 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
     row: 'Runs out of air from {from}: past choke.',
     long: '{name} chokes from {from}.',
   },
+  'choke-at': {
+    row: 'Past choke at {from}.',
+    long: '{name} chokes at {from}.',
+  },
   'choke-between': {
     row: 'Past choke from {from} to {to}.',
     long: '{name} chokes from {from} to {to}.',
@@ -98,6 +106,10 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
   'overspeed-from': {
     row: 'Turns too fast from {from}.',
     long: '{name} turns too fast from {from}.',
+  },
+  'overspeed-at': {
+    row: 'Turns too fast at {from}.',
+    long: '{name} turns too fast at {from}.',
   },
   'overspeed-between': {
     row: 'Turns too fast from {from} to {to}.',
