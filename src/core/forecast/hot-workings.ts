@@ -93,7 +93,7 @@ function temperatureSteps(s: Sheet): number {
     },
     {
       heatingValue: read('fuel'),
-      lambda: s.input('brief.fuel.lambda'),
+      lambda: path.lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
       fuelFlow: read('sums'),
       exhaustFlow: read('sums'),
       charge: read('gas'),

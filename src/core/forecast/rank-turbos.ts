@@ -564,6 +564,10 @@ const SURGE_ROOM = 0.2;
 const SPEED_ROOM = 0.15;
 
 const clamp = (x: number) => Math.min(1, Math.max(0, x));
+/** What a second turbo leaves of a score on the usual weights: it has to bring more than that to stand first. */
+const EARNED: Record<Form, number> = { single: 1, parallel: 0.92, compound: 0.8 };
+/** And a wheel made for twice and a half the power that counts, at the most: no practitioner takes it for that goal. */
+const TOO_LARGE = 0.15;
 /** What is left of a score where a limit is only just kept. */
 const MARGINAL = 0.9;
 
@@ -614,7 +618,15 @@ export function rankTurbos(
     };
     const sum = turboCriteria.reduce((s, c) => s + counts(c) * credit[c], 0) / total;
     const held = r.state === 'marginal' ? MARGINAL : 1;
-    return { ...r, credit, score: sum * held * r.worstVenue, isOnFront: onFront.has(r.key), reason: pending };
+    const earned = EARNED[r.form] ** (weights.simplicity / DEFAULT_TURBO_WEIGHTS.simplicity);
+    const fits = 1 - TOO_LARGE * clamp(r.potential / goal.power / goal.room - 1.25);
+    return {
+      ...r,
+      credit,
+      score: sum * held * earned * fits * r.worstVenue,
+      isOnFront: onFront.has(r.key),
+      reason: pending,
+    };
   });
   ranked.sort(
     (a, b) =>

@@ -172,10 +172,12 @@ const ratioAtShaft = (ratio: number, shaftRpm: number, wanted: number): number =
   1 + Math.max(LEAST_RISE, ratio - 1) * (wanted / shaftRpm) ** 2;
 
 /** λ burnt at a manifold pressure: a diesel's fuel follows the air at the smoke limit until its full boost is there. */
-const lambdaAt = ({ lambda, smoke }: Build, pressure: number): number =>
-  smoke && smoke.limit < lambda
-    ? Math.min(lambda, Math.max(smoke.limit, (lambda * pressure) / smoke.asked))
-    : lambda;
+function lambdaAt({ hot, lambda, smoke }: MatchedBuild, pressure: number): number {
+  // An engine at part load is leaner than its own λ, whatever its boost.
+  const full = hot.exhaust.lambda;
+  if (!smoke || full !== lambda || smoke.limit >= full) return full;
+  return Math.min(full, Math.max(smoke.limit, (full * pressure) / smoke.asked));
+}
 
 function turn(
   build: MatchedBuild,

@@ -54,7 +54,7 @@ import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, typ
 
 export type { FormulaStep, Origin, ReadStep, Step, Working } from './sheet';
 
-function airPerPowerStep(s: Sheet): number {
+function airPerPowerStep(s: Sheet, { lambda }: AirPath = s.point.path): number {
   const { fuel, airPerPowerTerms } = s.build;
   return s.put(
     airPerPower,
@@ -62,12 +62,13 @@ function airPerPowerStep(s: Sheet): number {
       stoichiometric: fuel.stoichiometric,
       bestPowerLambda: fuel.bestPowerLambda,
       ...airPerPowerTerms,
-      lambda: s.point.path.lambda,
+      lambda,
     },
     {
       stoichiometric: read('fuel'),
       bestPowerLambda: read('fuel'),
-      lambda: s.input('brief.fuel.lambda'),
+      // A diesel that spools burns another λ than the job's: the smoke limit decides it.
+      lambda: lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
       bsfc: s.input('brief.fuel.bsfc'),
       bsfcLambda: s.input('brief.fuel.bsfcLambda'),
     },
@@ -89,7 +90,7 @@ function powerSteps(s: Sheet, path: AirPath): number {
       condition: s.input('engine.condition.factor'),
     },
   );
-  return s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s) });
+  return s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s, path) });
 }
 
 /** The breathing at a state, from the curve and its corrections. */

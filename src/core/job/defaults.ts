@@ -158,12 +158,12 @@ export const emptyPair = (redLineRpm: number): Setup['pair'] => ({
 });
 
 /**
- * How time to boost is tried before anybody has said: foot down at seven tenths of the goal's speed, where a turbo of the
+ * How time to boost is tried before anybody has said: foot down at four fifths of the goal's speed, where a turbo of the
  * right size is past its knee. In: red line and the goal's speed, rev/min.
  */
 export const emptyTrial = (redLineRpm: number, goalRpm: number = redLineRpm * 0.93): Job['trial'] => ({
   kind: 'step',
-  speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(goalRpm * 0.7)))),
+  speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(goalRpm * 0.8)))),
   load: guess(0.2),
   gear: 2,
   rate: guess(Math.min(20_000, Math.max(50, toHundred(redLineRpm * 0.08)))),

@@ -69,7 +69,7 @@ const engine: Follower[] = [
   },
   {
     of: (job) => job.trial.speedRpm,
-    value: (job) => within(toFifty(goalRpm(job) * 0.7), 300, 30_000),
+    value: (job) => within(toFifty(goalRpm(job) * 0.8), 300, 30_000),
   },
   {
     of: (job) => job.trial.rate,

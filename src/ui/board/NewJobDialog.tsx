@@ -138,7 +138,7 @@ export default function NewJobDialog({ onClose, onMake }: Props) {
       >
         <DialogTitle id="new-job-title">New job</DialogTitle>
         <DialogContent>
-          <Stack spacing={1}>
+          <Stack spacing={1} sx={{ pt: 1 }}>
             <TextField
               autoFocus
               fullWidth

@@ -59,7 +59,10 @@ export function Parts<B extends PartedBench>({ bench, parts }: { bench: B; parts
       const url = new URL(window.location.href);
       setPart(url, bench, parts[index]!.id);
       window.history.replaceState(null, '', url);
-      list.current?.querySelectorAll('button')[index]?.focus();
+      const tab = list.current?.querySelectorAll('button')[index];
+      tab?.focus();
+      // On a phone the sheets are one row that scrolls.
+      tab?.scrollIntoView({ block: 'nearest', inline: 'center' });
     },
     [bench, parts],
   );

@@ -20,6 +20,7 @@ export function Fig({ id, speedRpm, className = '', children }: Props) {
   return (
     <button
       type="button"
+      data-figure
       className={`${styles.fig} ${className}`}
       title={`${figureNames[id].name}: how it comes about`}
       onClick={() => open({ kind: 'working', figure: id, speedRpm: speedRpm ?? now().speedRpm })}
