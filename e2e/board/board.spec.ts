@@ -7,7 +7,7 @@ test('the board shows the demo jobs with their goal, ratio and verdict', async (
   const row = page.getByRole('row', { name: /Rally-raid truck/ });
   await expect(row).toContainText(/505\shp at the wheels by 5,900\srpm on 92 RON at 1,100\sm/);
   await expect(row).toContainText('Rowan 52');
-  await expect(row).toContainText('two, parallel');
+  await expect(row).toContainText('parallel twins');
   await expect(page.getByRole('row', { name: /Hill-climb single-seater/ })).toContainText('2.59');
 });
 
@@ -15,10 +15,10 @@ test('a job is made, renamed, duplicated, deleted and brought back', async ({ pa
   await open(page, '/');
   await page.getByRole('button', { name: /New job/ }).click();
   const name = page.getByLabel('Name of the job');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByText('A job needs a name.')).toBeVisible();
   await name.fill('Lake ferry');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await expect(page).toHaveURL(/\/jobs\/.+\/brief/);
   await page.getByRole('link', { name: /Shop board/ }).click();
 
@@ -78,4 +78,31 @@ test('an exported job is imported again, and a broken file says which line', asy
   const id = page.url().split('/')[4]!;
   const again = await (await request.get(`/api/jobs/${id}/export`)).text();
   expect(JSON.parse(again)).toEqual(JSON.parse(text));
+});
+
+test('a new job asks four things, computes at once, and what was said is reported', async ({ page }) => {
+  await open(page, '/');
+  await page.getByRole('button', { name: /New job/ }).click();
+  await page.getByLabel('Name of the job').fill('Slow diesel');
+  await page.getByLabel('Engine').click();
+  await page.getByRole('option', { name: 'diesel' }).click();
+  await page.getByLabel('Displacement').fill('5.9 L');
+  await page.getByLabel('Red line').fill('2,800');
+  await page.getByLabel('At engine speed').fill('3000');
+  await expect(page.getByText('The goal’s speed lies above the red line.')).toBeVisible();
+  await page.getByLabel('At engine speed').fill('2500');
+  await page.getByLabel('Power goal').fill('many');
+  await expect(page.getByText(/“many” is not a number/)).toBeVisible();
+  await page.getByLabel('Power goal').fill('300 hp');
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page).toHaveURL(/\/jobs\/.+\/brief/);
+  await expect(page.getByLabel('Verdict')).toContainText('choose one in Charger');
+  await expect(page.getByRole('heading', { level: 2 }).first()).toContainText('300');
+  await expect(page.getByRole('button', { name: /^Power: reported/ })).toBeVisible();
+  // The selected speed goes with the goal's until it is moved by hand; Enter gives the focus back to the keys.
+  await page.getByLabel('Wanted at', { exact: true }).fill('2400');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('slider', { name: 'Engine speed' })).toHaveAttribute('aria-valuenow', '2400');
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/engine/);
 });
