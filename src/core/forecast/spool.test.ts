@@ -25,6 +25,7 @@ const plan = (more: Partial<TrialPlan>): TrialPlan => ({
   speedRpm: 4_000,
   load: 0.2,
   rate: 600,
+  ramp: 0,
   inertia: 0.05,
   road: null,
   ...more,
@@ -242,4 +243,24 @@ test('where the stage at the engine is passed by, the shaft in front goes on as 
   expect(after.lowShaftRpm).toBeNull();
   // One step later: within a few per cent of what the large shaft had, and nowhere near the small one's.
   expect(Math.abs(after.shaftRpm / before.lowShaftRpm! - 1)).toBeLessThan(0.2);
+});
+
+test('a pedal that is rolled in comes later than one that is stamped on, by less than the ramp; none is the step itself', () => {
+  const turbo = ready(sampleTurboJob(0));
+  const diesel = ready(structuredClone(sampleHistories[2]!.revisions.at(-1)!.job));
+  for (const [build, speedRpm] of [
+    [turbo, 6_500],
+    [diesel, 1_700],
+  ] as const) {
+    const ninety = (ramp: number) => {
+      const spool = found(solveSpool(build, plan({ speedRpm, load: 0.3, ramp })));
+      expect(spool.ninety).not.toBeNull();
+      return spool.ninety!.time;
+    };
+    const [stamped, short, long] = [ninety(0), ninety(1), ninety(3)];
+    expect(short).toBeGreaterThan(stamped);
+    expect(long).toBeGreaterThan(short);
+    expect(long).toBeLessThan(stamped + 3.2);
+    expect(Math.abs(ninety(1e-4) - stamped)).toBeLessThan(0.02 * stamped + 0.02);
+  }
 });

@@ -8,6 +8,7 @@ import { wheelPower } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
 import { lowLimit, powerOf, shaftLimit } from './air-path';
 import { buildAt, type Build } from './build';
+import type { PlacedLoss } from './plumbing';
 import { aloneAt, unboostedAt, type Level } from './demand';
 import { fuelledFor } from './matched';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from './point';
@@ -30,6 +31,8 @@ export type TrialPlan = {
   /** Share of the torque without boost that the engine runs at before; 1: held at full load. */
   load: number;
   rate: number;
+  /** Time over which the pedal, or a diesel's fuel, goes from the load before to full, s. */
+  ramp: number;
   /** Crank, flywheel and clutch, kg·m². */
   inertia: number;
   /** What a vehicle in its gear is, where it is a pull in one. */
@@ -87,6 +90,7 @@ export function trialOf({ trial, brief: { vehicle } }: Job): TrialPlan | { reaso
     speedRpm: trial.speedRpm.value,
     load: trial.load.value,
     rate: trial.rate.value,
+    ramp: trial.ramp?.value ?? 0,
     inertia: trial.inertia.value,
     road: null,
   };
@@ -140,8 +144,11 @@ function gainOf(build: Build, plan: TrialPlan, speedRpm: number, power: number):
   return ((surplus / speed / mass) * perSpeed) / PER_RPM;
 }
 
+/** How the engine runs before: speeds of the shafts, rev/min, and the drop across a throttle that leaves it that load. */
+type Before = { high: number; low: number; choker?: PlacedLoss | undefined };
+
 /** The engine as it runs before: throttled, or lean for a diesel. Out: speeds of the shafts, rev/min; null if not found. */
-function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): { high: number; low: number } | null {
+function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): Before | null {
   const build = buildAt(whole, plan.speedRpm);
   if (!isMatched(build)) return null;
   const shaftsOf = (p: OperatingPoint) =>
@@ -169,18 +176,15 @@ function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): { high: numb
 }
 
 /** Shafts behind a throttle that leaves a share of the torque without boost: the drop that keeps the manifold there. */
-function throttled(
-  build: MatchedBuild,
-  speedRpm: number,
-  load: number,
-): { high: number; low: number } | null {
+function throttled(build: MatchedBuild, speedRpm: number, load: number): Before | null {
   const open = unboostedAt(build, speedRpm);
   const pressure = open.manifold.pressure * load;
   const flow = open.massFlow * load;
   const temperature = build.climate.temperature;
   let last: Settled | null = null;
+  let choker: PlacedLoss | undefined;
   const excess = (drop: number): number => {
-    const choker = { ...CHOKER, drop, massFlow: flow, pressure: pressure + drop, temperature };
+    choker = { ...CHOKER, drop, massFlow: flow, pressure: pressure + drop, temperature };
     const at = settle(
       { ...build, losses: { ...build.losses, throttle: [...build.losses.throttle, choker] } },
       speedRpm,
@@ -195,13 +199,43 @@ function throttled(
   };
   const ambient = build.climate.pressure;
   const root = findRoot(excess, 0.02 * ambient, 1.5 * ambient, { tolerance: 50, maxIterations: 30 });
-  if (root.kind !== 'converged') return last === null ? null : shaftsAt(last);
+  if (root.kind !== 'converged') return last === null ? null : { ...shaftsAt(last), choker };
   excess(root.x);
-  return shaftsAt(last!);
+  return { ...shaftsAt(last!), choker };
 }
 
 const CHOKER = { index: -1, place: 'throttle' as const, pipes: 1 };
 const shaftsAt = ({ turn }: Settled) => ({ high: turn.shaftRpm, low: turn.low?.shaftRpm ?? 0 });
+
+/** The engine while the pedal goes down: a throttle that opens evenly, or a diesel that gets its fuel evenly. `open`: 0 to 1. */
+function atPedal(
+  build: MatchedBuild,
+  open: number,
+  load: number,
+  choker: PlacedLoss | undefined,
+): MatchedBuild {
+  if (open >= 1) return build;
+  if (build.fuel.ignition === 'compression') {
+    const leaner = ({ lambda, fuelPerAir, ...rest }: MatchedBuild['hot']['exhaust']) => ({
+      ...rest,
+      lambda: lambda / open,
+      fuelPerAir: fuelPerAir * open,
+    });
+    return {
+      ...build,
+      hot: { ...build.hot, exhaust: leaner(build.hot.exhaust) },
+      low: build.low && { ...build.low, hot: { ...build.low.hot, exhaust: leaner(build.low.hot.exhaust) } },
+    };
+  }
+  if (!choker || load >= 1) return build;
+  // The drop of an orifice goes with the inverse square of its area, less what it loses wide open.
+  const drop = (choker.drop * (1 / open ** 2 - 1)) / (1 / load ** 2 - 1);
+  const throttle = [
+    ...build.losses.throttle,
+    { ...choker, drop, pressure: choker.pressure - choker.drop + drop },
+  ];
+  return { ...build, losses: { ...build.losses, throttle } };
+}
 
 /** The air's way with the shafts turning at given speeds and every gate shut. `x`: where to begin. */
 function atShafts(
@@ -311,7 +345,7 @@ function run(
   plan: TrialPlan,
   level: Level,
   start: number,
-  before: { high: number; low: number },
+  before: Before,
   accuracy: Accuracy,
 ): Spool {
   const ambient = whole.climate.pressure;
@@ -319,13 +353,16 @@ function run(
   let nearBuild: Build | null = null;
   // Once the stage at the engine is passed by, the one in front is the only one that works: its shaft goes on.
   const passedBy = whole.changeover?.above ?? null;
-  /** State: squares of the shaft speeds, (rad/s)², at the engine and in front, and engine speed, rev/min. */
+  /** State: squares of the shaft speeds, (rad/s)², at the engine and in front, engine speed, rev/min, and time, s. */
   const momentAt = (state: readonly number[]): Moment | null => {
     const speedRpm = state[2]!;
     const working = buildAt(whole, speedRpm);
     if (!isMatched(working)) return null;
     // A diesel's fuel follows the air on the way up too.
-    const build = level.kind === 'boost' ? fuelledFor(working, level.pressure) : working;
+    const fuelled = level.kind === 'boost' ? fuelledFor(working, level.pressure) : working;
+    const load = Math.max(0.05, plan.load);
+    const open = plan.ramp > 0 ? Math.min(1, load + ((1 - load) * state[3]!) / plan.ramp) : 1;
+    const build = atPedal(fuelled, open, load, before.choker);
     const rpm = (square: number) => Math.max(60, Math.sqrt(Math.max(0, square)) / PER_RPM);
     const from = nearBuild === working ? near : null;
     const front = rpm(state[1]!);
@@ -353,7 +390,7 @@ function run(
         : 0;
     const own = (2 * high) / build.hot.inertia;
     const gain = gainOf(build, plan, state[2]!, power);
-    return buildAt(whole, state[2]!) === passedBy ? [0, own, gain] : [own, low, gain];
+    return buildAt(whole, state[2]!) === passedBy ? [0, own, gain, 1] : [own, low, gain, 1];
   };
   const askedOf = (speedRpm: number) => {
     const asked = askedAt(whole, speedRpm, level);
@@ -372,11 +409,13 @@ function run(
       (before.high * PER_RPM) ** 2,
       ((buildAt(whole, start) === passedBy ? before.high : before.low) * PER_RPM) ** 2,
       start,
+      0,
     ],
     scale: [
       (shaftLimit(whole) * PER_RPM) ** 2,
       whole.low ? (lowLimit(whole.low) * PER_RPM) ** 2 : 1,
       whole.redLineRpm,
+      LONGEST,
     ],
     until: LONGEST,
     firstStep: accuracy === 'fine' ? 0.02 : 0.2,
@@ -410,7 +449,9 @@ function run(
       if (isStep) {
         // What gains hardly anything any more has reached its steady end.
         slow =
-          last && Math.abs(row.boostGauge - steadyBoost) < 0.004 * Math.max(steadyBoost, 5_000)
+          last &&
+          time >= plan.ramp &&
+          Math.abs(row.boostGauge - steadyBoost) < 0.004 * Math.max(steadyBoost, 5_000)
             ? slow + 1
             : 0;
         return slow < 2;

@@ -165,6 +165,8 @@ const trialSchema = z.strictObject({
   gear: z.number().int().min(0).max(11),
   /** What a brake lets the engine gain, rev/min in a second. */
   rate: input(0, 20_000),
+  /** Time over which the pedal goes from the load before to the floor, s; at once where it is not said. */
+  ramp: input(0, 30).optional(),
   /** Polar inertia of crank, flywheel and clutch, kg·m². */
   inertia: input(0.001, 50),
 });

@@ -62,6 +62,7 @@ export const inputQuantities = {
   'trial.speedRpm': 'engineSpeed',
   'trial.load': 'share',
   'trial.rate': 'engineSpeed',
+  'trial.ramp': 'shortTime',
   'trial.inertia': 'inertia',
   'setups.*.plumbing.*.length': 'length',
   'setups.*.plumbing.*.bends': 'ratio',

@@ -367,6 +367,13 @@ export function SpoolAside() {
           hint="of its torque without boost; 100 %: held at full load"
           quantity="share"
         />
+        <QuantityField
+          path="trial.ramp"
+          label="Pedal ramp"
+          hint="from the load before to the floor; empty: at once"
+          quantity="shortTime"
+          optional
+        />
         {trial.kind === 'brake' && (
           <QuantityField
             path="trial.rate"

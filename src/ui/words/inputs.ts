@@ -18,6 +18,7 @@ const names: Record<InputPattern, string> = {
   'trial.speedRpm': 'speed of the trial',
   'trial.load': 'load before the trial',
   'trial.rate': 'rate of the brake, in a second',
+  'trial.ramp': 'pedal ramp of the trial',
   'trial.inertia': 'inertia of crank and flywheel',
   'setups.*.induction.stages.*.hot.gate.bore': 'wastegate bore',
   'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'flow coefficient of the wastegate',
