@@ -17,6 +17,7 @@ import { sampleCompressors, sampleJob, sampleLibrary } from '../../src/data/demo
 import { addCompressor } from '../../src/data/repositories/library';
 import { seedDemo } from '../../src/data/seed';
 import { makeMap } from '../../src/formats/map-import';
+import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
 import { address, median, PORT, print, serving, time } from './lib';
@@ -88,6 +89,26 @@ function importing(): void {
     if (!made.ok) throw new Error(JSON.stringify(made.problems[0]));
   };
   print('importing a map of 20 lines by 40 points', `${time(20, read).toFixed(1)} ms`, '300 ms');
+  // Hostile texts at half the upload cap and at the cap: twice the text, about twice the time.
+  const hostile: Record<string, (n: number) => string> = {
+    'a comment of blanks': (n) => `#${' '.repeat(n)}x`,
+    commas: (n) => ','.repeat(n),
+    'blanks in a pressure': (n) => `# reference pressure: 100${' '.repeat(n)}kPa x\n1,2,3,4`,
+    digits: (n) => `${'1'.repeat(n)}x,2,3`,
+    rows: (n) => '1;2;3;4\n'.repeat(n / 8),
+  };
+  for (const [name, make] of Object.entries(hostile)) {
+    const took = (n: number) => {
+      const hard = make(n);
+      return time(3, () => void openMapText(hard, 'x.csv'));
+    };
+    const [half, whole] = [took(LARGEST_MAP_FILE / 2 - 100), took(LARGEST_MAP_FILE - 100)];
+    print(
+      `reading ${name} at 1 and 2 MB`,
+      `${half.toFixed(0)}, ${whole.toFixed(0)} ms`,
+      `ratio 2 (here ${(whole / half).toFixed(1)})`,
+    );
+  }
 }
 
 /** The demo shop with this many compressors: the invented ones, each a little scaled. */

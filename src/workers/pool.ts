@@ -100,11 +100,36 @@ export function rankPool(): RankPool {
   return pool;
 }
 
-let importer: Remote<ImportWorker> | undefined;
+let importer: Worker | null = null;
 
-export function importWorker(): Remote<ImportWorker> {
-  importer ??= wrap<ImportWorker>(
-    new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return importer;
+/** Longest that a file is read, ms: at the upload cap it takes a second or two. */
+const LONGEST_IMPORT = 20_000;
+
+/**
+ * Does a piece of an import in its worker. In: the work; a signal that cancels it. Rejects with 'cancelled' or 'too-long'
+ * and ends the worker with what it was at: the next piece gets a new one.
+ */
+export async function importing<T>(
+  work: (worker: Remote<ImportWorker>) => Promise<T>,
+  signal?: AbortSignal,
+): Promise<T> {
+  importer ??= new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
+  const own = importer;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const ended = new Promise<never>((_, reject) => {
+    const end = (why: string) => {
+      own.terminate();
+      if (importer === own) importer = null;
+      reject(new Error(why));
+    };
+    timer = setTimeout(() => end('too-long'), LONGEST_IMPORT);
+    signal?.addEventListener('abort', () => end('cancelled'), { once: true });
+    own.addEventListener('error', () => end('broken'), { once: true });
+  });
+  ended.catch(() => {});
+  try {
+    return await Promise.race([work(wrap<ImportWorker>(own)), ended]);
+  } finally {
+    clearTimeout(timer);
+  }
 }

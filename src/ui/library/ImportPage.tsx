@@ -7,7 +7,7 @@ import { roleUnits, type MapFacts, type Mapping, type Role } from '@/formats/map
 import type { MapMade } from '@/formats/map-import';
 import type { OpenedMap } from '@/formats/map-open';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
-import { importWorker } from '@/workers/pool';
+import { importing } from '@/workers/pool';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
 import { ShopPage } from '../frame/ShopPage';
@@ -44,6 +44,8 @@ export function ImportPage() {
   const [sound, setSound] = useState<Compressor | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [busy, setBusy] = useState(false);
+  /** A file that is being read: takes it back. */
+  const [reading, setReading] = useState<AbortController | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const [pasted, setPasted] = useState('');
 
@@ -56,7 +58,25 @@ export function ImportPage() {
     setSound(null);
     setMade(null);
     setFileName(name);
-    const found = await importWorker().open(text, name);
+    const control = new AbortController();
+    setReading(control);
+    let found: OpenedMap;
+    try {
+      found = await importing(async (worker): Promise<OpenedMap> => worker.open(text, name), control.signal);
+    } catch (error) {
+      if (!control.signal.aborted)
+        setFailure({
+          title: `${name} was not read.`,
+          lines: [
+            (error as Error).message === 'too-long'
+              ? 'It took over twenty seconds. Save the map’s sheet alone, without what stands around it.'
+              : 'The reader did not start. Load the page again.',
+          ],
+        });
+      return;
+    } finally {
+      setReading(null);
+    }
     setOpened(found);
     setMapping(found.kind === 'table' ? found.mapping : null);
     setFacts(found.kind === 'table' ? found.facts : null);
@@ -81,9 +101,14 @@ export function ImportPage() {
   useEffect(() => {
     if (opened?.kind !== 'table' || !mapping || !facts) return;
     let live = true;
-    void importWorker()
-      .make(opened.table, mapping, facts)
-      .then((next) => live && take(next));
+    const control = new AbortController();
+    importing(
+      async (worker): Promise<MapMade> => worker.make(opened.table, mapping, facts),
+      control.signal,
+    ).then(
+      (next) => live && take(next),
+      () => {},
+    );
     return () => {
       live = false;
     };
@@ -128,6 +153,14 @@ export function ImportPage() {
       <div className={styles.page}>
         <div className={styles.editor}>
           {failure && <Failure {...failure} />}
+          {reading && (
+            <p role="status">
+              Reading {fileName} …{' '}
+              <Button size="small" onClick={() => reading.abort()}>
+                Cancel
+              </Button>
+            </p>
+          )}
           {!opened && (
             <div className={styles.start}>
               <h1 className={frame.headline}>Choose a file, or paste the table.</h1>
