@@ -89,7 +89,7 @@ test('a retired compressor stays on the job that has it and is offered to no oth
   await request.put(`/api/jobs/${job}`, { data: { baseRevision: stored.revision, job: stored.job } });
   await request.put(`${api}/${id}/retired`, { data: { retired: true } });
   await open(page, `/jobs/${job}/charger`);
-  await expect(page.getByLabel('Verdict')).toContainText('Going 50 holds');
+  await expect(page.getByLabel('Verdict')).toContainText('Going 50 within limits');
   await expect(page.getByRole('region', { name: 'Candidates' })).toHaveAttribute('data-phase', 'done');
   const options = page.getByLabel('Compressor', { exact: true }).locator('option');
   await expect(options.filter({ hasText: 'Going 50, revision 1' })).toHaveCount(1);

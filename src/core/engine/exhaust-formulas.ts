@@ -20,7 +20,7 @@ const MOST_RETARD = (15 * Math.PI) / 180;
 
 export const estimatedRetard = defineFormula({
   id: 'estimated-retard',
-  form: '0.7 · (π / 180) · (91 + 4.5 · ({compressionRatio} − 10) + 11 · ({manifold} − 101325) / 100000 − {octane})',
+  form: 'min(15, max(0, 0.7 · (91 + 4.5 · ({compressionRatio} − 10) + 11 · ({manifold} − 101325) / 100000 − {octane}))) · π / 180',
   note: 'none where the octane suffices, and at most 15 °',
   source:
     'Estimate from memory, until the cylinder is modelled: octane wanted by compression ratio and manifold pressure, 0.7 ° a number that is missing',

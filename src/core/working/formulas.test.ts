@@ -45,6 +45,8 @@ const evaluate = (form: string, args: Record<string, number>): number =>
 /** A value such as a variable may have, from a number between 0 and 1. */
 function plausible(name: string, x: number): number {
   if (name === 'manifold') return 2e5 + 1e5 * x;
+  // Low, as the ratios drawn here are: the formula is at its ends elsewhere.
+  if (name === 'octane') return 60 + 8 * x;
   if (name === 'viscosity') return 1e-5 + 2e-5 * x;
   if (name === 'gamma') return 1.2 + 0.2 * x;
   if (name === 'heatLoss') return 20 * x;

@@ -36,11 +36,27 @@ const si: Record<string, string> = {
 /** The scale a variable is printed on: the reader's unit, its own, or SI where the reader's units do not go together. */
 function scaleOf(format: Format, { quantity, unit }: Variable, inSi: boolean): Scale {
   if (quantity === 'plain' || bare.has(quantity))
-    return unit && !inSi ? { ...PLAIN, symbol: unit.symbol, factor: unit.factor } : PLAIN;
+    return !unit
+      ? PLAIN
+      : inSi
+        ? { ...PLAIN, symbol: siSymbol(unit) }
+        : { ...PLAIN, symbol: unit.symbol, factor: unit.factor };
   if (inSi) return { symbol: si[quantity] ?? '', factor: 1, offset: 0, digits: 3 };
   const { symbol, factor, offset = 0, digits } = format.displayUnit(quantity);
   return { symbol, factor, offset, digits };
 }
+
+/** A formula's own unit without the thousands before it: 'MJ/kg' is J/kg. */
+function siSymbol({ symbol, factor }: { symbol: string; factor: number }): string {
+  if (factor === 1) return symbol;
+  return (factor === 1e3 && symbol.startsWith('k')) || (factor === 1e6 && symbol.startsWith('M'))
+    ? symbol.slice(1)
+    : '';
+}
+
+/** Digits that were added for a calculator's sake say nothing where they are noughts. */
+const withoutNoughts = (text: string): string =>
+  text.includes('.') ? text.replace(/0+$/, '').replace(/\.$/, '') : text;
 
 /** A number with at least four figures that matter and no more than it takes. */
 function digitsFor(value: number, least: number): number {
@@ -116,7 +132,8 @@ function printFormula(format: Format, formula: Formula, args: Record<string, num
     for (const n of names) {
       const { factor: f, offset } = scales[n]!;
       const shown = (args[n]! - offset) / f;
-      const text = formatNumber(shown, digitsFor(shown, 0) + more);
+      const fine = formatNumber(shown, digitsFor(shown, 0) + more);
+      const text = more > 0 ? withoutNoughts(fine) : fine;
       const plus = offset / f;
       shownAs[n] = text;
       printed[n] = offset
