@@ -5,6 +5,7 @@ import {
   carriedOf,
   FINELY,
   freshCarried,
+  ROUGHLY,
   settle,
   SHUT,
   type Carried,
@@ -171,6 +172,8 @@ export type Reader = {
   isOutOfReach: () => boolean;
   /** From here on each state is settled more closely: a root is sought. */
   finely: () => void;
+  /** From here on only signs are wanted. */
+  roughly: () => void;
 };
 
 const spareOf = (build: MatchedBuild, { turn: { turbine } }: Settled): number =>
@@ -266,6 +269,9 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
     isOutOfReach,
     finely: () => {
       patience = { settled: FINELY };
+    },
+    roughly: () => {
+      patience = { settled: ROUGHLY };
     },
   };
 }

@@ -10,7 +10,9 @@ import { isMatched } from './settle';
 export type Knee = { low: OperatingPoint; high: OperatingPoint; downRpm: number };
 
 /** Boost that grows by less than this share of the manifold pressure from one speed to the next is no step. */
-const STEEP = 1.08;
+const STEEP = 1.12;
+/** Halving the speeds halves a slope, and leaves a jump nearly whole: less than this share of it left, and it was none. */
+const LEFT_OF_A_JUMP = 0.72;
 /** What is left of a step between two speeds this close is a jump: no curve of an engine is that steep. */
 const CLOSE_RPM = 0.5;
 const JUMP = 1.02;
@@ -30,11 +32,14 @@ function closeIn<T extends OperatingPoint>(
   solve: (speedRpm: number, from: T, to: T) => { point: T; side: 'from' | 'to' } | null,
 ): { from: T; to: T } | null {
   let [near, far] = [from, to];
+  const jump = () => Math.abs(Math.log(boostOf(far) / boostOf(near)));
   while (Math.abs(far.speedRpm - near.speedRpm) > CLOSE_RPM) {
+    const before = jump();
     const made = solve((near.speedRpm + far.speedRpm) / 2, near, far);
     if (!made) return null;
     if (made.side === 'from') near = made.point;
     else far = made.point;
+    if (jump() < LEFT_OF_A_JUMP * before) return null;
   }
   return { from: near, to: far };
 }

@@ -71,9 +71,9 @@ type Ceiling = { pressure: number; kind: 'held' | 'spring' | 'pushed-open' };
 /** A neighbour's boost that moved no more than this share of the manifold pressure is followed without a search. */
 const NEAR_STEP = 0.36;
 /** One that moved more than this is looked at from above: boost there must fall back by itself. */
-const STEADY_STEP = 0.03;
+const STEADY_STEP = 0.04;
 /** And, one that moved more than each of these, at one more place on the way, where boost must go on rising. */
-const WAYPOINTS = [0.06, 0.12, 0.2, 0.28];
+const WAYPOINTS = [0.09, 0.15, 0.22, 0.29];
 /** Turns that a quick answer may take before the search begins. */
 const QUICK = { mostTurns: 25 };
 /** Boost that creeps no further than this over what is asked is taken as it is found. */
@@ -211,12 +211,13 @@ function followed(
 function isFirst(build: MatchedBuild, speedRpm: number, start: Start, shut: Settled, came: number): boolean {
   const moved = Math.abs(shut.x.p / came - 1);
   if (moved > NEAR_STEP) return false;
-  const { spare } = readerAt(build, speedRpm, {
+  const { spare, roughly } = readerAt(build, speedRpm, {
     ...start,
     first: shut.x,
     carried: carriedOf(shut.turn),
     from: shut.path,
   });
+  roughly();
   if (!(spare(shut.x.p * 1.003) < 0)) return false;
   const places = WAYPOINTS.filter((least) => moved > least).length;
   for (let i = places; i > 0; i--)

@@ -340,6 +340,8 @@ const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5, q: 1 };
 const SETTLED = { change: 2e-6, tail: 0.02 };
 /** Closer still, where a root is sought over many states: what is left of each of them would be its noise. */
 export const FINELY = { change: 1e-7, tail: 0.002 };
+/** Far enough for the sign of a balance that is well off: a look on the way, never an answer. */
+export const ROUGHLY = { change: 3e-5, tail: 0.2 };
 const MOST_TURNS = 60;
 
 /** How long a search may go on and how closely it settles. */
