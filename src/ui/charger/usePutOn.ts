@@ -82,48 +82,71 @@ export function usePutOn() {
   );
 }
 
+/** Turbochargers for the places of a setup: at the engine, and in front of it. */
+type Places = { engine?: TurbochargerItem; front?: TurbochargerItem };
+
 /**
- * Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. `stage`: 0 at the engine, 1 in
- * front of it, where null takes the whole stage off.
+ * The one action that fits turbochargers, from whichever sheet: fetches their maps and turbines, puts each in its place as
+ * the library has it, and calls the setup after them until somebody gives it a name. `others`: whether a stage that is not
+ * named stays. Out: false where a part is not to be had; nothing is put on then.
  */
-export function usePutTurbo(stage: 0 | 1 = 0) {
+function useFit() {
   const { store, setupIndex, items, turbos, fetchItem, takeItems } = useJob();
   return useCallback(
-    async (item: TurbochargerItem | null, arrangement: Arrangement) => {
-      if (!item) {
-        store.getState().edit((draft) => {
-          const { induction } = draft.setups[setupIndex]!;
-          if (induction.kind !== 'turbo') return;
-          if (stage === 1) induction.stages.splice(1);
-          else delete induction.stages[0]?.hot;
-        });
-        store.getState().commit();
-        return true;
+    async ({ engine, front }: Places, arrangement: Arrangement, others: 'stay' | 'go') => {
+      for (const item of [engine, front]) {
+        if (!item) continue;
+        const { compressor, turbine: ref } = item.document;
+        const turbine = turbos?.turbines.find((t) => t.id === ref.id && t.revision === ref.revision);
+        // Without its map or its turbine the job would have no answer.
+        if (!turbine || !(await fetchItem(compressor))) return false;
+        takeItems([item, turbine]);
       }
-      const { compressor, turbine: ref } = item.document;
-      const turbine = turbos?.turbines.find((t) => t.id === ref.id && t.revision === ref.revision);
-      const map = await fetchItem(compressor);
-      if (!turbine || !map) return false;
-      takeItems([item, turbine]);
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
-        const { induction } = setup;
-        const stages = induction.kind === 'turbo' ? induction.stages : [];
-        const other = stages[1 - stage]?.hot?.turbocharger;
-        const known = items.find((i) => i.id === other?.id && i.revision === other.revision);
+        const was = setup.induction.kind === 'turbo' && others === 'stay' ? setup.induction.stages : [];
+        const known = (at: 0 | 1) => {
+          const ref = was[at]?.hot?.turbocharger;
+          return items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+        };
         if (isUnnamed(setup, items))
-          setup.name = stage ? nameAfter(known, arrangement, item) : nameAfter(item, arrangement, known);
-        const put = stageOf(item);
+          setup.name = nameAfter(engine ?? known(0), arrangement, front ?? known(1));
         setup.induction = {
           kind: 'turbo',
           arrangement,
-          stages: stage ? [stages[0] ?? { compressor: null }, put] : [put, ...stages.slice(1)],
+          stages: [
+            engine ? stageOf(engine) : (was[0] ?? { compressor: null }),
+            ...(front ? [stageOf(front)] : was.slice(1)),
+          ],
         };
       });
       store.getState().commit();
       return true;
     },
-    [store, setupIndex, items, turbos, fetchItem, takeItems, stage],
+    [store, setupIndex, items, turbos, fetchItem, takeItems],
+  );
+}
+
+/**
+ * Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. `stage`: 0 at the engine, 1 in
+ * front of it, where null takes the whole stage off.
+ */
+export function usePutTurbo(stage: 0 | 1 = 0) {
+  const { store, setupIndex } = useJob();
+  const fit = useFit();
+  return useCallback(
+    async (item: TurbochargerItem | null, arrangement: Arrangement) => {
+      if (item) return fit(stage ? { front: item } : { engine: item }, arrangement, 'stay');
+      store.getState().edit((draft) => {
+        const { induction } = draft.setups[setupIndex]!;
+        if (induction.kind !== 'turbo') return;
+        if (stage === 1) induction.stages.splice(1);
+        else delete induction.stages[0]?.hot;
+      });
+      store.getState().commit();
+      return true;
+    },
+    [store, setupIndex, fit, stage],
   );
 }
 
@@ -153,30 +176,16 @@ export function useArrange() {
 
 /** Puts what the ranking found on the setup: one, twins, or a pair with the other in front. */
 export function usePutPair() {
-  const { store, setupIndex, items, turbos, fetchItem, takeItems } = useJob();
+  const { turbos } = useJob();
+  const fit = useFit();
   return useCallback(
     async ({ form, engine, front }: { form: Form; engine: Ref; front: Ref | null }) => {
-      const found = [engine, ...(front ? [front] : [])].map((ref) =>
-        turbos?.turbochargers.find((t) => t.id === ref.id && t.revision === ref.revision),
-      );
-      const chosen: TurbochargerItem[] = [];
-      for (const item of found) {
-        const turbine = turbos?.turbines.find(
-          (t) => t.id === item?.document.turbine.id && t.revision === item.document.turbine.revision,
-        );
-        // Without its map or its turbine the job would have no answer.
-        if (!item || !turbine || !(await fetchItem(item.document.compressor))) return false;
-        takeItems([item, turbine]);
-        chosen.push(item);
-      }
-      store.getState().edit((draft) => {
-        const setup = draft.setups[setupIndex]!;
-        if (isUnnamed(setup, items)) setup.name = nameAfter(chosen[0], form, chosen[1]);
-        setup.induction = { kind: 'turbo', arrangement: form, stages: chosen.map(stageOf) };
-      });
-      store.getState().commit();
-      return true;
+      const known = (ref: Ref) =>
+        turbos?.turbochargers.find((t) => t.id === ref.id && t.revision === ref.revision);
+      const at = { engine: known(engine), front: front ? known(front) : undefined };
+      if (!at.engine || (front && !at.front)) return false;
+      return fit({ engine: at.engine, ...(at.front ? { front: at.front } : {}) }, form, 'go');
     },
-    [store, setupIndex, items, turbos, fetchItem, takeItems],
+    [turbos, fit],
   );
 }
