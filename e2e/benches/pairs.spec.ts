@@ -95,8 +95,8 @@ test('the library ranked: weights move it, filters narrow it, the schools pick, 
   await expect(
     list.getByRole('list', { name: 'What each school would pick' }).getByRole('listitem'),
   ).not.toHaveCount(0);
-  // All weight on room at the top: another one leads.
-  for (const name of ['Early boost', 'Time to boost', 'Efficiency', 'Margins', 'Price', 'Size', 'Simplicity'])
+  // All weight on early boost: another one leads.
+  for (const name of ['Power', 'Time to boost', 'Efficiency', 'Margins', 'Price', 'Size', 'Simplicity'])
     await list.getByRole('slider', { name: new RegExp(`^${name}`) }).fill('0');
   await expect.poll(first).not.toBe(before);
   await list.getByRole('button', { name: 'Back to the usual weights' }).click();

@@ -84,7 +84,7 @@ test('a new job asks four things, computes at once, and what was said is reporte
   await open(page, '/');
   await page.getByRole('button', { name: /New job/ }).click();
   await page.getByLabel('Name of the job').fill('Slow diesel');
-  await page.getByLabel('Engine').click();
+  await page.getByRole('combobox', { name: 'Engine' }).click();
   await page.getByRole('option', { name: 'diesel' }).click();
   await page.getByLabel('Displacement').fill('5.9 L');
   await page.getByLabel('Red line').fill('2,800');
