@@ -1,9 +1,5 @@
-import {
-  rankTurbos,
-  DEFAULT_TURBO_WEIGHTS,
-  type TurboItem,
-  type TurboRow,
-} from '@/core/forecast/rank-turbos';
+import { DEFAULT_TURBO_WEIGHTS, type TurboItem, type TurboRow } from '@/core/forecast/rank-turbos';
+import { rankTurbos } from '@/core/forecast/turbo-order';
 import { sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { createTurboPool, type TurboStage } from './turbo-pool';
 import { createTurboWorker } from './turbo-worker';

@@ -6,10 +6,7 @@ import {
   compoundPairs,
   DEFAULT_ROOM,
   DEFAULT_TURBO_WEIGHTS,
-  frontOf,
   matchTurbo,
-  rankTurbos,
-  schoolPicks,
   screenTurbo,
   turboCandidates,
   turboCriteria,
@@ -20,6 +17,7 @@ import {
   type TurboRow,
   type TurboWeights,
 } from './rank-turbos';
+import { frontOf, rankTurbos, schoolPicks } from './turbo-order';
 import { compileBuild } from './build';
 import { trialOf } from './spool';
 import { solveSweep } from './sweep';

@@ -3,13 +3,11 @@ import { useDeferredValue, useId, useMemo, useState } from 'react';
 import {
   DEFAULT_ROOM,
   DEFAULT_TURBO_WEIGHTS,
-  schoolPicks,
   turboCriteria,
   type Form,
-  type RankedTurbo,
-  type School,
   type TurboCriterion,
 } from '@/core/forecast/rank-turbos';
+import { schoolPicks, type RankedTurbo, type School } from '@/core/forecast/turbo-order';
 import { nearestFifty } from '@/core/units/nearest';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';

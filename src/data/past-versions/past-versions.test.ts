@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { sampleLibrary } from '@/data/demo/sample-library';
-import { compileBuild } from '../../forecast/build';
-import { solveSweep } from '../../forecast/sweep';
-import { openJob } from '../migrations';
-import { JOB_VERSION } from '../version';
+import { compileBuild } from '@/core/forecast/build';
+import { solveSweep } from '@/core/forecast/sweep';
+import { openJob } from '@/core/job/migrations';
+import { JOB_VERSION } from '@/core/job/version';
 
 const read = (version: number): unknown =>
   JSON.parse(readFileSync(path.join(__dirname, `version-${version}.json`), 'utf8'));
@@ -42,7 +42,7 @@ describe('documents as they were written by every past version', () => {
 
   it('a migration rests on nothing but its own constants', () => {
     for (const file of ['migrations.ts', 'frozen-defaults.ts']) {
-      const text = readFileSync(path.join(__dirname, '..', file), 'utf8');
+      const text = readFileSync(path.join(__dirname, '../../core/job', file), 'utf8');
       expect(text).not.toMatch(/from '\.\/defaults'|from '\.\.\/fuel/);
     }
   });
