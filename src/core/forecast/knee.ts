@@ -16,6 +16,8 @@ const LEFT_OF_A_JUMP = 0.72;
 /** What is left of a step between two speeds this close is a jump: no curve of an engine is that steep. */
 const CLOSE_RPM = 0.5;
 const JUMP = 1.02;
+/** Boost gauge that grows by no more than this many times the share of the step before, and the manifold pressure by less than this, spools on. */
+const GROWS_ON = { times: 1.5, pressure: 1.2 };
 /** How far down the upper branch is followed, as a share of the speed of its step. */
 const FURTHEST_DOWN = 0.4;
 
@@ -54,9 +56,20 @@ export function kneesOf(build: Build, level: Level, points: OperatingPoint[]): K
     const low = points[i - 1];
     const isSteep =
       low?.match?.kind === 'turbine' && high.match !== null && boostOf(high) > STEEP * boostOf(low);
-    const knee = isSteep && low.count === high.count ? stepBetween(build, level, low, high) : null;
+    const isLookedAt = isSteep && low.count === high.count && !growsOn(points[i - 2], low, high);
+    const knee = isLookedAt ? stepBetween(build, level, low, high) : null;
     return knee ? [knee] : [];
   });
+}
+
+/** Whether boost only spools on as it did between the two speeds before. */
+function growsOn(before: OperatingPoint | undefined, low: OperatingPoint, high: OperatingPoint): boolean {
+  if (before?.match?.kind !== 'turbine' || !(before.boostGauge > 0)) return false;
+  const grown = Math.log(high.boostGauge / low.boostGauge);
+  return (
+    grown < GROWS_ON.times * Math.log(low.boostGauge / before.boostGauge) &&
+    boostOf(high) < GROWS_ON.pressure * boostOf(low)
+  );
 }
 
 function stepBetween(build: Build, level: Level, low: OperatingPoint, high: OperatingPoint): Knee | null {

@@ -65,12 +65,26 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
   };
 }
 
+/** Boost below which it is carried on evenly, Pa gauge. */
+const EVENLY = 2_000;
+
+/** The manifold pressure one even step further on, Pa: boost grows by a like share from step to step while a turbo spools. */
+function boostAhead({ climate }: MatchedBuild, near: Matched, far: Matched): number {
+  const here = near.path.manifold.pressure;
+  const [boost, before] = [here - climate.pressure, far.path.manifold.pressure - climate.pressure];
+  const grown =
+    boost > EVENLY && before > EVENLY
+      ? climate.pressure + boost ** 2 / before
+      : 2 * here - far.path.manifold.pressure;
+  return Math.min(1.2 * here, Math.max(0.8 * here, grown));
+}
+
 /** What boost is let rise to: what is asked, what the spring holds at the least, or what pushes the valve open. */
 type Ceiling = { pressure: number; kind: 'held' | 'spring' | 'pushed-open' };
 
 /** A neighbour's boost that moved no more than this share of the manifold pressure is followed without a search. */
 const NEAR_STEP = 0.36;
-/** One that moved more than this is looked at from above: boost there must fall back by itself. */
+/** One that lies further than this from where its neighbours point is looked at from above: boost there must fall back by itself. */
 const STEADY_STEP = 0.04;
 /** And, one that moved more than each of these, at one more place on the way, where boost must go on rising. */
 const WAYPOINTS = [0.09, 0.15, 0.22, 0.29];
@@ -96,7 +110,7 @@ export function solveMatched(
 ): Matched {
   const build = fuelledFor(whole, asked);
   const near = neighbour?.match ? neighbour : undefined;
-  const { start, ahead } = startBeside(build, asked, near, before);
+  const { start } = startBeside(build, asked, near, before);
   const wanted = leastAsked(build, speedRpm, asked, start);
   const finish = (settled: Settled, kind: MatchKind): Matched => done(build, speedRpm, settled, kind, asked);
   const stopped = (stop: MatchStop | null) => failed(build, speedRpm, stop ?? 'match-not-found');
@@ -104,7 +118,8 @@ export function solveMatched(
 
   // A neighbour that the turbine decided is tried that way first: the boost asked is then far off.
   if (near && wasDriven) {
-    const p = ahead((path) => path.manifold.pressure, asked);
+    const expected = before?.match?.kind === 'turbine' ? boostAhead(build, near, before) : null;
+    const p = Math.min(wanted.pressure, expected ?? near.path.manifold.pressure);
     const quick = followed(
       build,
       speedRpm,
@@ -154,9 +169,30 @@ export function solveMatched(
     return typeof still === 'string' ? stopped(still) : finish(still, 'turbine');
   }
   if (crossing.kind === 'unsolved') return stopped(reader.stop());
+  const quick = drivenWithin(build, speedRpm, reader, crossing);
+  if (quick) return finish(quick, 'turbine');
   reader.finely();
   const driven = reader.readShut(crossingIn(reader.spare, crossing));
   return driven ? finish(driven.settled, 'turbine') : stopped(reader.stop());
+}
+
+/** The balance within a stretch in which it is known to lie, from the state read last: null where it is not soon found there. */
+function drivenWithin(
+  build: MatchedBuild,
+  speedRpm: number,
+  reader: Reader,
+  { low, high }: { low: number; high: number },
+): Settled | null {
+  const last = reader.last();
+  if (!last || low === high) return null;
+  const beside: Start = {
+    first: last.x,
+    carried: carriedOf(last.turn),
+    from: last.path,
+    prefer: last.rule.low ? lowKindOf(last.rule.low) : undefined,
+  };
+  const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, beside, QUICK);
+  return typeof shut !== 'string' && shut.x.p >= low && shut.x.p <= high ? shut : null;
 }
 
 /** The pressure without boost, found when it is first asked for. */
@@ -201,9 +237,9 @@ function followed(
 ): Settled | null {
   const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, start, QUICK);
   if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
-  const moved = Math.abs(shut.x.p / near.path.manifold.pressure - 1);
-  if (moved > NEAR_STEP) return null;
-  if (moved < STEADY_STEP) return shut;
+  const apart = (pressure: number) => Math.abs(shut.x.p / pressure - 1);
+  if (apart(near.path.manifold.pressure) > NEAR_STEP) return null;
+  if (apart(start.first.p) < STEADY_STEP) return shut;
   return isFirst(build, speedRpm, start, shut, near.path.manifold.pressure) ? shut : null;
 }
 
