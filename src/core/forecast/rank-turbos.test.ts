@@ -81,6 +81,18 @@ describe('a library whose order is known beforehand', () => {
     });
   });
 
+  test('the score is the weighted mean of the credits; a limit only just kept halves the margins', () => {
+    const [row] = rows;
+    const [within, marginal] = (['within', 'marginal'] as const).map(
+      (state) => rankTurbos([{ ...row!, state }], DEFAULT_TURBO_WEIGHTS, goalOf(ground))[0]!,
+    );
+    const total = turboCriteria.reduce((sum, c) => sum + DEFAULT_TURBO_WEIGHTS[c], 0);
+    const mean = turboCriteria.reduce((sum, c) => sum + DEFAULT_TURBO_WEIGHTS[c] * within!.credit[c], 0);
+    expect(within!.score).toBeCloseTo(mean / total, 12);
+    expect(marginal!.credit.margins).toBeCloseTo(within!.credit.margins / 2, 12);
+    expect(within!.credit.margins).toBeGreaterThan(0);
+  });
+
   test('weights of nothing leave the names to decide; the same rows give the same order', () => {
     const nothing = Object.fromEntries(turboCriteria.map((c) => [c, 0])) as TurboWeights;
     expect(rankTurbos(rows, nothing, goalOf(ground)).map((r) => r.name)).toEqual(

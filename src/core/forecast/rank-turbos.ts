@@ -96,7 +96,7 @@ export const turboCriteria = [
 export type TurboCriterion = (typeof turboCriteria)[number];
 export type TurboWeights = Record<TurboCriterion, number>;
 
-/** Between early boost and top end, as most jobs are built. */
+/** Between early boost and top end, as most jobs are built; a second turbo has to bring more than any other one thing is worth. */
 export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
   power: 5,
   threshold: 6,
@@ -105,7 +105,7 @@ export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
   margins: 5,
   price: 3,
   size: 1,
-  simplicity: 4,
+  simplicity: 8,
 };
 
 /** Room over the goal that counts, as a multiple of it: more than a quarter is worth nothing unless it is asked for. */

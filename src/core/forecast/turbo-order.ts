@@ -1,7 +1,6 @@
 import { reason, type Reason } from '../working/range';
 import { LEAST_SURGE_MARGIN } from './map-spans';
 import {
-  DEFAULT_TURBO_WEIGHTS,
   turboCriteria,
   type Form,
   type RankingGoal,
@@ -27,12 +26,10 @@ const SURGE_ROOM = 0.2;
 const SPEED_ROOM = 0.15;
 
 const clamp = (x: number) => Math.min(1, Math.max(0, x));
-/** What a second turbo leaves of a score on the usual weights: it has to bring more than that to stand first. */
-const EARNED: Record<Form, number> = { single: 1, parallel: 0.92, compound: 0.8 };
-/** And a wheel made for twice and a half the power that counts, at the most: no practitioner takes it for that goal. */
-const TOO_LARGE = 0.15;
-/** What is left of a score where a limit is only just kept. */
-const MARGINAL = 0.9;
+/** What is left of the margins where a limit is only just kept. */
+const MARGINAL = 0.5;
+/** Room beyond what is asked by this much again makes a wheel too large for the goal: it costs what too little would. */
+const TOO_LARGE = 1.25;
 
 /** Where a value lies between the worst and the best of the field; half where nobody knows. */
 function between(value: number | null, worst: number, best: number): number {
@@ -40,10 +37,16 @@ function between(value: number | null, worst: number, best: number): number {
   return worst === best ? 1 : clamp((value - worst) / (best - worst));
 }
 
+/** Room over the goal, up to the share asked for: less where the worst venue takes power away, or where the wheel is far too large. */
+function roomOf({ potential, worstVenue }: TurboRow, { power, room }: RankingGoal): number {
+  const times = (potential * worstVenue) / power;
+  return clamp((times - 1) / Math.max(0.02, room - 1)) * (1 - clamp(times / room - TOO_LARGE));
+}
+
 /**
  * Puts rows in order on somebody's weights: feasible ones first, then those nearest to feasible, then those without a
- * match. Threshold, time and size are judged within the field of the feasible; room over the goal counts up to the share
- * asked for and no further; a second turbo costs simplicity and price, and earns its place by what it brings.
+ * match. The score is the weighted mean of the credits. Threshold, time and size are judged within the field of the
+ * feasible; room over the goal counts up to the share asked for; a second turbo costs simplicity and price.
  * In: rows; weights 0 to 10; the goal. Never throws. Source of the bounds: common practice, no source.
  */
 export function rankTurbos(
@@ -69,24 +72,23 @@ export function rankTurbos(
   const pending = reason('turbo-holds', {});
   const ranked = rows.map((r): RankedTurbo => {
     const credit: Record<TurboCriterion, number> = {
-      power: clamp((r.potential / goal.power - 1) / Math.max(0.02, goal.room - 1)),
+      power: roomOf(r, goal),
       threshold: between(r.threshold, latest, earliest),
       // Before it is matched nobody knows: half.
       time: r.pass === 'screened' ? 0.5 : between(r.time, slowest, quickest),
       efficiency: clamp(((r.efficiency ?? 0) - 0.55) / 0.25),
-      margins: Math.min(clamp((r.surge ?? SURGE_ROOM) / SURGE_ROOM), clamp((1 - r.fastest) / SPEED_ROOM)),
+      margins:
+        (r.state === 'marginal' ? MARGINAL : 1) *
+        Math.min(clamp((r.surge ?? SURGE_ROOM) / SURGE_ROOM), clamp((1 - r.fastest) / SPEED_ROOM)),
       price: r.price === null || !cheapest ? 0.5 : clamp(cheapest / r.price),
       size: largest ? clamp(1 - r.size / largest) : 0.5,
       simplicity: SIMPLICITY[r.form],
     };
     const sum = turboCriteria.reduce((s, c) => s + counts(c) * credit[c], 0) / total;
-    const held = r.state === 'marginal' ? MARGINAL : 1;
-    const earned = EARNED[r.form] ** (weights.simplicity / DEFAULT_TURBO_WEIGHTS.simplicity);
-    const fits = 1 - TOO_LARGE * clamp(r.potential / goal.power / goal.room - 1.25);
     return {
       ...r,
       credit,
-      score: sum * held * earned * fits * r.worstVenue,
+      score: sum,
       isOnFront: onFront.has(r.key),
       reason: pending,
     };
