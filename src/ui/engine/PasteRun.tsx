@@ -1,16 +1,17 @@
 'use client';
-import { useDeferredValue, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { fuelOf } from '@/core/fuel/fuels';
 import {
   guessRun,
   makeRun,
-  readRun,
   runColumns,
   runUnits,
   type RunColumn,
   type RunMapping,
+  type readRun,
 } from '@/formats/run-table';
 import type { FileFinding } from '@/formats/map-table';
+import { importing } from '@/workers/pool';
 import fields from '../fields/fields.module.css';
 import { useJobState, useJobStore } from '../store/solved';
 import { Say } from '../words/Say';
@@ -35,6 +36,27 @@ const LONGEST = 1_000_000;
 /** From so many signs on a paste is set as a whole. */
 const LARGE_PASTE = 4_000;
 
+type Read = ReturnType<typeof readRun>;
+
+/** A text read as a table away from the page; what was read before stands until the next is, and is no longer taken. */
+function useRun(text: string): { read: Read | null; isFailed: boolean; isTakeable: boolean } {
+  const [found, setFound] = useState<{ text: string; read: Read | null }>({ text: '', read: null });
+  const isBlank = text.trim() === '';
+  useEffect(() => {
+    if (isBlank) return;
+    let live = true;
+    importing(async (worker): Promise<Read> => worker.readRun(text)).then(
+      (read) => live && setFound({ text, read }),
+      () => live && setFound({ text, read: null }),
+    );
+    return () => {
+      live = false;
+    };
+  }, [text, isBlank]);
+  const isTakeable = !isBlank && found.text === text;
+  return { read: isBlank ? null : found.read, isFailed: isTakeable && !found.read, isTakeable };
+}
+
 /** A run from a spreadsheet, or typed: read as it comes, each column named, and taken with one key. */
 export function PasteRun() {
   const { displayUnit } = useWords();
@@ -44,9 +66,7 @@ export function PasteRun() {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<RunMapping | null>(null);
   const [accelerationOnly, setAccelerationOnly] = useState(false);
-  // The text answers at once; it is read in the next frame.
-  const shown = useDeferredValue(text);
-  const read = useMemo(() => (shown.trim() === '' ? null : readRun(shown)), [shown]);
+  const { read, isFailed, isTakeable } = useRun(text);
   const table = read?.ok ? read.table : null;
   const mapping = useMemo(
     () => (table ? (chosen?.length === table.columns.length ? chosen : guessRun(table, displayUnit)) : null),
@@ -79,7 +99,7 @@ export function PasteRun() {
       }),
     );
   const take = () => {
-    if (!made?.ok) return;
+    if (!made?.ok || !isTakeable) return;
     store.getState().edit((job) => {
       job.engine.baseline.rows = made.rows;
       job.engine.baseline.confidence = 'measured';
@@ -174,6 +194,11 @@ export function PasteRun() {
           <Say reason={problems[0]!.reason} />
         </p>
       )}
+      {isFailed && (
+        <p role="alert" className={styles.why}>
+          This was not read: it took too long, or the reader did not start. Paste the run’s rows alone.
+        </p>
+      )}
       {(isMixed || accelerationOnly) && (
         <label className={styles.fit}>
           <input
@@ -190,7 +215,7 @@ export function PasteRun() {
         </p>
       ))}
       <div className={fields.rowKeys}>
-        <button type="button" className={fields.plainKey} disabled={!made?.ok} onClick={take}>
+        <button type="button" className={fields.plainKey} disabled={!made?.ok || !isTakeable} onClick={take}>
           {made?.ok ? `Take this run of ${formatNumber(made.readings, 0)} rows` : 'Take this run'}
         </button>
         {text !== '' && (

@@ -17,6 +17,7 @@ import { Say } from '../words/Say';
 import { ImportFacts } from './ImportFacts';
 import { MapPicture } from './MapPicture';
 import { MappingTable, type Roles } from './MappingTable';
+import { useReading } from './useReading';
 import styles from './library.module.css';
 
 const roles: Roles<Role> = {
@@ -44,8 +45,7 @@ export function ImportPage() {
   const [sound, setSound] = useState<Compressor | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [busy, setBusy] = useState(false);
-  /** A file that is being read: takes it back. */
-  const [reading, setReading] = useState<AbortController | null>(null);
+  const reading = useReading(setFailure);
   const file = useRef<HTMLInputElement>(null);
   const [pasted, setPasted] = useState('');
 
@@ -58,25 +58,8 @@ export function ImportPage() {
     setSound(null);
     setMade(null);
     setFileName(name);
-    const control = new AbortController();
-    setReading(control);
-    let found: OpenedMap;
-    try {
-      found = await importing(async (worker): Promise<OpenedMap> => worker.open(text, name), control.signal);
-    } catch (error) {
-      if (!control.signal.aborted)
-        setFailure({
-          title: `${name} was not read.`,
-          lines: [
-            (error as Error).message === 'too-long'
-              ? 'It took over twenty seconds. Save the map’s sheet alone, without what stands around it.'
-              : 'The reader did not start. Load the page again.',
-          ],
-        });
-      return;
-    } finally {
-      setReading(null);
-    }
+    const found = await reading.read<OpenedMap>(name, async (worker) => worker.open(text, name));
+    if (!found) return;
     setOpened(found);
     setMapping(found.kind === 'table' ? found.mapping : null);
     setFacts(found.kind === 'table' ? found.facts : null);
@@ -153,14 +136,7 @@ export function ImportPage() {
       <div className={styles.page}>
         <div className={styles.editor}>
           {failure && <Failure {...failure} />}
-          {reading && (
-            <p role="status">
-              Reading {fileName} …{' '}
-              <Button size="small" onClick={() => reading.abort()}>
-                Cancel
-              </Button>
-            </p>
-          )}
+          {reading.status}
           {!opened && (
             <div className={styles.start}>
               <h1 className={frame.headline}>Choose a file, or paste the table.</h1>

@@ -6,7 +6,6 @@ import { isPartFile, readPartFile } from '@/formats/part-json';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
 import {
   makeTurbine,
-  openTurbineText,
   turbineRoleUnits,
   type OpenedTurbine,
   type TurbineFacts,
@@ -23,6 +22,7 @@ import { Say } from '../words/Say';
 import { partBounds as bounds } from './bounds';
 import { MappingTable, type Roles } from './MappingTable';
 import { TurbinePicture } from './TurbinePicture';
+import { useReading } from './useReading';
 import styles from './library.module.css';
 
 const roleWords: Record<TurbineRole, string> = {
@@ -47,6 +47,7 @@ export function TurbineImportPage() {
   const [busy, setBusy] = useState(false);
   const [pasted, setPasted] = useState('');
   const file = useRef<HTMLInputElement>(null);
+  const reading = useReading(setFailure);
   const made = useMemo(() => opened && makeTurbine(opened.table, opened.mapping, opened.facts), [opened]);
 
   const open = async (text: string, name: string) => {
@@ -66,7 +67,8 @@ export function TurbineImportPage() {
       if (answer.kind === 'ok') return router.push(`/library/turbines/${answer.data.id}`);
       return setFailure(failureOf('The turbine was not stored.', answer));
     }
-    const found = openTurbineText(text, name);
+    const found = await reading.read<OpenedTurbine>(name, async (worker) => worker.openTurbine(text, name));
+    if (!found) return;
     setOpened(found.kind === 'table' ? found : null);
     setProblems(found.kind === 'unreadable' ? found.problems : []);
   };
@@ -123,6 +125,7 @@ export function TurbineImportPage() {
       <div className={styles.page}>
         <div className={styles.editor}>
           {failure && <Failure {...failure} />}
+          {reading.status}
           {said.length > 0 && (
             <div className={styles.faults} role="status">
               <b>{made ? 'Still to be said or mended' : `${fileName} cannot be read`}</b>
