@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { sampleLibrary, sampleTurbines, sampleTurboJob, sampleTurbochargers } from '@/data/demo/sample';
 import { dropOfPipe } from '../charge-air/pipe';
 import { exhaustState, shareFor } from '../engine/exhaust';
+import { newJob } from '../job/defaults';
 import type { Job, Loss } from '../job/document';
 import { given, guess } from '../job/input';
+import { stageOf } from '../turbocharger/fit';
 import { compileBuild } from './build';
 import { isMatched, type MatchedBuild } from './settle';
 import { pipeRows } from './pipes';
@@ -182,6 +184,34 @@ describe('the smallest that does it', () => {
       if (item.perPower !== null) expect(item.perPower * fit.gained).toBeCloseTo(item.price!, 3);
     expect(fitOf(build).meets).toBe(true);
   });
+});
+
+test('a size has the onset, the full boost and the state that the sweep of it says once it is fitted', () => {
+  const road = newJob('road', 'a');
+  road.brief.goal.power = guess(494 * 745.7);
+  // Open behind the turbine, spark at its best, losses stated at a smaller flow: a knee among these is folded.
+  const plain = road.setups[0]!;
+  plain.plumbing = plain.plumbing.slice(0, 3).map((loss) => ({ ...loss, massFlow: guess(0.2) }));
+  plain.exhaust.retardBy = 'stated';
+  const few = sampleTurbochargers.filter((t) => /^(beech|cedar|juniper|yew)/.test(t.id));
+  let steps = 0;
+  for (const { item, fit } of last(turboSizes(road, 'a', sampleLibrary, few)).rows) {
+    const stages = [stageOf(few.find((t) => t.id === item.id)!)];
+    const setups = [
+      { ...road.setups[0]!, induction: { kind: 'turbo' as const, arrangement: 'single' as const, stages } },
+    ];
+    const { turbo, goal, knees } = solveSweep(built({ ...road, setups }));
+    steps += knees.length;
+    expect(fit.state).toBe(goal.state);
+    // A size is judged at 24 speeds, filled in where the gate takes over.
+    for (const [own, whole] of [
+      [fit.threshold, turbo!.threshold],
+      [fit.fullFrom, turbo!.fullFrom],
+    ])
+      expect(Math.abs((own ?? 0) - (whole ?? 0))).toBeLessThan(15);
+  }
+  // Among them stands the knee that steps.
+  expect(steps).toBeGreaterThan(0);
 });
 
 describe('spot readings against the forecast', () => {

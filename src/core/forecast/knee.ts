@@ -54,8 +54,12 @@ export function kneesOf(build: Build, level: Level, points: OperatingPoint[]): K
   if (!isMatched(build)) return [];
   return points.flatMap((high, i) => {
     const low = points[i - 1];
+    // Between speeds far apart nobody can tell a step from a slope.
     const isSteep =
-      low?.match?.kind === 'turbine' && high.match !== null && boostOf(high) > STEEP * boostOf(low);
+      low?.match?.kind === 'turbine' &&
+      high.match !== null &&
+      high.speedRpm - low.speedRpm <= build.stepRpm * 1.01 &&
+      boostOf(high) > STEEP * boostOf(low);
     const isLookedAt = isSteep && low.count === high.count && !growsOn(points[i - 2], low, high);
     const knee = isLookedAt ? stepBetween(build, level, low, high) : null;
     return knee ? [knee] : [];

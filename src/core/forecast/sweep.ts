@@ -97,13 +97,12 @@ export const addedToRun = (build: Build, points: OperatingPoint[]): Gains | null
  */
 export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Sweep {
   const level = planLevel(build);
-  const points: OperatingPoint[] = [];
-  for (const speed of speeds) points.push(solvePoint(build, speed, level, points.at(-1), points.at(-2)));
+  const asked: OperatingPoint[] = [];
+  for (const speed of speeds) asked.push(solvePoint(build, speed, level, asked.at(-1), asked.at(-2)));
+  const points = filledIn(build, level, asked);
   const goalPoint = pointOf(build, level, points, build.goal.speedRpm);
   const spans = allSpans(build, points);
-  const isWhole = (points[1]?.speedRpm ?? 0) - (points[0]?.speedRpm ?? 0) <= build.stepRpm;
-  // Between speeds far apart nobody can tell a step from a slope.
-  const knees = isWhole ? kneesOf(build, level, points) : [];
+  const knees = kneesOf(build, level, points);
   const drawn = drawnPoints(points, knees);
   const turbo = turboLineOf(build, level, drawn, knees);
   const pair = pairLineOf(build, level, points, goalPoint);
@@ -127,6 +126,28 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     pair,
     coreVersion: CORE_VERSION,
   };
+}
+
+/**
+ * Where speeds far apart were asked for, the sweep's own are filled in from where the turbine hands over to the gate to one
+ * speed beyond it: full boost and a step stand where the whole sweep has them.
+ */
+function filledIn(build: Build, level: Level, points: OperatingPoint[]): OperatingPoint[] {
+  const last = points.findLastIndex((p) => p.match?.kind === 'turbine');
+  const [low, high] = [points[last], points[last + 1]];
+  if (!low || !high || high.speedRpm - low.speedRpm <= build.stepRpm * 1.01) return points;
+  const filled: OperatingPoint[] = [];
+  for (const speed of revGrid(build)) {
+    if (speed <= low.speedRpm || speed >= high.speedRpm) continue;
+    filled.push(solvePoint(build, speed, level, filled.at(-1) ?? low, filled.at(-2)));
+    if (
+      filled.at(-1)!.match?.kind !== 'turbine' &&
+      filled.at(-2)?.match?.kind !== 'turbine' &&
+      filled.length > 1
+    )
+      break;
+  }
+  return [...points.slice(0, last + 1), ...filled, ...points.slice(last + 1)];
 }
 
 /** A speed held between idle and red line, rev/min. */
