@@ -1,5 +1,6 @@
 /** Prepares the data folder in a short process of its own, so that the server starts fast and small. */
-import { DataFolderError, dataFolder } from '../src/data/folder';
+import { dataFolder } from '../src/data/folder';
+import { isDataFolderError } from '../src/data/storage/errors';
 import { prepareFolder } from '../src/data/prepare';
 
 const seed = process.argv[2] === 'demo' ? 'demo' : 'shop';
@@ -10,6 +11,6 @@ try {
   console.log(`Data folder ${dataFolder()}: ${words[done]}.`);
   process.exit(0);
 } catch (error) {
-  console.error(error instanceof DataFolderError ? error.message : error);
-  process.exit(error instanceof DataFolderError ? 3 : 1);
+  console.error(isDataFolderError(error) ? error.message : error);
+  process.exit(isDataFolderError(error) ? 3 : 1);
 }

@@ -7,9 +7,9 @@ import { newJob } from '@/core/job/defaults';
 import { given, guess } from '@/core/job/input';
 import { binSetup } from '@/core/job/setups';
 import { jobIdentity, readJobFile, writeJobFile } from '@/formats/job-json';
-import { openDatabase, type Database, type Shop } from './connection';
+import { memoryShop, type Database } from './connection';
 import { sampleCompressors, sampleItems, sampleJob, sampleTurboJob } from './demo/sample';
-import { DataFolderError, requireWritable, takeLock } from './folder';
+import { requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
 import { jobRevisions, libraryRevisions } from './schema';
 import { listBin, removeItem, removeJob } from './repositories/bin';
@@ -46,11 +46,11 @@ import {
 } from './repositories/library';
 import { completeLibrary, seedLibrary } from './seed';
 
-let shop: Shop;
+let shop: Awaited<ReturnType<typeof memoryShop>>;
 let db: Database;
 
 beforeAll(async () => {
-  shop = await openDatabase('memory://');
+  shop = await memoryShop();
   db = shop.db;
   await seedLibrary(db);
 }, 60_000);
@@ -408,7 +408,9 @@ describe('data folder', () => {
   it('that cannot be made says why', () => {
     const file = path.join(folder, `file-${randomUUID()}`);
     writeFileSync(file, '');
-    expect(() => requireWritable(path.join(file, 'below'))).toThrow(DataFolderError);
+    expect(() => requireWritable(path.join(file, 'below'))).toThrow(
+      expect.objectContaining({ code: 'not-writable' }),
+    );
     expect(() => requireWritable(path.join(file, 'below'))).toThrow(/cannot be written/);
   });
 });

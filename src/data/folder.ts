@@ -1,32 +1,23 @@
-import { createHash } from 'node:crypto';
 import {
   accessSync,
+  closeSync,
   constants,
   existsSync,
   mkdirSync,
+  openSync,
   readFileSync,
   realpathSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
-import { createServer } from 'node:net';
+import { connect, createServer, type Server } from 'node:net';
 import path from 'node:path';
-
-/** The data folder cannot be used: held by another process, or not writable. Says why in one sentence. */
-export class DataFolderError extends Error {
-  constructor(
-    readonly code: 'held' | 'not-writable' | 'not-prepared',
-    message: string,
-  ) {
-    super(message);
-  }
-}
+import { DataFolderError, diskError, isDataFolderError } from './storage/errors';
 
 /** Folder of this process's data: `FIERCE_LUNG_DATA`, or data/shop below the working directory. */
 export const dataFolder = (): string =>
   path.resolve(/*turbopackIgnore: true*/ process.env.FIERCE_LUNG_DATA ?? path.join('data', 'shop'));
-
-export const databaseFolder = (folder: string): string => path.join(folder, 'pg');
 
 /** Makes the folder if it is missing. Throws DataFolderError when it cannot be made or written. */
 export function requireWritable(folder: string): void {
@@ -37,6 +28,8 @@ export function requireWritable(folder: string): void {
     writeFileSync(probe, '');
     rmSync(probe);
   } catch (error) {
+    const disk = diskError(error, folder);
+    if (isDataFolderError(disk)) throw disk;
     const why = (error as NodeJS.ErrnoException).code ?? 'unknown';
     throw new DataFolderError(
       'not-writable',
@@ -54,22 +47,70 @@ const held = (folder: string) =>
   );
 
 /**
- * Takes the folder for this process; two processes on one database would destroy it silently. On Linux an abstract
- * socket, free at once when its process dies; elsewhere a file with the process id, taken over when that process is gone.
- * Throws DataFolderError 'held'.
+ * Takes the folder for this process; two processes on one database would destroy it silently. On Linux two sockets that are
+ * free at once when their process dies: one named after the folder's own number on its disk, the same through links and
+ * other mounts, and one in the folder itself, which also holds where processes see another network. Elsewhere a file with
+ * the process id, taken over when that process is gone. Throws DataFolderError 'held'.
  */
 export async function takeLock(folder: string): Promise<Lock> {
   const real = realpathSync(folder);
   if (process.platform !== 'linux') return takeFileLock(real);
-  const name = `\0fierce-lung-${createHash('sha1').update(real).digest('hex')}`;
-  const server = createServer((socket) => socket.destroy());
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', () => reject(held(folder)));
-    server.listen(name, resolve);
-  });
-  server.unref();
-  return { release: () => new Promise((resolve) => server.close(() => resolve())) };
+  const { dev, ino } = statSync(real, { bigint: true });
+  const named = await listening(`\0fierce-lung-${dev}-${ino}`);
+  if (!named) throw held(folder);
+  const inside = await socketInside(real);
+  if (!inside) {
+    await closed(named);
+    throw held(folder);
+  }
+  return {
+    release: async () => {
+      rmSync(path.join(real, SOCKET), { force: true });
+      await closed(inside.server);
+      inside.release();
+      await closed(named);
+    },
+  };
 }
+
+const SOCKET = 'lock.sock';
+const closed = (server: Server) => new Promise<void>((resolve) => server.close(() => resolve()));
+
+/** A socket under a name; null where somebody has it. */
+function listening(name: string): Promise<Server | null> {
+  const server = createServer((socket) => socket.destroy());
+  return new Promise((resolve) => {
+    server.once('error', () => resolve(null));
+    server.listen(name, () => {
+      server.unref();
+      resolve(server);
+    });
+  });
+}
+
+/** The socket in the folder itself; one that nobody answers at was left behind. Null where somebody does. */
+async function socketInside(folder: string): Promise<{ server: Server; release: () => void } | null> {
+  // A socket's path may have a hundred signs; through the open folder it is always short.
+  const handle = openSync(folder, 'r');
+  const place = `/proc/self/fd/${handle}/${SOCKET}`;
+  for (let i = 0; i < 2; i++) {
+    const server = await listening(place);
+    if (server) return { server, release: () => closeSync(handle) };
+    if (await isAnswered(place)) break;
+    rmSync(path.join(folder, SOCKET), { force: true });
+  }
+  closeSync(handle);
+  return null;
+}
+
+const isAnswered = (place: string): Promise<boolean> =>
+  new Promise((resolve) => {
+    const socket = connect(place, () => {
+      socket.destroy();
+      resolve(true);
+    });
+    socket.once('error', () => resolve(false));
+  });
 
 function takeFileLock(folder: string): Lock {
   const file = path.join(folder, 'in-use-by');

@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { CORE_VERSION } from '@/core/forecast/sweep';
-import { createDatabase, openDatabase } from './connection';
+import { createDatabase, openShop } from './connection';
 import { sampleItems } from './demo/sample';
-import { databaseFolder, requireWritable, takeLock } from './folder';
+import { requireWritable, takeLock } from './folder';
+import { isFresh, readiness } from './storage/opening';
 import { refreshSummaries } from './repositories/jobs';
 import { refreshHeads } from './repositories/library';
 import { completeLibrary, seedDemo, seedLibrary } from './seed';
@@ -29,22 +30,31 @@ export async function prepareFolder(
   seed: 'demo' | 'shop',
 ): Promise<'made' | 'updated' | 'ready'> {
   requireWritable(folder);
-  const lock = await takeLock(folder);
+  const isNew = isFresh(folder);
+  if (isNew) {
+    const lock = await takeLock(folder);
+    try {
+      await createDatabase(folder, seed === 'demo' ? seedDemo : seedLibrary);
+    } finally {
+      await lock.release();
+    }
+  }
+  const current = existsSync(stampFile(folder)) ? readFileSync(stampFile(folder), 'utf8') : '';
+  if (!isNew && current === stamp() && readiness(folder) === null) {
+    // Held by another process it is not ready for this one.
+    await (await takeLock(folder)).release();
+    return 'ready';
+  }
+  const { db, close } = await openShop(folder);
   try {
-    const isNew = !existsSync(databaseFolder(folder));
-    const current = existsSync(stampFile(folder)) ? readFileSync(stampFile(folder), 'utf8') : '';
-    if (!isNew && current === stamp()) return 'ready';
-    if (isNew) await createDatabase(folder, seed === 'demo' ? seedDemo : seedLibrary);
-    else {
-      const { db, close } = await openDatabase(databaseFolder(folder));
+    if (!isNew) {
       await refreshHeads(db);
       await completeLibrary(db);
       await refreshSummaries(db);
-      await close();
     }
     writeFileSync(stampFile(folder), stamp());
-    return isNew ? 'made' : 'updated';
   } finally {
-    await lock.release();
+    await close();
   }
+  return isNew ? 'made' : 'updated';
 }

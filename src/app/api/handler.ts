@@ -2,7 +2,7 @@ import { NextResponse } from 'next/server';
 import type * as z from 'zod';
 import type { ApiError } from '@/formats/api';
 import { readJson } from '@/formats/json-text';
-import { DataFolderError } from '@/data/folder';
+import { isDataFolderError } from '@/data/storage/errors';
 import { refusal } from './guard';
 
 /** A refusal with its status; thrown by a handler, answered as JSON. */
@@ -92,7 +92,7 @@ export function handler<P = unknown, B = undefined, Q = undefined>(
       return result instanceof Response ? result : NextResponse.json(result ?? {});
     } catch (error) {
       if (error instanceof Refusal) return answer(error.status, { error: error.message, ...error.more });
-      if (error instanceof DataFolderError) return answer(503, { error: error.message });
+      if (isDataFolderError(error)) return answer(503, { error: error.message });
       console.error(error);
       return answer(500, { error: 'Something went wrong on the server. Nothing was changed.' });
     }
