@@ -3,4 +3,4 @@ import { environment, install, prepareData, serve } from './lib.mjs';
 
 install();
 prepareData('demo', environment.FIERCE_LUNG_DATA ?? 'data/dev');
-await serve(['dev']);
+await serve({ isDevelopment: true });

@@ -68,8 +68,8 @@ export function prepareData(seed, folder = environment.FIERCE_LUNG_DATA ?? path.
   node('--import', 'tsx', 'scripts/prepare-data.ts', seed);
 }
 
-/** Starts the server on the loopback address and prints the address once it answers. Ends with it. */
-export async function serve(args = ['start']) {
+/** Starts the server on the loopback address, or the one for development, and prints the address once it answers. Ends with it. */
+export async function serve({ isDevelopment = false } = {}) {
   const port = environment.PORT ?? '3210';
   if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535) {
     console.error(`PORT must be a number from 1 to 65535, not "${port}".`);
@@ -82,10 +82,12 @@ export async function serve(args = ['start']) {
   }
   const child = spawn(
     process.execPath,
-    ['node_modules/next/dist/bin/next', ...args, '-H', '127.0.0.1', '-p', port],
+    isDevelopment
+      ? ['node_modules/next/dist/bin/next', 'dev', '-H', '127.0.0.1', '-p', port]
+      : ['scripts/server.mjs'],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: environment,
+      env: { ...environment, PORT: port, NODE_ENV: isDevelopment ? 'development' : 'production' },
     },
   );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));

@@ -1,7 +1,8 @@
 import http from 'node:http';
 import { expect, test } from '@playwright/test';
 
-const json = { 'content-type': 'application/json' };
+const own = { 'x-fierce-lung': 'trial' };
+const json = { 'content-type': 'application/json', ...own };
 
 /** A request as no browser would send it. Out: status and reason. */
 function raw(
@@ -32,7 +33,11 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
   const cases: [string, () => Promise<{ status: number; text: string }>, number][] = [
     ['not JSON', () => raw(port, 'POST', '/api/jobs', json, '{'), 400],
     ['no body', () => raw(port, 'POST', '/api/jobs', json), 400],
-    ['another type', () => raw(port, 'POST', '/api/jobs', { 'content-type': 'text/plain' }, '{}'), 415],
+    [
+      'another type',
+      () => raw(port, 'POST', '/api/jobs', { 'content-type': 'text/plain', ...own }, '{}'),
+      415,
+    ],
     ['nothing in it', () => raw(port, 'POST', '/api/jobs', json, '{}'), 422],
     ['a key too many', () => raw(port, 'POST', '/api/jobs', json, '{"name":"x","admin":true}'), 422],
     ['a null', () => raw(port, 'PUT', job, json, 'null'), 422],
@@ -47,11 +52,45 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
       () => raw(port, 'POST', '/api/jobs', { ...json, origin: 'http://elsewhere.example' }, '{"name":"x"}'),
       403,
     ],
+    [
+      'no word of where it comes from',
+      () => raw(port, 'POST', '/api/jobs', { 'content-type': 'application/json' }, '{"name":"x"}'),
+      403,
+    ],
+    ['a method of no page', () => raw(port, 'TRACE', '/', {}), 405],
+    ['a page written to', () => raw(port, 'POST', '/', own), 405],
+    ['an address that is no text', () => raw(port, 'GET', '/api/jobs/%E0%A4%A', {}), 400],
+    ['a page of an address that is no text', () => raw(port, 'GET', '/jobs/%E0%A4%A/brief', {}), 400],
+    ['the way to every object', () => raw(port, 'GET', '/library/__proto__', {}), 404],
+    ['an object of its own', () => raw(port, 'GET', '/api/jobs/__proto__', {}), 422],
+    ['a backup out of the folder', () => raw(port, 'GET', '/api/shop/backups/..%2f..%2fshop.json', {}), 422],
+    [
+      'a backup of nobody',
+      () => raw(port, 'POST', '/api/shop/restore', json, '{"name":"shop-20000101T000000000Z-hand.zip"}'),
+      404,
+    ],
+    [
+      'prose for a backup',
+      () =>
+        raw(
+          port,
+          'POST',
+          '/api/shop/upload',
+          { ...own, 'content-type': 'application/zip' },
+          'once upon a time',
+        ),
+      422,
+    ],
+    [
+      'a million empty setups',
+      () => raw(port, 'PUT', job, json, `{"baseRevision":1,"job":{"setups":[${'{},'.repeat(300_000)}{}]}}`),
+      400,
+    ],
     ['a foreign host', () => raw(port, 'GET', '/api/jobs', { host: 'elsewhere.example' }), 403],
     ['a foreign host for a page', () => raw(port, 'GET', '/', { host: 'elsewhere.example:80' }), 403],
     ['an absurd id', () => raw(port, 'GET', `/api/jobs/${'x'.repeat(300)}`, {}), 422],
     ['a method that is not there', () => raw(port, 'PATCH', '/api/jobs/none', {}), 405],
-    ['removing what is not in the bin', () => raw(port, 'DELETE', '/api/jobs/none', {}), 404],
+    ['removing what is not in the bin', () => raw(port, 'DELETE', '/api/jobs/none', own), 404],
     ['a revision before the first', () => raw(port, 'GET', '/api/jobs/none/revisions/0', {}), 422],
     ['a revision of nobody', () => raw(port, 'GET', '/api/jobs/none/revisions/1', {}), 404],
     [
@@ -69,7 +108,7 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
     ['no part', () => raw(port, 'GET', `${library}/maps`, {}), 422],
     ['a part too many', () => raw(port, 'GET', `${library}/maps?part=2&of=2`, {}), 422],
     ['retiring nobody', () => raw(port, 'PUT', `${library}/none/retired`, json, '{"retired":true}'), 404],
-    ['duplicating nobody', () => raw(port, 'POST', `${library}/none/duplicate`, {}), 404],
+    ['duplicating nobody', () => raw(port, 'POST', `${library}/none/duplicate`, own), 404],
   ];
   for (const [name, send, status] of cases) {
     const answer = await send();
@@ -77,4 +116,27 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
     if (status !== 405) expect(answer.text.length, name).toBeGreaterThan(10);
   }
   expect((await request.get('/api/jobs')).status()).toBe(200);
+});
+
+test('every answer says what may be done with it; a page’s scripts carry its own word', async ({
+  request,
+}) => {
+  for (const at of ['/', '/api/jobs', '/nowhere', '/icon.svg', '/library/compressors']) {
+    const headers = (await request.get(at)).headers();
+    expect(headers, at).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'no-referrer',
+      'cross-origin-opener-policy': 'same-origin',
+      'cross-origin-resource-policy': 'same-origin',
+    });
+    expect(headers['content-security-policy'], at).toContain("frame-ancestors 'none'");
+  }
+  const page = await request.get('/');
+  const [, nonce] = /'nonce-([^']+)'/.exec(page.headers()['content-security-policy']!)!;
+  const scripts = [...(await page.text()).matchAll(/<script[^>]*>/g)].map(([tag]) => tag);
+  expect(scripts.length).toBeGreaterThan(3);
+  for (const tag of scripts) expect(tag).toContain(`nonce="${nonce}"`);
+  expect(page.headers()['content-security-policy']).not.toMatch(/script-src[^;]*unsafe/);
+  const again = await request.get('/');
+  expect(again.headers()['content-security-policy']).not.toContain(nonce);
 });

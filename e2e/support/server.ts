@@ -22,12 +22,15 @@ export function prepare(folder: string, seed: 'demo' | 'shop') {
 }
 
 /** A server of its own on a folder of its own; answers once its pages do. */
-export async function startServer(folder: string, port: number): Promise<Server> {
-  const child = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { env: environment(folder), stdio: 'ignore' },
-  );
+export async function startServer(
+  folder: string,
+  port: number,
+  more: Record<string, string> = {},
+): Promise<Server> {
+  const child = spawn(process.execPath, ['scripts/server.mjs'], {
+    env: { ...environment(folder), PORT: String(port), NODE_ENV: 'production', ...more },
+    stdio: 'ignore',
+  });
   const address = `http://127.0.0.1:${port}`;
   for (let i = 0; i < 200; i++) {
     const up = await fetch(`${address}/api/library/compressors`).then(

@@ -224,14 +224,16 @@ async function list(): Promise<void> {
 
 async function pages(): Promise<void> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-bench-'));
-  const env = { ...process.env, FIERCE_LUNG_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  const env = {
+    ...process.env,
+    FIERCE_LUNG_DATA: folder,
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: 'production' as const,
+    PORT: String(PORT),
+  };
   spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
   const started = performance.now();
-  const child = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
-    { env, stdio: 'ignore' },
-  );
+  const child = spawn(process.execPath, ['scripts/server.mjs'], { env, stdio: 'ignore' });
   try {
     for (let status = 0; status !== 200;) {
       status = await fetch(address).then(

@@ -29,13 +29,15 @@ export const address = `http://127.0.0.1:${PORT}`;
 
 /** Serves the shop in a folder while the work runs, then takes server and folder away. */
 export async function serving(folder: string, work: () => Promise<void>): Promise<void> {
-  const env = { ...process.env, FIERCE_LUNG_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  const env = {
+    ...process.env,
+    FIERCE_LUNG_DATA: folder,
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: 'production' as const,
+    PORT: String(PORT),
+  };
   spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
-  const child = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
-    { env, stdio: 'ignore' },
-  );
+  const child = spawn(process.execPath, ['scripts/server.mjs'], { env, stdio: 'ignore' });
   const gone = new Promise((done) => child.once('exit', done));
   try {
     for (let up = false; !up;) {

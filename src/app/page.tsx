@@ -1,5 +1,5 @@
 import { connection } from 'next/server';
-import { shopOrReason } from '@/data/connection';
+import { shopOrReason, stateOrReason } from '@/data/connection';
 import { listJobs } from '@/data/repositories/jobs';
 import { Board } from '@/ui/board/Board';
 import { ShopAway } from '@/ui/board/ShopAway';
@@ -7,5 +7,7 @@ import { ShopAway } from '@/ui/board/ShopAway';
 export default async function ShopBoard() {
   await connection();
   const found = await shopOrReason(async (db) => listJobs(db));
-  return 'reason' in found ? <ShopAway message={found.reason} /> : <Board jobs={found.data} />;
+  if ('reason' in found) return <ShopAway message={found.reason} />;
+  const state = await stateOrReason();
+  return <Board jobs={found.data} state={'data' in state ? state.data : null} />;
 }

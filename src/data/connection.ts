@@ -6,6 +6,7 @@ import { DataFolderError, isDataFolderError } from './storage/errors';
 import { migrateTo } from './storage/migrations';
 import { createStorage, openStorage, restoreStorage, type OpenStorage } from './storage/opening';
 import { startCare, type Care } from './storage/care';
+import { shopState } from './storage/state';
 
 const openDrizzle = (client: PGlite) => drizzle(client, { schema });
 export type Database = ReturnType<typeof openDrizzle>;
@@ -104,14 +105,22 @@ export async function restoreOwnShop(file: string): Promise<void> {
   await ownShop();
 }
 
-/** Reads from the shop, or says in one sentence why its data folder cannot be used: for pages. */
-export async function shopOrReason<T>(
-  read: (db: Database) => Promise<T>,
-): Promise<{ data: T } | { reason: string }> {
+/** Works with the shop, or says in one sentence why its data folder cannot be used: for pages. */
+async function orReason<T>(work: () => Promise<T>): Promise<{ data: T } | { reason: string }> {
   try {
-    return { data: await read(await shopDatabase()) };
+    return { data: await work() };
   } catch (error) {
     if (isDataFolderError(error)) return { reason: error.message };
     throw error;
   }
 }
+
+export const shopOrReason = <T>(read: (db: Database) => Promise<T>) =>
+  orReason(async () => read(await shopDatabase()));
+
+/** What there is to say of the shop's data. */
+export const stateOrReason = () =>
+  orReason(async () => {
+    const { storage, care } = await ownShop();
+    return shopState(storage, care);
+  });

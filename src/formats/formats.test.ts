@@ -1,9 +1,10 @@
 import * as z from 'zod';
 import { compressorFileSchema } from './compressor-json';
 import { readFileSync } from 'node:fs';
-import { sampleItems, sampleTurboJob } from '@/data/demo/sample';
+import { sampleCompressors, sampleItems, sampleTurboJob } from '@/data/demo/sample';
 import { refsOf } from '@/core/job/summary';
 import { readJson } from './json-text';
+import { writeMapCsv } from './map-csv';
 import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';
 
 const text = () => writeJobFile(sampleTurboJob(0), sampleItems);
@@ -73,4 +74,22 @@ describe('job file', () => {
     const published: unknown = JSON.parse(readFileSync(`docs/formats/${name}.schema.json`, 'utf8'));
     expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(schema))));
   });
+});
+
+test('a text of a million empty setups is refused before it is parsed, in one pass', () => {
+  const text = `{"format":"fierce-lung-job","version":1,"job":{"setups":[${'{},'.repeat(1_000_000)}{}]}}`;
+  const read = readJobFile(text);
+  expect(read).toMatchObject({
+    ok: false,
+    problems: [expect.stringMatching(/more than 60000 lists and objects/)],
+  });
+});
+
+test('facts of an exported map are one quoted cell each, whatever separates cells for a spreadsheet', () => {
+  const map = { ...sampleCompressors[0]!.document, name: 'x;=1+1\t=2+2,=3+3' };
+  const facts = writeMapCsv(map)
+    .split('\n')
+    .filter((line) => line.includes('#'));
+  expect(facts.length).toBeGreaterThan(5);
+  for (const line of facts) expect(line).toMatch(/^"#(?:[^"]|"")*"$/);
 });

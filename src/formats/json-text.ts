@@ -3,9 +3,13 @@ import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type Par
 /** Deeper JSON than this is no document of ours, and would exhaust a recursive reader. */
 const DEEPEST = 40;
 
-/** Deepest nesting of brackets outside strings; stops counting once it is too deep. */
-function isTooDeep(text: string): boolean {
+/** More lists and objects than these are no document of ours, and would keep the schema busy for seconds. */
+const MOST_PARTS = 60_000;
+
+/** What is wrong with a text before it is parsed, from one pass over it; stops where it is known. */
+function shapeTrouble(text: string): string | null {
   let depth = 0;
+  let parts = 0;
   let inString = false;
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);
@@ -14,10 +18,11 @@ function isTooDeep(text: string): boolean {
       else if (c === 34) inString = false;
     } else if (c === 34) inString = true;
     else if (c === 91 || c === 123) {
-      if (++depth > DEEPEST) return true;
+      if (++depth > DEEPEST) return `It is nested more than ${DEEPEST} levels deep.`;
+      if (++parts > MOST_PARTS) return `It holds more than ${MOST_PARTS} lists and objects.`;
     } else if (c === 93 || c === 125) depth--;
   }
-  return false;
+  return null;
 }
 
 /** The database keeps no NUL and no half surrogate pairs: such text is refused here, with a reason. */
@@ -31,7 +36,8 @@ export type JsonText = { ok: true; data: unknown } | { ok: false; message: strin
 
 /** JSON text to plain data, or one sentence with the line. Never throws; refuses more than 40 levels of nesting. */
 export function readJson(text: string): JsonText {
-  if (isTooDeep(text)) return { ok: false, message: `It is nested more than ${DEEPEST} levels deep.` };
+  const trouble = shapeTrouble(text);
+  if (trouble) return { ok: false, message: trouble };
   try {
     const data: unknown = JSON.parse(text);
     if (!isStorable(data))

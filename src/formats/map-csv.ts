@@ -26,8 +26,8 @@ export function writeMapCsv(map: Compressor): string {
     '# surge: first point of each speed line',
     ...(map.note === '' ? [] : [`# note: ${factText(map.note)}`]),
   ];
-  // A fact is one quoted cell, so that a comma in a name opens no second one; '#' keeps it from being a formula.
-  const head = facts.map((fact) => Papa.unparse([[fact]]));
+  // A fact is one quoted cell, so that no separator of any spreadsheet opens a second one; '#' keeps it from being a formula.
+  const head = facts.map((fact) => Papa.unparse([[fact]], { quotes: true }));
   const points = map.lines.flatMap((line) =>
     line.points.map((p) => [line.speedRpm, p.flow, p.pressureRatio, p.efficiency]),
   );

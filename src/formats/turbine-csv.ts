@@ -30,9 +30,9 @@ export function writeTurbineCsv(turbine: Turbine): string {
     ...(turbine.note === '' ? [] : [`# note: ${factText(turbine.note)}`]),
   ];
   // A fact is one quoted cell, so that a comma in a name opens no second one; '#' keeps it from being a formula.
-  const head = facts.map((fact) => Papa.unparse([[fact]]));
+  const head = facts.map((fact) => Papa.unparse([[fact]], { quotes: true }));
   const points = turbine.housings.flatMap(({ name, capacity }) =>
     capacity.kind === 'points' ? capacity.points.map((p) => [name, p.ratio, p.flow]) : [],
   );
-  return `${[...head, Papa.unparse([columns, ...points], { newline: '\n', escapeFormulae: true })].join('\n')}\n`;
+  return `${[...head, Papa.unparse([columns, ...points], { newline: '\n', escapeFormulae: true, quotes: (value: unknown) => typeof value === 'string' })].join('\n')}\n`;
 }

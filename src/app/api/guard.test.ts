@@ -21,4 +21,12 @@ describe('where a request comes from', () => {
       ask({ host: '127.0.0.1:3210', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' }),
     ).toMatch(/another site/);
   });
+  it('that changes something says where it comes from, by its origin or by our own header', () => {
+    const put = (headers: Record<string, string>) =>
+      refusal(new Headers({ host: '127.0.0.1:3210', ...headers }), 'PUT');
+    expect(put({ origin: 'http://127.0.0.1:3210' })).toBeNull();
+    expect(put({ 'x-fierce-lung': 'a script' })).toBeNull();
+    expect(put({})).toMatch(/says where it comes from/);
+    expect(put({ origin: 'http://elsewhere.example', 'x-fierce-lung': '1' })).toMatch(/another site/);
+  });
 });

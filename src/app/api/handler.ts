@@ -61,7 +61,7 @@ function parse<T>(schema: z.ZodType<T>, data: unknown): T {
 const answer = (status: number, body: ApiError & Record<string, unknown>) =>
   NextResponse.json(body, { status });
 
-type Handled<P, B, Q> = { params: P; body: B; query: Q };
+type Handled<P, B, Q> = { params: P; body: B; query: Q; request: Request };
 type Options<P, B, Q> = {
   params?: z.ZodType<P>;
   body?: z.ZodType<B>;
@@ -79,7 +79,7 @@ export function handler<P = unknown, B = undefined, Q = undefined>(
 ): (request: Request, context: { params: Promise<unknown> }) => Promise<Response> {
   return async (request, context) => {
     try {
-      const refused = refusal(request.headers);
+      const refused = refusal(request.headers, request.method);
       if (refused) throw new Refusal(403, refused);
       const params = options.params ? parse(options.params, await context.params) : (undefined as P);
       const query = options.query
@@ -88,11 +88,12 @@ export function handler<P = unknown, B = undefined, Q = undefined>(
       const body = options.body
         ? await readBody(request, options.body, options.largestBody ?? LARGEST_BODY)
         : (undefined as B);
-      const result = await work({ params, body, query });
+      const result = await work({ params, body, query, request });
       return result instanceof Response ? result : NextResponse.json(result ?? {});
     } catch (error) {
       if (error instanceof Refusal) return answer(error.status, { error: error.message, ...error.more });
-      if (isDataFolderError(error)) return answer(503, { error: error.message });
+      if (isDataFolderError(error))
+        return answer(error.code === 'disk-full' ? 507 : 503, { error: error.message, storage: error.code });
       console.error(error);
       return answer(500, { error: 'Something went wrong on the server. Nothing was changed.' });
     }

@@ -6,6 +6,7 @@ import { jobSchema, type Job } from '../job/document';
 import { openJob } from '../job/migrations';
 import type { SettleableBench } from '../job/settled';
 import { factsOf, type NewestRevision } from './facts';
+import { UNKNOWN, unknownFacts } from './known-facts';
 import { rules } from './rules';
 import { standings, withMark } from './standing';
 
@@ -243,6 +244,22 @@ describe('a later change against an earlier decision', () => {
     expect(stateOf(standings(open, setup, answer, problems), 'demand')).toBe('open');
     expect(jobSchema.safeParse(anew).success).toBe(true);
   });
+});
+
+test('a mark from elsewhere that names what this version does not know is told in a sentence', () => {
+  const job = sampleJob(0);
+  const facts = { ...factsOf(job, job.setups[0]!, null), fuel: 'constructor', goalBasis: '__proto__' };
+  const now = factsOf(job, job.setups[0]!, null);
+  for (const rule of rules) {
+    const why = rule.broken(facts, now);
+    if (why && /fuel|basis/.test(rule.id)) expect(why.names).toMatchObject({ from: UNKNOWN });
+  }
+  expect(rules.some((r) => r.id === 'fuel-after-brief' && r.broken(facts, now) !== null)).toBe(true);
+  expect(unknownFacts([{ bench: 'brief', setup: null, facts }])).toEqual([
+    'brief: goalBasis __proto__',
+    'brief: fuel constructor',
+  ]);
+  expect(unknownFacts([{ bench: 'brief', setup: null, facts: now }])).toEqual([]);
 });
 
 describe('an open bench', () => {

@@ -2,6 +2,7 @@ import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { FactKey, Facts, SettleableBench } from '../job/settled';
 import type { Quantity } from '../units/quantities';
 import { reason, type Reason } from '../working/range';
+import { knownName, UNKNOWN } from './known-facts';
 
 /**
  * A later change that an earlier decision does not survive. `broken` compares the facts the bench was settled on with those
@@ -50,14 +51,17 @@ const onFigure = (
   },
 });
 
-const fuelName = ({ fuel }: Facts): string => fuelOf(fuel as FuelId).name;
+const fuelName = ({ fuel }: Facts): string => {
+  const known = knownName('fuel', fuel);
+  return known === UNKNOWN ? UNKNOWN : fuelOf(known as FuelId).name;
+};
 
 /** A rule on a name: broken when it is another one. */
 const onName = (
   id: string,
   bench: SettleableBench,
   key: FactKey,
-  nameIn: (facts: Facts) => string = (facts) => String(facts[key]),
+  nameIn: (facts: Facts) => string = (facts) => knownName(key, facts[key]),
 ): Rule => ({
   id,
   bench,

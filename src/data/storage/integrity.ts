@@ -14,13 +14,13 @@ export function filesTrouble(place: string): string | null {
   if (!existsSync(place)) return 'The database is missing.';
   if (!statSync(place).isDirectory()) return 'Where the database was lies a file.';
   if (readdirSync(place).length === 0) return 'The database’s folder is empty.';
-  const missing = NEEDED.filter((name) => !existsSync(path.join(place, name)));
+  const missing = NEEDED.filter((name) => !existsSync(path.join(/*turbopackIgnore: true*/ place, name)));
   if (missing.length)
     return `Of the database ${missing.slice(0, 3).join(', ')} ${missing.length > 1 ? 'are' : 'is'} missing.`;
-  const version = readFileSync(path.join(place, 'PG_VERSION'), 'utf8').trim();
+  const version = readFileSync(path.join(/*turbopackIgnore: true*/ place, 'PG_VERSION'), 'utf8').trim();
   if (version !== DATABASE_VERSION)
     return `The database is of another kind (version ${version.slice(0, 12) || 'unknown'}, not ${DATABASE_VERSION}).`;
-  const control = statSync(path.join(place, 'global/pg_control')).size;
+  const control = statSync(path.join(/*turbopackIgnore: true*/ place, 'global/pg_control')).size;
   if (control !== CONTROL_BYTES) return 'The database’s control file is cut off.';
   return null;
 }

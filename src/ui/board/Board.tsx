@@ -11,6 +11,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Summary } from '@/core/job/summary';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
+import { ShopNotices } from '../shop/notices';
+import type { ShopState } from '@/formats/shop-state';
 import { isBusyKey } from '../frame/typing';
 import shop from '../frame/shop.module.css';
 import type { Arrangement } from '@/core/job/setup-choices';
@@ -33,11 +35,12 @@ export type BoardJob = { id: string; revision: number; name: string; summary: Su
 const LARGEST_FILE = 3_000_000;
 
 /** All jobs of the shop: what each wants, what it takes and whether its charger holds. */
-export function Board({ jobs }: { jobs: BoardJob[] }) {
+export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | null }) {
   const router = useRouter();
   const [naming, setNaming] = useState<{ job: BoardJob | null } | null>(null);
   const [binned, setBinned] = useState<BoardJob | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
+  const [backedUp, setBackedUp] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
@@ -83,6 +86,11 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
     setBinned(null);
     await run('The job was not brought back.', server.setBinned(job.id, false));
   };
+  const backUp = async () => {
+    setBackedUp('Backing up the whole shop …');
+    const made = await run('No backup was made.', server.backUp());
+    setBackedUp(made && 'The whole shop is backed up.');
+  };
   const read = async (chosen: File | undefined) => {
     if (file.current) file.current.value = '';
     if (!chosen) return;
@@ -115,6 +123,9 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
           <Button size="small" onClick={() => file.current?.click()}>
             Import a job
           </Button>
+          <Button size="small" onClick={() => void backUp()}>
+            Back up
+          </Button>
           <Button
             variant="outlined"
             size="small"
@@ -126,6 +137,7 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
         </>
       }
     >
+      {state && <ShopNotices state={state} />}
       {failure && <Failure {...failure} />}
       {jobs.length === 0 ? (
         <div className={styles.empty}>
@@ -181,6 +193,17 @@ export function Board({ jobs }: { jobs: BoardJob[] }) {
         ) : (
           <NewJobDialog onClose={() => setNaming(null)} onMake={create} />
         ))}
+      <Snackbar
+        open={backedUp !== null}
+        autoHideDuration={8000}
+        onClose={(_, why) => why !== 'clickaway' && setBackedUp(null)}
+        message={backedUp}
+        action={
+          <Button size="small" component={Link} href="/shop">
+            Data and backups
+          </Button>
+        }
+      />
       <Snackbar
         open={binned !== null}
         autoHideDuration={8000}

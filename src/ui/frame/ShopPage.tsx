@@ -8,7 +8,7 @@ import { Spine } from './Spine';
 import styles from './shop.module.css';
 
 type Props = {
-  page: 'board' | 'library' | 'bin';
+  page: 'board' | 'library' | 'bin' | 'data';
   title: string;
   note: string;
   actions?: ReactNode;
@@ -33,11 +33,12 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
         <div className={styles.grow} />
         {actions}
         <MoreKey
-          label="More: bin, units, theme, size"
+          label="More: bin, backups, units, theme, size"
           items={[
             { label: 'Find … (/)', act: openFinder },
             { label: 'Claim pad (p)', act: openPad },
             { label: 'The bin', href: '/bin' },
+            { label: 'Data and backups', href: '/shop' },
           ]}
         />
         <DeviceKeys />

@@ -18,7 +18,7 @@ type Props = {
   onBench?: (bench: BenchId) => void;
   /** Where each bench stands, and the first reason why. */
   states?: Record<BenchId, { state: State; note: string }>;
-  page?: 'board' | 'library' | 'bin';
+  page?: 'board' | 'library' | 'bin' | 'data';
   /** What the job offers beside its benches, for the phone's 'more'. */
   items?: MoreItem[];
 };

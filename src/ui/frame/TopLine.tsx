@@ -21,6 +21,13 @@ const syncWords = {
   gone: 'deleted elsewhere',
 } as const;
 
+/** What keeps the server from saving, where it says so. */
+const storageWords: Record<string, string> = {
+  'disk-full': 'disk full: kept here, will be saved',
+  'read-only': 'disk read-only: kept here, will be saved',
+  busy: 'a backup is being put back: kept here, will be saved',
+};
+
 /** Job, goal, setup, verdict, and everything rarer under one key. */
 export function TopLine() {
   const { goalSentence } = useWords();
@@ -93,7 +100,10 @@ export function TopLine() {
         </span>
       </output>
       <span className={styles.sync} role="status">
-        {sync.kind === 'waiting' && !kept ? 'server away: kept in this tab alone' : syncWords[sync.kind]}
+        {sync.kind === 'waiting'
+          ? (storageWords[sync.storage ?? ''] ??
+            (kept ? syncWords.waiting : 'server away: kept in this tab alone'))
+          : syncWords[sync.kind]}
       </span>
       <MoreKey label="More: find, undo, history, export, units, theme" items={items} />
     </header>

@@ -13,6 +13,7 @@ import type {
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
+import type { FullCheckAnswer } from '@/formats/shop-state';
 
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
 
@@ -27,24 +28,33 @@ export type Answer<T> =
       current?: StoredJob;
       /** The job is not there any more: in the bin, or removed for good. */
       gone?: 'binned' | 'missing';
+      /** What keeps the shop's data from being written: by its name. */
+      storage?: string;
     }
   | { kind: 'away' };
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+  return send(path, {
+    method,
+    headers: body === undefined ? {} : { 'content-type': 'application/json' },
+    body: body === undefined ? null : JSON.stringify(body),
+  });
+}
+
+async function send<T>(path: string, request: RequestInit): Promise<Answer<T>> {
   let response: Response;
   try {
-    response = await fetch(path, {
-      method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? null : JSON.stringify(body),
-      cache: 'no-store',
-    });
+    response = await fetch(path, { ...request, cache: 'no-store' });
   } catch {
     return { kind: 'away' };
   }
   const data: unknown = await response.json().catch(() => null);
   if (response.ok) return { kind: 'ok', data: data as T };
-  const refused = (data ?? {}) as Partial<ApiError> & { current?: StoredJob; gone?: 'binned' | 'missing' };
+  const refused = (data ?? {}) as Partial<ApiError> & {
+    current?: StoredJob;
+    gone?: 'binned' | 'missing';
+    storage?: string;
+  };
   return {
     kind: 'refused',
     status: response.status,
@@ -52,6 +62,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<An
     problems: refused.problems ?? [],
     ...(refused.current ? { current: refused.current } : {}),
     ...(refused.gone ? { gone: refused.gone } : {}),
+    ...(refused.storage ? { storage: refused.storage } : {}),
   };
 }
 
@@ -97,6 +108,16 @@ export const server = {
   nameRevision: (id: string, revision: number, name: string) =>
     call<{ name: string | null }>('PUT', `/api/jobs/${id}/revisions/${revision}`, { name }),
   finder: () => call<FinderIndex>('GET', '/api/finder'),
+  backUp: () => call<{ name: string }>('POST', '/api/shop/backups', {}),
+  restore: (name: string) => call<{ restored: string }>('POST', '/api/shop/restore', { name }),
+  addBackup: (file: File) =>
+    send<{ name: string }>('/api/shop/upload', {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: file,
+    }),
+  checkShop: () => call<FullCheckAnswer>('POST', '/api/shop/check', {}),
+  dismissRecovery: () => call<{ read: true }>('DELETE', '/api/shop/recovery'),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };
 
@@ -105,5 +126,7 @@ export const mapExportAddress = (id: string, format: 'csv' | 'json'): string =>
 
 export const partExportAddress = (id: string, format: 'csv' | 'json'): string =>
   `/api/library/parts/${id}/export?format=${format}`;
+
+export const backupAddress = (name: string): string => `/api/shop/backups/${name}`;
 
 export const exportAddress = (id: string): string => `/api/jobs/${id}/export`;

@@ -9,7 +9,8 @@ import { standAlone, writeAt } from './path';
 /** Where the commits stand: all stored, on their way, waiting for the server, refused, met by another's change,
  * or left without a job that was deleted elsewhere. */
 type Sync =
-  | { kind: 'saved' | 'saving' | 'waiting' }
+  | { kind: 'saved' | 'saving' }
+  | { kind: 'waiting'; storage?: string }
   | { kind: 'refused'; message: string }
   | { kind: 'conflict'; theirs: StoredJob }
   | { kind: 'gone'; how: 'binned' | 'missing' };
@@ -210,7 +211,8 @@ export function createJobStore(stored: StoredJob): JobStore {
             }));
             remember();
           } else if (answer.kind === 'away' || answer.status >= 500) {
-            set({ sync: { kind: 'waiting' } });
+            const storage = answer.kind === 'away' ? undefined : answer.storage;
+            set({ sync: { kind: 'waiting', ...(storage ? { storage } : {}) } });
             retry = setTimeout(() => void get().flush(), RETRY_AFTER);
             break;
           } else if (answer.gone) {

@@ -12,8 +12,8 @@ const partKinds: Record<string, PartDocument['kind']> = {
 
 /** What kind of part a shelf holds; undefined for that of the compressors. No such shelf: no such page. */
 export function partKindOf(kind: string): PartDocument['kind'] | undefined {
-  if (kind !== 'compressors' && !(kind in partKinds)) notFound();
-  return partKinds[kind];
+  if (kind !== 'compressors' && !Object.hasOwn(partKinds, kind)) notFound();
+  return Object.hasOwn(partKinds, kind) ? partKinds[kind] : undefined;
 }
 
 /** Only the compressors have this page. */

@@ -1,3 +1,4 @@
+import { unknownFacts } from '@/core/decisions/known-facts';
 import { shopDatabase } from '@/data/connection';
 import { removeJob } from '@/data/repositories/bin';
 import { findJob, saveJob } from '@/data/repositories/jobs';
@@ -14,7 +15,18 @@ export const GET = handler({ params: jobParams }, async ({ params }) => {
 });
 
 export const PUT = handler({ params: jobParams, body: saveJobSchema }, async ({ params, body }) => {
-  const saved = await saveJob(await shopDatabase(), params.id, body.baseRevision, body.job);
+  const db = await shopDatabase();
+  const unknown = unknownFacts(body.job.settled);
+  if (unknown.length) {
+    // What came with a job from elsewhere stays; nothing new of the kind is stored.
+    const before = new Set(unknownFacts((await findJob(db, params.id))?.job.settled ?? []));
+    const added = unknown.filter((fact) => !before.has(fact));
+    if (added.length)
+      throw new Refusal(422, 'A settled bench rests on something this version does not know.', {
+        problems: added,
+      });
+  }
+  const saved = await saveJob(db, params.id, body.baseRevision, body.job);
   if (saved.ok) return { revision: saved.revision };
   if (saved.reason === 'missing') throw noSuchJob();
   if (saved.reason === 'binned') throw jobInBin();
