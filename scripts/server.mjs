@@ -41,4 +41,8 @@ const server = http.createServer((request, response) => {
   });
   response.end(JSON.stringify({ error: why }));
 });
+server.once('error', (error) => {
+  console.error(`The server cannot listen at ${hostname}:${port} (${error.code}).`);
+  process.exit(1);
+});
 server.listen(port, hostname);

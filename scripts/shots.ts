@@ -29,7 +29,6 @@ type Shot = {
 const shots: Shot[] = [
   { name: 'board', at: '/' },
   { name: 'brief', at: `${single}/brief` },
-  { name: 'places', at: `${saloon}/brief?brief=places` },
   { name: 'engine', at: `${truck}/engine` },
   {
     name: 'pad',
@@ -90,6 +89,7 @@ const shots: Shot[] = [
   },
   { name: 'charger-cell', at: `${truck}/charger?rpm=2400`, chose: { theme: 'cell' }, before: ranked },
   { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
+  { name: 'data', at: '/shop' },
   { name: 'library', at: '/library/compressors' },
   { name: 'compressor', at: '/library/compressors/birch-50' },
 ];

@@ -3,15 +3,10 @@
  * that is told to stop closes it first.
  */
 export async function register(): Promise<void> {
-  if (process.env.NEXT_RUNTIME !== 'nodejs' || process.env.NEXT_PHASE === 'phase-production-build') return;
-  const { closeOwnShop, shopDatabase } = await import('./data/connection');
-  shopDatabase().catch((error: unknown) => console.error(error instanceof Error ? error.message : error));
-  // By its own handlers the framework would end the process while the database is being closed.
-  if (process.env.NEXT_MANUAL_SIG_HANDLE !== 'true') return;
-  const LONGEST = 8_000;
-  for (const signal of ['SIGTERM', 'SIGINT'] as const)
-    process.once(signal, () => {
-      setTimeout(() => process.exit(1), LONGEST).unref();
-      void closeOwnShop().finally(() => process.exit(0));
-    });
+  if (process.env.NEXT_RUNTIME === 'nodejs' && process.env.NEXT_PHASE !== 'phase-production-build') {
+    const { shopDatabase } = await import('./data/connection');
+    shopDatabase().catch((error: unknown) => console.error(error instanceof Error ? error.message : error));
+    // By its own handlers the framework would end the process while the database is being closed.
+    if (process.env.NEXT_MANUAL_SIG_HANDLE === 'true') (await import('./data/closing')).closeOnSignals();
+  }
 }

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -54,4 +55,12 @@ test('killed again and again while commits arrive: every acknowledged revision i
   }
   // Enough commits for the kills to have fallen into their midst.
   expect(acknowledged.size).toBeGreaterThan(2 * KILLS);
+});
+
+test('the power cut at any moment: every folder opens, with every acknowledged change', () => {
+  test.setTimeout(240_000);
+  const trial = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/trials/power-cut.ts', '6'], {
+    encoding: 'utf8',
+  });
+  expect(trial.stdout).toMatch(/6 cuts: 0 failed/);
 });

@@ -29,7 +29,7 @@ export async function startServer(
 ): Promise<Server> {
   const child = spawn(process.execPath, ['scripts/server.mjs'], {
     env: { ...environment(folder), PORT: String(port), NODE_ENV: 'production', ...more },
-    stdio: 'ignore',
+    stdio: ['ignore', 'ignore', process.env.FIERCE_LUNG_SHOW ? 'inherit' : 'ignore'],
   });
   const address = `http://127.0.0.1:${port}`;
   for (let i = 0; i < 200; i++) {

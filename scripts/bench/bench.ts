@@ -22,6 +22,7 @@ import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
 import { address, median, PORT, print, serving, time } from './lib';
 import { pairs } from './pairs';
+import { storage } from './storage';
 import { turbo } from './turbo';
 import { work } from './work';
 
@@ -300,7 +301,7 @@ async function scripts(): Promise<void> {
   await browser.close();
 }
 
-const parts = { sums, turbo, pairs, importing, dragging, work, ranking, list, pages };
+const parts = { storage, sums, turbo, pairs, importing, dragging, work, ranking, list, pages };
 const asked = process.argv.slice(2);
 for (const [name, run] of Object.entries(parts)) if (!asked.length || asked.includes(name)) await run();
 // The embedded database of the shops made above would keep the process alive.

@@ -5,7 +5,7 @@ function allowedHosts(): Set<string> {
 }
 
 /** What programs other than a browser send with what changes something: a form on another page cannot. */
-export const OWN_HEADER = 'x-fierce-lung';
+const OWN_HEADER = 'x-fierce-lung';
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 const hostOf = (value: string) => value.replace(/:\d+$/, '').toLowerCase();

@@ -43,7 +43,7 @@ const JOURNAL = 'journal.jsonl';
 const ROWS_AT_ONCE = 24;
 
 /** Files of the shop beside its database. */
-export const filesBeside = (folder: string): string => path.join(folder, 'files');
+const filesBeside = (folder: string): string => path.join(folder, 'files');
 
 function* below(folder: string, prefix = ''): Generator<string> {
   if (!existsSync(folder)) return;

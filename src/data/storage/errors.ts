@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+
 /** What stops the shop's data from being used. */
 export type StorageCode =
   | 'held'
@@ -40,6 +42,11 @@ export function diskError(error: unknown, folder: string): unknown {
     return new DataFolderError(
       'read-only',
       `The disk of ${folder} takes no writing any more (read-only). Nothing was changed.`,
+    );
+  if (/ENOENT|ENOTDIR/.test(said) && !existsSync(folder))
+    return new DataFolderError(
+      'damaged',
+      `The folder ${folder} is gone, while the shop was open. Put it back and start the server again; nothing was changed.`,
     );
   return error;
 }

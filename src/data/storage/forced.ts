@@ -28,7 +28,7 @@ export function forceFolder(folder: string): void {
 }
 
 /** Forces a file's content to the disk. */
-export function forceFile(file: string): void {
+function forceFile(file: string): void {
   const handle = openSync(file, 'r+');
   try {
     fsyncSync(handle);

@@ -27,7 +27,7 @@ const identityFile = (folder: string) => path.join(folder, 'shop.json');
 const recoveryFile = (folder: string) => path.join(folder, 'recovered.json');
 
 /** Writes a small file as a whole or not at all. */
-export function writeForced(file: string, text: string): void {
+function writeForced(file: string, text: string): void {
   const handle = openSync(`${file}.new`, 'w');
   writeSync(handle, text);
   fsyncSync(handle);

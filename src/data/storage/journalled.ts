@@ -7,6 +7,7 @@ const NOTEBOOK = `
 create schema if not exists storage;
 create table if not exists storage.state (one boolean primary key default true check (one), seq bigint not null, shop text not null);
 create temp table if not exists journal_rows (id serial, name text, op text, line text);
+alter table pg_temp.journal_rows alter column line set storage external;
 create or replace function storage.note_row() returns trigger language plpgsql as $note$
 begin
   if tg_op = 'DELETE' then
@@ -75,7 +76,7 @@ export async function replay(client: PGlite, entries: readonly Entry[]): Promise
   });
 }
 
-export async function putRow(
+async function putRow(
   tx: Transaction,
   { table, op, row }: RowChange,
   keys: ReadonlyMap<string, string[]>,

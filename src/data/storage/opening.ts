@@ -14,7 +14,7 @@ import { migrateTo, schemaSteps, stepsOf } from './migrations';
 import { restoreInto } from './restore';
 import { requireRoom } from './space';
 
-export const databaseFolder = (folder: string): string => path.join(folder, 'pg');
+const databaseFolder = (folder: string): string => path.join(folder, 'pg');
 export const journalFolder = (folder: string): string => path.join(folder, 'journal');
 const asideFolder = (folder: string): string => path.join(folder, 'set-aside');
 

@@ -1,5 +1,5 @@
 import { statfsSync } from 'node:fs';
-import { DataFolderError } from './errors';
+import { DataFolderError, diskError } from './errors';
 
 /** Free space below which nothing is written any more: a piece of the database's log and a change fit in it. */
 const LEAST = 40_000_000;
@@ -12,10 +12,14 @@ const threshold = (name: string, or: number): number => {
   return Number.isFinite(given) && given > 0 ? given : or;
 };
 
-/** Free space of the disk that a folder lies on, bytes. */
+/** Free space of the disk that a folder lies on, bytes. Throws DataFolderError where the folder is gone. */
 export function freeSpace(folder: string): number {
-  const { bavail, bsize } = statfsSync(folder);
-  return bavail * bsize;
+  try {
+    const { bavail, bsize } = statfsSync(folder);
+    return bavail * bsize;
+  } catch (error) {
+    throw diskError(error, folder);
+  }
 }
 
 export const isLow = (free: number): boolean => free < threshold('FIERCE_LUNG_LOW_SPACE', LOW);

@@ -21,10 +21,12 @@ import { createJob, findJob, listJobs, saveJob, setBinned } from '../repositorie
 import { seedLibrary } from '../seed';
 import { readBackup } from './archive';
 import { backupName, isDue, listBackups, outdated, type BackupFile, type BackupReason } from './backups';
-import { readRecovery } from './identity';
+import { openForced } from './forced';
+import { readRecovery, writeIdentity } from './identity';
 import { fullCheck } from './full-check';
 import { Journal, readJournal, type Entry } from './journal';
 import { countRows, shopTables } from './journalled';
+import { migrateTo, schemaSteps } from './migrations';
 import { journalFolder, restoreStorage } from './opening';
 
 const root = mkdtempSync(path.join(os.tmpdir(), 'lung-storage-'));
@@ -313,6 +315,36 @@ describe('a backup', () => {
     expect(await countRows(restored.storage.client)).toEqual(made.manifest.counts);
     await restored.close();
     await shop.close();
+  }, 60_000);
+
+  it('is made before the tables of an older version are brought up to date, and goes back into today’s', async () => {
+    const folder = path.join(root, `older-${number++}`);
+    mkdirSync(folder);
+    const { client } = await openForced(path.join(folder, 'pg'));
+    await migrateTo(client, schemaSteps() - 1);
+    const job = newJob('Of an older version', 'a');
+    await client.query("insert into jobs (id, revision) values ('old', 1)");
+    await client.query(
+      "insert into job_revisions (job_id, revision, document, changes, summary) values ('old', 1, $1, '[]', '{}')",
+      [JSON.stringify(job)],
+    );
+    await client.close();
+    writeIdentity(folder, { shop: 'old', madeAt: new Date().toISOString(), steps: schemaSteps() - 1 });
+    const shop = await openShop(folder);
+    expect((await findJob(shop.db, 'old'))!.job).toEqual(job);
+    const before = await contents(shop);
+    await shop.close();
+    const made = listBackups(path.join(folder, 'backups'));
+    const manifests = await Promise.all(made.map(({ file }) => readBackup(file)));
+    expect(manifests.map((m) => m.steps)).toEqual([schemaSteps(), schemaSteps() - 1]);
+    for (const { file } of made) {
+      const elsewhere = path.join(root, `newer-${number++}`);
+      mkdirSync(elsewhere);
+      await restoreStorage(elsewhere, file);
+      const restored = await openShop(elsewhere);
+      expect(await contents(restored)).toBe(before);
+      await restored.close();
+    }
   }, 60_000);
 
   it('that is none says so, and nothing is changed', async () => {
