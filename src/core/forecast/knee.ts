@@ -66,9 +66,10 @@ export function kneesOf(build: Build, level: Level, points: OperatingPoint[]): K
   });
 }
 
-/** Whether boost only spools on as it did between the two speeds before. */
+/** Whether boost only spools on as it did between the two speeds before; where the gate takes over nobody can tell. */
 function growsOn(before: OperatingPoint | undefined, low: OperatingPoint, high: OperatingPoint): boolean {
-  if (before?.match?.kind !== 'turbine' || !(before.boostGauge > 0)) return false;
+  if (before?.match?.kind !== 'turbine' || high.match?.kind !== 'turbine' || !(before.boostGauge > 0))
+    return false;
   const grown = Math.log(high.boostGauge / low.boostGauge);
   return (
     grown < GROWS_ON.times * Math.log(low.boostGauge / before.boostGauge) &&

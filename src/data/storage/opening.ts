@@ -273,6 +273,9 @@ async function recovered(folder: string, identity: Identity | null, found: strin
       forceFolder(folder);
       const own = { shop: manifest.shop, madeAt: identity?.madeAt ?? manifest.madeAt, steps: schemaSteps() };
       writeIdentity(folder, own);
+      console.error(
+        `${found} The data were put together again from ${backup.name} and ${changes.length} later changes; the damaged files lie in ${aside}.`,
+      );
       writeRecovery(folder, {
         at: new Date().toISOString(),
         found,
