@@ -30,9 +30,13 @@ export const isDataFolderError = (error: unknown): error is DataFolderError =>
 
 const codeOf = (error: unknown): string => (error as NodeJS.ErrnoException | null)?.code ?? '';
 
+/** Everything an error says, and what it was caused by: queries wrap what the database says. */
+const saidBy = (error: unknown): string =>
+  error instanceof Error ? `${codeOf(error)} ${error.message} ${saidBy(error.cause)}` : '';
+
 /** A disk that takes no more, by its name; anything else as it is. In: what was thrown; where it was written. */
 export function diskError(error: unknown, folder: string): unknown {
-  const said = `${codeOf(error)} ${error instanceof Error ? error.message : ''}`;
+  const said = saidBy(error);
   if (/ENOSPC|EDQUOT|No space left/i.test(said))
     return new DataFolderError(
       'disk-full',

@@ -21,6 +21,7 @@ import { createJob, findJob, listJobs, saveJob, setBinned } from '../repositorie
 import { seedLibrary } from '../seed';
 import { readBackup } from './archive';
 import { backupName, isDue, listBackups, outdated, type BackupFile, type BackupReason } from './backups';
+import { diskError } from './errors';
 import { openForced } from './forced';
 import { readRecovery, writeIdentity } from './identity';
 import { fullCheck } from './full-check';
@@ -354,6 +355,19 @@ describe('a backup', () => {
     await expect(restoreStorage(folder, prose)).rejects.toThrow(/no (backup|whole archive)/);
     await (await openShop(folder)).close();
   }, 60_000);
+});
+
+test('a disk that takes no more is named, whoever noticed it, and nothing else is', () => {
+  const coded = (code: string) => Object.assign(new Error(`${code}: no`), { code });
+  const wrapped = new Error('Failed query: insert', {
+    cause: new Error('could not extend file "base/5/16": No space left on device'),
+  });
+  for (const full of [coded('ENOSPC'), coded('EDQUOT'), wrapped])
+    expect(diskError(full, root)).toMatchObject({ code: 'disk-full' });
+  expect(diskError(coded('EROFS'), root)).toMatchObject({ code: 'read-only' });
+  expect(diskError(coded('ENOENT'), path.join(root, 'gone'))).toMatchObject({ code: 'damaged' });
+  const other = coded('ENOENT');
+  expect(diskError(other, root)).toBe(other);
 });
 
 test('the lock holds through links, and says who is refused', async () => {
