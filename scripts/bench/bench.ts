@@ -2,8 +2,7 @@
  * `npm run bench [part …]` (bundled by scripts/bench.mjs): prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
  * Sums: median of warm runs on one thread. Pages: JavaScript named by the page, gzip, before anything is touched.
  */
-import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -20,7 +19,7 @@ import { makeMap } from '../../src/formats/map-import';
 import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
-import { address, median, PORT, print, serving, time } from './lib';
+import { address, median, print, serving, time } from './lib';
 import { pairs } from './pairs';
 import { storage } from './storage';
 import { turbo } from './turbo';
@@ -224,36 +223,11 @@ async function list(): Promise<void> {
 }
 
 async function pages(): Promise<void> {
-  const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-bench-'));
-  const env = {
-    ...process.env,
-    FIERCE_LUNG_DATA: folder,
-    NEXT_TELEMETRY_DISABLED: '1',
-    NODE_ENV: 'production' as const,
-    PORT: String(PORT),
-  };
-  spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
-  const started = performance.now();
-  const child = spawn(process.execPath, ['scripts/server.mjs'], { env, stdio: 'ignore' });
-  try {
-    for (let status = 0; status !== 200;) {
-      status = await fetch(address).then(
-        (r) => r.status,
-        () => 0,
-      );
-      if (status !== 200) await new Promise((done) => setTimeout(done, 20));
-    }
-    print(
-      'start to first page on prepared data',
-      `${((performance.now() - started) / 1000).toFixed(2)} s`,
-      '3 s',
-    );
-    print('server memory after it (RSS, processes together)', `${memory(child.pid!)} MB`, '450 MB');
+  await serving(mkdtempSync(path.join(os.tmpdir(), 'lung-bench-')), async ({ started, pid }) => {
+    print('start to first page on prepared data', `${(started / 1000).toFixed(2)} s`, '3 s');
+    print('server memory after it (RSS, processes together)', `${memory(pid)} MB`, '450 MB');
     await scripts();
-  } finally {
-    child.kill();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }
 
 /** Resident memory of a process and its children, MB (Linux). */

@@ -27,8 +27,11 @@ export const print = (what: string, figure: string, aim: string) =>
 export const PORT = 3315;
 export const address = `http://127.0.0.1:${PORT}`;
 
-/** Serves the shop in a folder while the work runs, then takes server and folder away. */
-export async function serving(folder: string, work: () => Promise<void>): Promise<void> {
+/** Serves the shop in a folder while the work runs, then takes server and folder away. In the work: how long its start took, ms, and its process. */
+export async function serving(
+  folder: string,
+  work: (server: { started: number; pid: number }) => Promise<void>,
+): Promise<void> {
   const env = {
     ...process.env,
     FIERCE_LUNG_DATA: folder,
@@ -37,6 +40,7 @@ export async function serving(folder: string, work: () => Promise<void>): Promis
     PORT: String(PORT),
   };
   spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-data.ts', 'demo'], { env });
+  const start = performance.now();
   const child = spawn(process.execPath, ['scripts/server.mjs'], { env, stdio: 'ignore' });
   const gone = new Promise((done) => child.once('exit', done));
   try {
@@ -45,9 +49,9 @@ export async function serving(folder: string, work: () => Promise<void>): Promis
         (r) => r.ok,
         () => false,
       );
-      if (!up) await new Promise((done) => setTimeout(done, 50));
+      if (!up) await new Promise((done) => setTimeout(done, 20));
     }
-    await work();
+    await work({ started: performance.now() - start, pid: child.pid! });
   } finally {
     child.kill();
     await gone;

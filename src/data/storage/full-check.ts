@@ -18,6 +18,15 @@ const AT_ONCE = 40;
 
 const issueOf = ({ issues }: z.ZodError) => `${issues[0]?.path.join('.')}: ${issues[0]?.message}`;
 
+/** Rows of a query that asks for some at a time. */
+async function* pages<T>(page: (offset: number) => Promise<T[]>): AsyncGenerator<T> {
+  for (let offset = 0; ; offset += AT_ONCE) {
+    const rows = await page(offset);
+    yield* rows;
+    if (rows.length < AT_ONCE) return;
+  }
+}
+
 /**
  * Reads every document of the shop and follows every reference from one to another. In: database. Out: how many were read,
  * and what is wrong in words. Changes nothing.
@@ -26,11 +35,11 @@ export async function fullCheck(db: Database): Promise<FullCheck> {
   const problems: string[] = [];
   let hidden = 0;
   const note = (problem: string) => (problems.length < SHOWN ? problems.push(problem) : hidden++);
-  const items = new Set<string>();
   let documents = 0;
   const refs: { from: string; to: string }[] = [];
-  for (let offset = 0; ; offset += AT_ONCE) {
-    const rows = await db
+  const items = new Set<string>();
+  const library = pages((offset) =>
+    db
       .select({
         id: libraryRevisions.itemId,
         revision: libraryRevisions.revision,
@@ -39,34 +48,32 @@ export async function fullCheck(db: Database): Promise<FullCheck> {
       .from(libraryRevisions)
       .orderBy(libraryRevisions.itemId, libraryRevisions.revision)
       .limit(AT_ONCE)
-      .offset(offset);
-    for (const { id, revision, document } of rows) {
-      documents++;
-      items.add(`${id}.${revision}`);
-      const from = `Library item ${id}, revision ${revision}`;
-      const read = itemSchema.safeParse(document);
-      if (!read.success) note(`${from} cannot be read: ${issueOf(read.error)}`);
-      else if (read.data.kind === 'turbocharger')
-        for (const ref of [read.data.compressor, read.data.turbine])
-          refs.push({ from, to: `${ref.id}.${ref.revision}` });
-    }
-    if (rows.length < AT_ONCE) break;
+      .offset(offset),
+  );
+  for await (const { id, revision, document } of library) {
+    documents++;
+    items.add(`${id}.${revision}`);
+    const from = `Library item ${id}, revision ${revision}`;
+    const read = itemSchema.safeParse(document);
+    if (!read.success) note(`${from} cannot be read: ${issueOf(read.error)}`);
+    else if (read.data.kind === 'turbocharger')
+      for (const ref of [read.data.compressor, read.data.turbine])
+        refs.push({ from, to: `${ref.id}.${ref.revision}` });
   }
-  for (let offset = 0; ; offset += AT_ONCE) {
-    const rows = await db
+  const revisions = pages((offset) =>
+    db
       .select({ id: jobRevisions.jobId, revision: jobRevisions.revision, document: jobRevisions.document })
       .from(jobRevisions)
       .orderBy(jobRevisions.jobId, jobRevisions.revision)
       .limit(AT_ONCE)
-      .offset(offset);
-    for (const { id, revision, document } of rows) {
-      documents++;
-      const from = `Job ${id}, revision ${revision}`;
-      const read = openJob(document);
-      if (read.ok) for (const ref of refsOf(read.job)) refs.push({ from, to: `${ref.id}.${ref.revision}` });
-      else note(`${from} cannot be read: ${read.issues[0]?.path} ${read.issues[0]?.message}`);
-    }
-    if (rows.length < AT_ONCE) break;
+      .offset(offset),
+  );
+  for await (const { id, revision, document } of revisions) {
+    documents++;
+    const from = `Job ${id}, revision ${revision}`;
+    const read = openJob(document);
+    if (read.ok) for (const ref of refsOf(read.job)) refs.push({ from, to: `${ref.id}.${ref.revision}` });
+    else note(`${from} cannot be read: ${read.issues[0]?.path} ${read.issues[0]?.message}`);
   }
   for (const { from, to } of refs) if (!items.has(to)) note(`${from} refers to ${to}, which is not there.`);
   const { rows } = await db.execute<{ id: string }>(

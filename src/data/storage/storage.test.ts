@@ -165,7 +165,7 @@ describe('a shop that is opened', () => {
     await stored(again.db, 1, id);
     expect(again.storage.keeper.seq).toBe(shop.storage.keeper.seq + 1);
     await again.close();
-  }, 60_000);
+  }, 180_000);
 
   const damages: [string, (pg: string) => void, RegExp][] = [
     ['missing', (pg) => rmSync(pg, { recursive: true }), /The database is missing/],
@@ -225,7 +225,7 @@ describe('a shop that is opened', () => {
     expect(readRecovery(folder)!.found).toMatch(/job_revisions holds 3 rows; the last change left 4/);
     expect(await contents(shop)).toBe(before);
     await shop.close();
-  }, 60_000);
+  }, 180_000);
 
   it('by an older program is refused and left alone, to the last file', async () => {
     const folder = folderOf();
@@ -261,7 +261,7 @@ describe('a shop that is opened', () => {
     expect(await contents(again)).toBe(before);
     expect(readRecovery(folder)!.backup).not.toBe(newest!.name);
     await again.close();
-  }, 60_000);
+  }, 180_000);
 
   it('in a folder of other files is refused; nothing is put among them', async () => {
     const folder = path.join(root, 'photographs');
@@ -302,7 +302,7 @@ describe('a backup', () => {
     const aside = path.join(elsewhere, 'set-aside', readdirSync(path.join(elsewhere, 'set-aside'))[0]!);
     expect(readdirSync(aside).sort()).toEqual(['journal', 'pg']);
     renameSync(path.join(aside, 'pg'), path.join(elsewhere, 'pg-kept'));
-  }, 60_000);
+  }, 180_000);
 
   it('made while changes come in holds all that were there when it was done', async () => {
     const shop = await openShop(folderOf());
@@ -316,7 +316,7 @@ describe('a backup', () => {
     expect(await countRows(restored.storage.client)).toEqual(made.manifest.counts);
     await restored.close();
     await shop.close();
-  }, 60_000);
+  }, 180_000);
 
   it('is made before the tables of an older version are brought up to date, and goes back into today’s', async () => {
     const folder = path.join(root, `older-${number++}`);
@@ -346,7 +346,7 @@ describe('a backup', () => {
       expect(await contents(restored)).toBe(before);
       await restored.close();
     }
-  }, 60_000);
+  }, 180_000);
 
   it('that is none says so, and nothing is changed', async () => {
     const folder = folderOf();
@@ -354,7 +354,7 @@ describe('a backup', () => {
     writeFileSync(prose, 'once upon a time');
     await expect(restoreStorage(folder, prose)).rejects.toThrow(/no (backup|whole archive)/);
     await (await openShop(folder)).close();
-  }, 60_000);
+  }, 180_000);
 });
 
 test('a disk that takes no more is named, whoever noticed it, and nothing else is', () => {
