@@ -47,10 +47,14 @@ export function diskError(error: unknown, folder: string): unknown {
       'read-only',
       `The disk of ${folder} takes no writing any more (read-only). Nothing was changed.`,
     );
-  if (/ENOENT|ENOTDIR/.test(said) && !existsSync(folder))
-    return new DataFolderError(
-      'damaged',
-      `The folder ${folder} is gone, while the shop was open. Put it back and start the server again; nothing was changed.`,
-    );
   return error;
 }
+
+/** A folder that went away under an open shop, by its name; anything else as it is. */
+export const goneError = (error: unknown, folder: string): unknown =>
+  existsSync(folder)
+    ? error
+    : new DataFolderError(
+        'damaged',
+        `The folder ${folder} is gone, while the shop was open. Put it back and start the server again; nothing was changed.`,
+      );

@@ -1,5 +1,5 @@
 import { statfsSync } from 'node:fs';
-import { DataFolderError, diskError } from './errors';
+import { DataFolderError, goneError } from './errors';
 
 /** Free space below which nothing is written any more: a piece of the database's log and a change fit in it. */
 const LEAST = 40_000_000;
@@ -18,7 +18,7 @@ export function freeSpace(folder: string): number {
     const { bavail, bsize } = statfsSync(folder);
     return bavail * bsize;
   } catch (error) {
-    throw diskError(error, folder);
+    throw goneError(error, folder);
   }
 }
 

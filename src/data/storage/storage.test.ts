@@ -28,7 +28,8 @@ import { fullCheck } from './full-check';
 import { Journal, readJournal, type Entry } from './journal';
 import { countRows, shopTables } from './journalled';
 import { migrateTo, schemaSteps } from './migrations';
-import { journalFolder, restoreStorage } from './opening';
+import { journalFolder, readiness, restoreStorage } from './opening';
+import { freeSpace } from './space';
 
 const root = mkdtempSync(path.join(os.tmpdir(), 'lung-storage-'));
 const seeded = path.join(root, 'seeded');
@@ -167,11 +168,11 @@ describe('a shop that is opened', () => {
     await again.close();
   }, 180_000);
 
-  const damages: [string, (pg: string) => void, RegExp][] = [
-    ['missing', (pg) => rmSync(pg, { recursive: true }), /The database is missing/],
+  it.each<[string, (pg: string) => void, RegExp]>([
+    ['missing', (pg) => rmSync(pg, { recursive: true }), /database is missing/],
     [
       'emptied',
-      (pg) => readdirSync(pg).forEach((n) => rmSync(path.join(pg, n), { recursive: true })),
+      (pg) => readdirSync(pg).forEach((name) => rmSync(path.join(pg, name), { recursive: true })),
       /folder is empty/,
     ],
     ['robbed of a folder', (pg) => rmSync(path.join(pg, 'pg_wal'), { recursive: true }), /pg_wal is missing/],
@@ -180,11 +181,20 @@ describe('a shop that is opened', () => {
       (pg) => writeFileSync(path.join(pg, 'PG_VERSION'), '9.4\n'),
       /of another kind \(version 9.4/,
     ],
+    ['cut off', (pg) => truncateSync(path.join(pg, 'global/pg_control'), 100), /control file is cut off/],
+    ['as it was', () => {}, /^$/],
+  ])('with a database that is %s says so before it is opened', (_, damage, found) => {
+    const folder = folderOf();
+    damage(path.join(folder, 'pg'));
+    expect(readiness(folder) ?? '').toMatch(found);
+  });
+
+  const damages: [string, (pg: string) => void, RegExp][] = [
     ['truncated', (pg) => tablesOf(pg).forEach((file) => truncateSync(file, 0)), /./],
     [
       'overwritten',
       (pg) => tablesOf(pg).forEach((file) => writeFileSync(file, Buffer.alloc(65_536, 7))),
-      /./,
+      /invalid page/,
     ],
   ];
   /** The files of tables and indexes of the database. */
@@ -365,7 +375,7 @@ test('a disk that takes no more is named, whoever noticed it, and nothing else i
   for (const full of [coded('ENOSPC'), coded('EDQUOT'), wrapped])
     expect(diskError(full, root)).toMatchObject({ code: 'disk-full' });
   expect(diskError(coded('EROFS'), root)).toMatchObject({ code: 'read-only' });
-  expect(diskError(coded('ENOENT'), path.join(root, 'gone'))).toMatchObject({ code: 'damaged' });
+  expect(() => freeSpace(path.join(root, 'gone'))).toThrow(/is gone, while the shop was open/);
   const other = coded('ENOENT');
   expect(diskError(other, root)).toBe(other);
 });
