@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** Why a backup was made. */
-export type BackupWhy = 'first' | 'daily' | 'update' | 'recovery' | 'restore' | 'hand';
+export type BackupWhy = 'first' | 'daily' | 'update' | 'base' | 'restore' | 'hand';
 
 /** What the shop says of its own data: where they lie, what there is to go back to, and what is wrong. */
 export type ShopState = {

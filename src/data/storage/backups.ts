@@ -2,7 +2,7 @@ import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 
 /** Why a backup is made. Those by hand and before a restore are never removed by themselves. */
-const backupReasons = ['first', 'daily', 'update', 'recovery', 'restore', 'hand'] as const;
+const backupReasons = ['first', 'daily', 'update', 'base', 'restore', 'hand'] as const;
 export type BackupReason = (typeof backupReasons)[number];
 
 /** A backup in the backup folder. */

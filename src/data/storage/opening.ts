@@ -171,7 +171,7 @@ async function kept({ client, forced, folder, identity, seq, goesOn }: Kept): Pr
     },
   };
   if (!goesOn || listBackups(backupFolder(folder)).length === 0)
-    await storage.backUp(goesOn ? 'first' : 'update');
+    await storage.backUp(goesOn ? 'first' : 'base');
   return storage;
 }
 

@@ -20,7 +20,7 @@ export const whyWords: Record<BackupWhy, string> = {
   first: 'the first of this shop',
   daily: 'of the day',
   update: 'before an update',
-  recovery: 'after the data were put together again',
+  base: 'to go on from, after the data were changed as a whole',
   restore: 'before another was put back',
   hand: 'by hand',
 };
