@@ -1,3 +1,4 @@
+import { AndersonMixer } from '../numerics/anderson';
 import { exhaustState } from '../engine/exhaust';
 import { shaftSpeed } from '../compressor/formulas';
 import { efficiencyAt } from '../compressor/lookup';
@@ -335,6 +336,9 @@ export const pushLimit = ({ gate }: HotSide): number =>
   gate.kind === 'valve' ? gate.springGauge * (gate.diaphragm / gate.bore) ** 2 : Infinity;
 
 const scales: Unknowns = { t: 1 / 300, r: 1, p: 1 / 1e5, q: 1 };
+const SCALES = [scales.t, scales.r, scales.p, scales.q];
+/** Steps that are mixed: a third brings nothing here (counted in turns). */
+const DEPTH = 2;
 
 /** Largest scaled change that counts as none; of the temperature behind the turbine, which sets the pressure there, K. */
 const SETTLED = { change: 2e-6, tail: 0.02 };
@@ -357,8 +361,7 @@ export type Settled = {
 };
 
 /**
- * A fixed point of `turn`: plain substitution sped up by Anderson's mixing over the last two steps (Walker & Ni, SIAM J.
- * Numer. Anal. 49 (2011) 1715–1735), kept within bounds. Out: what it settled on, or why not.
+ * A fixed point of `turn`: plain substitution sped up by Anderson's mixing over the last two steps, kept within bounds. Out: what it settled on, or why not.
  */
 export function settle(
   build: MatchedBuild,
@@ -372,7 +375,7 @@ export function settle(
   const path = newPath(build, speedRpm, start.r, from);
   const ambient = build.climate.pressure;
   let x = start;
-  const history: Step[] = [];
+  const mixer = new AndersonMixer(SCALES, DEPTH);
   let best = Infinity;
   let stuck = 0;
   for (let i = 1; i <= mostTurns; i++) {
@@ -407,12 +410,11 @@ export function settle(
       best = residual;
       stuck = 0;
     } else if (++stuck > 8) {
-      history.length = 0;
+      mixer.forget();
       stuck = 0;
     }
-    history.push({ x, f });
-    if (history.length > 3) history.shift();
-    x = bounded(mixed(history), x, ambient, rule);
+    const [t, r, p, q] = mixer.next([x.t, x.r, x.p, x.q], [f.t, f.r, f.p, f.q]);
+    x = bounded({ t: t!, r: r!, p: p!, q: q! }, x, ambient, rule);
   }
   return stopOf(build, path, x.p) ?? 'match-not-found';
 }
@@ -439,55 +441,6 @@ export function isBalanced(
 const isDriven = (rule: Rule, path: AirPath, build: MatchedBuild, done: Turn): boolean =>
   rule.kind !== 'opening' || isBalanced(build, path, done, HALF_BALANCED);
 const HALF_BALANCED = { share: POWERS_BALANCED.share / 2, work: POWERS_BALANCED.work / 2 };
-
-type Step = { x: Unknowns; f: Unknowns };
-
-/** The next guess from the last steps: the combination of residuals that is smallest in the least-squares sense. */
-function mixed(history: Step[]): Unknowns {
-  const last = history[history.length - 1]!;
-  const next: Unknowns = {
-    t: last.x.t + last.f.t,
-    r: last.x.r + last.f.r,
-    p: last.x.p + last.f.p,
-    q: last.x.q + last.f.q,
-  };
-  const one = history[history.length - 2];
-  if (!one) return next;
-  const two = history[history.length - 3];
-  const f = last.f;
-  const at = (f.t - one.f.t) * scales.t;
-  const ar = (f.r - one.f.r) * scales.r;
-  const ap = (f.p - one.f.p) * scales.p;
-  const aq = f.q - one.f.q;
-  const aa = at * at + ar * ar + ap * ap + aq * aq;
-  const af = at * f.t * scales.t + ar * f.r * scales.r + ap * f.p * scales.p + aq * f.q;
-  let gammaOne = aa > 0 ? af / aa : 0;
-  let gammaTwo = 0;
-  if (two) {
-    const bt = (f.t - two.f.t) * scales.t;
-    const br = (f.r - two.f.r) * scales.r;
-    const bp = (f.p - two.f.p) * scales.p;
-    const bq = f.q - two.f.q;
-    const bb = bt * bt + br * br + bp * bp + bq * bq;
-    const bf = bt * f.t * scales.t + br * f.r * scales.r + bp * f.p * scales.p + bq * f.q;
-    const ab = at * bt + ar * br + ap * bp + aq * bq;
-    const det = aa * bb - ab * ab;
-    if (det > 1e-10 * aa * bb) {
-      gammaOne = (af * bb - bf * ab) / det;
-      gammaTwo = (bf * aa - af * ab) / det;
-    }
-  }
-  takeOff(next, gammaOne, last, one);
-  if (two && gammaTwo !== 0) takeOff(next, gammaTwo, last, two);
-  return next;
-}
-
-function takeOff(next: Unknowns, gamma: number, last: Step, from: Step): void {
-  next.t -= gamma * (last.x.t + last.f.t - from.x.t - from.f.t);
-  next.r -= gamma * (last.x.r + last.f.r - from.x.r - from.f.r);
-  next.p -= gamma * (last.x.p + last.f.p - from.x.p - from.f.p);
-  next.q -= gamma * (last.x.q + last.f.q - from.x.q - from.f.q);
-}
 
 const within = (value: number, low: number, high: number, or: number) =>
   Number.isFinite(value) ? Math.min(high, Math.max(low, value)) : or;
