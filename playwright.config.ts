@@ -19,6 +19,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     trace: 'off',
+    // Requests of the tests themselves have no origin; restart.spec.ts leaves it to the browser's own.
+    extraHTTPHeaders: { 'x-fierce-lung': 'trial' },
     launchOptions: launch,
   },
   webServer: {

@@ -5,6 +5,9 @@ import { expect, test } from '@playwright/test';
 import { fill, isSaved, open, single } from '../support/job';
 import { prepare, startServer } from '../support/server';
 
+// A page's own requests say where they come from by their origin.
+test.use({ extraHTTPHeaders: {} });
+
 const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-e2e-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
