@@ -95,5 +95,5 @@ test('a turbine’s table is imported: columns and unit asked for, what is missi
   const id = page.url().split('/').at(-1);
   const csv = await (await request.get(`/api/library/parts/${id}/export?format=csv`)).text();
   expect(csv).toContain('# name: rig wheel');
-  expect(csv).toContain('Housing 1,1.4,0.1');
+  expect(csv).toContain('"Housing 1",1.4,0.1');
 });
