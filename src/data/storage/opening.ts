@@ -67,7 +67,12 @@ async function openWhole(folder: string, identity: Identity | null): Promise<Ope
     const seq = Math.max(state.seq, last?.seq ?? 0);
     const wrong = await quickTrouble(client, last && last.seq === seq ? last.counts : null);
     if (wrong) throw new Trouble(wrong);
-    const own = { shop, madeAt: identity?.madeAt ?? new Date().toISOString(), steps: schemaSteps() };
+    // A database whose folder lost its name keeps its own.
+    const own = {
+      shop: state.shop,
+      madeAt: identity?.madeAt ?? new Date().toISOString(),
+      steps: schemaSteps(),
+    };
     if (identity?.steps !== own.steps) writeIdentity(folder, own);
     // Without its last line the journal does not lead up to the database: a backup is made to go on from.
     const isWhole = seq === 0 || last?.seq === seq;
@@ -228,9 +233,10 @@ export async function createStorage(folder: string, fill: (client: PGlite) => Pr
   await client.exec('checkpoint');
   await client.close();
   forceTree(unfinished);
-  writeIdentity(folder, { shop: randomUUID(), madeAt: new Date().toISOString(), steps: schemaSteps() });
+  // The database first: a folder with a name and no database was a shop that lost it.
   renameSync(unfinished, place);
   forceFolder(folder);
+  writeIdentity(folder, { shop: randomUUID(), madeAt: new Date().toISOString(), steps: schemaSteps() });
 }
 
 /**

@@ -281,6 +281,13 @@ describe('a shop that is opened', () => {
     expect(readdirSync(folder)).toEqual(['engine.jpg']);
   });
 
+  it('whose folder lost its name keeps its own, and opens as it is again and again', async () => {
+    const folder = folderOf();
+    rmSync(path.join(folder, 'shop.json'));
+    for (let i = 0; i < 2; i++) await (await openShop(folder)).close();
+    expect(readRecovery(folder)).toBeNull();
+  }, 180_000);
+
   it('with a stale pid file and a socket that nobody answers at opens as it is', async () => {
     const folder = folderOf();
     writeFileSync(path.join(folder, 'pg/postmaster.pid'), '');
