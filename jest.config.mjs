@@ -3,6 +3,8 @@ import nextJest from 'next/jest.js';
 const base = nextJest({ dir: './' })({
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
+  // Only a test that hangs: how long one takes is no matter of right or wrong.
+  testTimeout: 240_000,
   setupFiles: ['<rootDir>/jest.setup.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 });

@@ -1,6 +1,7 @@
 import {
   copyFileSync,
   cpSync,
+  existsSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -30,6 +31,25 @@ import { countRows, shopTables } from './journalled';
 import { migrateTo, schemaSteps } from './migrations';
 import { journalFolder, readiness, restoreStorage } from './opening';
 import { freeSpace } from './space';
+
+/** Every new database begins as a copy of one blank database: making one anew takes seconds each time. */
+jest.mock('./forced', () => {
+  const actual = jest.requireActual<typeof import('./forced')>('./forced');
+  const blank = mkdtempSync(path.join(os.tmpdir(), 'lung-blank-'));
+  let made: Promise<unknown> | null = null;
+  const makeBlank = async () => {
+    const { client } = await actual.openForced(path.join(blank, 'pg'));
+    await client.close();
+  };
+  return {
+    ...actual,
+    openForced: async (directory: string) => {
+      await (made ??= makeBlank());
+      if (!existsSync(directory)) cpSync(path.join(blank, 'pg'), directory, { recursive: true });
+      return actual.openForced(directory);
+    },
+  };
+});
 
 const root = mkdtempSync(path.join(os.tmpdir(), 'lung-storage-'));
 const seeded = path.join(root, 'seeded');
