@@ -25,7 +25,7 @@ export const jobRevisions = pgTable(
     revision: integer('revision').notNull(),
     document: jsonb('document').$type<Job>().notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),
-    summary: jsonb('summary').$type<Summary>().notNull(),
+    summary: jsonb('summary').$type<Summary | { coreVersion: 0 }>().notNull(),
     /** What somebody calls this revision: the only thing of it that may change. */
     name: text('name'),
     createdAt: time('created_at').notNull().defaultNow(),

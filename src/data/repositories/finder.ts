@@ -2,9 +2,11 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { FinderIndex } from '@/formats/history';
 import type { Database } from '../connection';
 import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
+import { refreshSummaries } from './jobs';
 
 /** Names of every job and library item in the shop, without their documents. */
 export async function finderIndex(db: Database): Promise<FinderIndex> {
+  await refreshSummaries(db);
   const foundJobs = await db
     .select({
       id: jobs.id,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { changesBetween } from '@/core/job/changes';
 import type { Job } from '@/core/job/document';
 import type { Ref } from '@/core/job/ref';
@@ -10,6 +10,7 @@ import { CORE_VERSION } from '@/core/forecast/sweep';
 import type { JobFile } from '@/formats/job-json';
 import { isTurbocharger, libraryOf, type AnyItem } from '@/formats/library-items';
 import type { Database } from '../connection';
+import { isDataFolderError } from '../storage/errors';
 import { jobRevisions, jobs } from '../schema';
 import { adopt, findRevisions, withParts } from './library';
 
@@ -20,6 +21,9 @@ export type Saved =
   | { ok: false; reason: 'missing' }
   | { ok: false; reason: 'binned' }
   | { ok: false; reason: 'stale'; current: StoredJob };
+
+/** Figures that are still to be made. */
+const NOT_YET = { coreVersion: 0 } as const;
 
 /** A transaction takes the same calls as the database. */
 type Tx = Database;
@@ -34,13 +38,14 @@ export function opened(document: unknown): Job {
   return result.job;
 }
 
-/** Every job outside the bin, last saved first. */
+/** Every job outside the bin, last saved first, with its figures of now. */
 export async function listJobs(db: Database): Promise<JobHead[]> {
+  const made = await refreshSummaries(db);
   const rows = await db
     .select({
       id: jobs.id,
       revision: jobs.revision,
-      document: jobRevisions.document,
+      name: sql<string>`${jobRevisions.document}->>'name'`,
       summary: jobRevisions.summary,
       savedAt: jobRevisions.createdAt,
     })
@@ -48,9 +53,9 @@ export async function listJobs(db: Database): Promise<JobHead[]> {
     .innerJoin(jobRevisions, onHead)
     .where(isNull(jobs.binnedAt))
     .orderBy(desc(jobRevisions.createdAt), desc(jobs.createdAt));
-  return rows.map(({ document, savedAt, ...row }) => ({
+  return rows.map(({ savedAt, summary, ...row }) => ({
     ...row,
-    name: document.name,
+    summary: made.get(row.id) ?? (summary as Summary),
     savedAt: savedAt.toISOString(),
   }));
 }
@@ -90,7 +95,8 @@ export const createJob = (db: Database, job: Job, id: string = randomUUID()): Pr
 
 /**
  * Commits a new revision on top of `baseRevision`. A stale base is answered with what stands there now: nothing is merged
- * or overwritten. A commit that changes nothing makes no revision.
+ * or overwritten. A commit that changes nothing makes no revision. The board's figures are left for the next reading of
+ * the board: solving them here would hold up every other commit.
  */
 export function saveJob(db: Database, id: string, baseRevision: number, job: Job): Promise<Saved> {
   return db.transaction(async (transaction): Promise<Saved> => {
@@ -102,9 +108,7 @@ export function saveJob(db: Database, id: string, baseRevision: number, job: Job
     if (changes.length === 0) return { ok: true, revision: current.revision };
     if (current.revision !== baseRevision) return { ok: false, reason: 'stale', current };
     const revision = baseRevision + 1;
-    await tx
-      .insert(jobRevisions)
-      .values({ jobId: id, revision, document: job, changes, summary: await summaryOf(tx, job) });
+    await tx.insert(jobRevisions).values({ jobId: id, revision, document: job, changes, summary: NOT_YET });
     await tx.update(jobs).set({ revision }).where(eq(jobs.id, id));
     return { ok: true, revision };
   });
@@ -171,22 +175,28 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   });
 }
 
-/** Makes the board's figures anew where an older core made them. Out: how many. */
-export async function refreshSummaries(db: Database): Promise<number> {
-  const rows = await db
-    .select({
-      id: jobs.id,
-      revision: jobs.revision,
-      document: jobRevisions.document,
-      summary: jobRevisions.summary,
-    })
+/**
+ * Makes the board's figures where a newer revision or an older core left none of now, and stores them. On a disk that takes
+ * no more they are made all the same. Out: those that were made, by job.
+ */
+export async function refreshSummaries(db: Database): Promise<Map<string, Summary>> {
+  const stale = await db
+    .select({ id: jobs.id, revision: jobs.revision, document: jobRevisions.document })
     .from(jobs)
-    .innerJoin(jobRevisions, onHead);
-  const stale = rows.filter((row) => row.summary.coreVersion !== CORE_VERSION);
-  for (const row of stale)
-    await db
-      .update(jobRevisions)
-      .set({ summary: await summaryOf(db, opened(row.document)) })
-      .where(and(eq(jobRevisions.jobId, row.id), eq(jobRevisions.revision, row.revision)));
-  return stale.length;
+    .innerJoin(jobRevisions, onHead)
+    .where(sql`(${jobRevisions.summary}->>'coreVersion')::int is distinct from ${CORE_VERSION}`);
+  const made = new Map<string, Summary>();
+  for (const row of stale) {
+    const summary = await summaryOf(db, opened(row.document));
+    made.set(row.id, summary);
+    try {
+      await db
+        .update(jobRevisions)
+        .set({ summary })
+        .where(and(eq(jobRevisions.jobId, row.id), eq(jobRevisions.revision, row.revision)));
+    } catch (error) {
+      if (!isDataFolderError(error)) throw error;
+    }
+  }
+  return made;
 }
