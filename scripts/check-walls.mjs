@@ -27,6 +27,26 @@ const breaches = [
     "import { dataFolder } from '@/data/folder';\nexport const x = dataFolder;\n",
     'boundaries/dependencies',
   ],
+  ...[
+    ['compressor', 'turbine/flow', 'compileTurbine'],
+    ['air', 'compressor/map', 'compileMap'],
+    ['turbine', 'charge-path/settle', 'settle'],
+    ['charge-path', 'solve/sweep', 'solveSweep'],
+    ['solve', 'selection/rank', 'rankCompressors'],
+    ['workings', 'studies/sites', 'siteRows'],
+    ['studies', 'selection/rank', 'rankCompressors'],
+    ['job', 'build/build', 'compileBuild'],
+  ].map(([folder, module, name]) => [
+    `src/core/${folder}/breach.ts`,
+    `import { ${name} } from '../${module}';\nexport const x = ${name};\n`,
+    'boundaries/dependencies',
+  ]),
+  [
+    'src/core/job/breach.ts',
+    "import type { Build } from '../build/build';\nexport type X = Build;\n",
+    'boundaries/dependencies',
+  ],
+  ['src/core/elsewhere/breach.ts', 'export const x = 1;\n', 'boundaries/no-unknown-files'],
   [
     'src/core/air/breach.ts',
     "import { useState } from 'react';\nexport const x = useState;\n",

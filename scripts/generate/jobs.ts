@@ -5,14 +5,14 @@
 import { writeFileSync } from 'node:fs';
 import { factsOf } from '../../src/core/decisions/facts';
 import { withMark } from '../../src/core/decisions/standing';
-import { compileBuild } from '../../src/core/forecast/build';
-import { solveSweep } from '../../src/core/forecast/sweep';
-import { displacementOf } from '../../src/core/forecast/job-engine';
+import { compileBuild } from '../../src/core/build/build';
+import { solveSweep } from '../../src/core/solve/sweep';
+import { displacementOf } from '../../src/core/build/job-engine';
 import { emptyPair, emptySetup, emptyTrial, fuelDefaults, newJob } from '../../src/core/job/defaults';
-import { jobSchema, type Job, type Loss, type Setup } from '../../src/core/job/document';
-import { given, guess } from '../../src/core/job/input';
-import type { SettleableBench } from '../../src/core/job/settled';
-import { stageOf } from '../../src/core/turbocharger/fit';
+import { jobSchema, type Job, type Loss, type Setup } from '../../src/core/job/schema/job';
+import { given, guess } from '../../src/core/documents/input';
+import type { SettleableBench } from '../../src/core/job/schema/marks';
+import { stageOf } from '../../src/core/job/fit';
 import { sampleLibrary, sampleTurbochargers } from '../../src/data/demo/sample-library';
 
 const HP = 745.6998715822702;

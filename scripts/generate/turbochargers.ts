@@ -8,7 +8,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { sampleCompressors } from '../../src/data/demo/sample-compressors';
-import { given } from '../../src/core/job/input';
+import { given } from '../../src/core/documents/input';
 import { nozzleFunction, throatRatio } from '../../src/core/turbine/formulas';
 import { turbineSchema, type Turbine } from '../../src/core/turbine/document';
 import { turbochargerSchema, type Turbocharger } from '../../src/core/turbocharger/document';

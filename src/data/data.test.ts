@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import { newJob } from '@/core/job/defaults';
-import { given, guess } from '@/core/job/input';
+import { given, guess } from '@/core/documents/input';
 import { binSetup } from '@/core/job/setups';
 import { jobIdentity, readJobFile, writeJobFile } from '@/formats/job-json';
 import { memoryShop, type Database } from './connection';
@@ -25,7 +25,7 @@ import {
   saveJob,
   setBinned,
 } from './repositories/jobs';
-import { refsOf } from '@/core/job/summary';
+import { refsOf } from '@/core/studies/summary';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { CORE_VERSION } from '@/core/forecast/sweep';
+import { CORE_VERSION } from '@/core/solve/sweep';
 import { createDatabase, openShop } from './connection';
 import { sampleItems } from './demo/sample';
 import { requireWritable, takeLock } from './folder';

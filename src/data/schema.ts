@@ -1,8 +1,8 @@
 import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 import type { CompressorHead } from '@/core/compressor/head';
-import type { Change } from '@/core/job/changes';
-import type { Job } from '@/core/job/document';
-import type { Summary } from '@/core/job/summary';
+import type { Change } from '@/core/job/history/changes';
+import type { Job } from '@/core/job/schema/job';
+import type { Summary } from '@/core/studies/summary';
 import type { AnyItem } from '@/formats/library-items';
 
 const time = (name: string) => timestamp(name, { withTimezone: true });

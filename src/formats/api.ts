@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
-import { goalBases } from '@/core/job/brief-choices';
+import { goalBases } from '@/core/job/schema/brief-choices';
 import { engineKinds, START } from '@/core/job/start';
-import { jobSchema } from '@/core/job/document';
+import { jobSchema } from '@/core/job/schema/job';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
 

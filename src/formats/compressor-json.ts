@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { checkMap } from '@/core/compressor/check';
 import { compressorSchema, type Compressor } from '@/core/compressor/document';
-import { canonicalJson } from '@/core/job/canonical';
+import { canonicalJson } from '@/core/job/history/canonical';
 import { reason } from '@/core/working/range';
 import { lineOf, readJson } from './json-text';
 import type { MapMade } from './map-import';

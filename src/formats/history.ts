@@ -1,4 +1,4 @@
-import type { Change } from '@/core/job/changes';
+import type { Change } from '@/core/job/history/changes';
 
 /** A line of a job's history: what changed (the first few of `count`), when, and what somebody calls it. */
 export type RevisionLine = {

@@ -2,12 +2,12 @@ import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
-import { canonicalJson } from '@/core/job/canonical';
-import { jobSchema, type Job } from '@/core/job/document';
-import { openJob } from '@/core/job/migrations';
-import { marksWithItems } from '@/core/job/settled';
-import type { Ref } from '@/core/job/ref';
-import { refsOf } from '@/core/job/summary';
+import { canonicalJson } from '@/core/job/history/canonical';
+import { jobSchema, type Job } from '@/core/job/schema/job';
+import { openJob } from '@/core/job/history/migrations';
+import { marksWithItems } from '@/core/job/schema/marks';
+import type { Ref } from '@/core/documents/ref';
+import { refsOf } from '@/core/studies/summary';
 import { lineOf, readJson } from './json-text';
 import { isTurbocharger, type AnyItem } from './library-items';
 

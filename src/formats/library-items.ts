@@ -2,8 +2,8 @@ import type { Compressor } from '@/core/compressor/document';
 import type { CompressorHead } from '@/core/compressor/head';
 import type { Turbine } from '@/core/turbine/document';
 import type { Turbocharger } from '@/core/turbocharger/document';
-import type { Library } from '@/core/forecast/build';
-import type { Ref } from '@/core/job/ref';
+import type { Library } from '@/core/build/build';
+import type { Ref } from '@/core/documents/ref';
 
 /** A library revision with its document, as it travels between shop, page and file. */
 export type LibraryItem = Ref & { document: Compressor };

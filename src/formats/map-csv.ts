@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { Compressor } from '@/core/compressor/document';
-import type { Confidence } from '@/core/job/input';
+import type { Confidence } from '@/core/documents/input';
 import { factText } from './map-table';
 
 const columns = ['speed (rpm)', 'flow (kg/s)', 'pressure ratio', 'efficiency (share)'];

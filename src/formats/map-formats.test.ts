@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import type { Compressor } from '@/core/compressor/document';
-import { canonicalJson } from '@/core/job/canonical';
+import { canonicalJson } from '@/core/job/history/canonical';
 import { sampleCompressors } from '@/data/demo/sample';
 import { writeCompressorFile } from './compressor-json';
 import { writeMapCsv } from './map-csv';

@@ -1,5 +1,5 @@
 import { statedReference } from './reference-stated';
-import { confidences, type Confidence } from '@/core/job/input';
+import { confidences, type Confidence } from '@/core/documents/input';
 import { parseQuantity } from '@/core/units/parse';
 import { findUnit, unitsOf, type Quantity } from '@/core/units/quantities';
 import { readNumber, type MapTable } from './map-table';

@@ -3,7 +3,7 @@ import { rightOfSurge, withoutSurgeBlock } from './surge-block';
 import { checkMap, type Finding } from '@/core/compressor/check';
 import { compressorSchema, type Compressor } from '@/core/compressor/document';
 import { dryAirDensity } from '@/core/compressor/reference';
-import type { Input } from '@/core/job/input';
+import type { Input } from '@/core/documents/input';
 import { findUnit, fromUnit } from '@/core/units/quantities';
 import { reason, type Reason } from '@/core/working/range';
 import { isVolumeFlow, type Mapping, type MapFacts, type Role } from './map-guess';

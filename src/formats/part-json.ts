@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { canonicalJson } from '@/core/job/canonical';
+import { canonicalJson } from '@/core/job/history/canonical';
 import { checkTurbine } from '@/core/turbine/check';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';

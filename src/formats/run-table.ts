@@ -1,6 +1,6 @@
-import { powerOfTorque } from '@/core/forecast/formulas';
+import { powerOfTorque } from '@/core/engine/power-formulas';
 import { findUnit, fromUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
-import type { Baseline } from '@/core/job/engine-document';
+import type { Baseline } from '@/core/job/schema/engine';
 import { reason } from '@/core/working/range';
 import { readMapTable, readNumber, type FileFinding, type MapTable } from './map-table';
 

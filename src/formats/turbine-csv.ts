@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Input } from '@/core/job/input';
+import type { Input } from '@/core/documents/input';
 import type { Turbine } from '@/core/turbine/document';
 import { factText } from './map-table';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleTurbines, sampleTurbochargers } from '@/data/demo/sample';
 import type { Turbine } from '@/core/turbine/document';
-import { given } from '@/core/job/input';
+import { given } from '@/core/documents/input';
 import { readPartFile, writePartFile } from './part-json';
 import { writeTurbineCsv } from './turbine-csv';
 import { makeTurbine, openTurbineText, type OpenedTurbine } from './turbine-import';

@@ -1,6 +1,6 @@
 import { checkTurbine } from '@/core/turbine/check';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
-import { confidences, guess, type Confidence, type Input } from '@/core/job/input';
+import { confidences, guess, type Confidence, type Input } from '@/core/documents/input';
 import { parseQuantity } from '@/core/units/parse';
 import { unitsOf, type Quantity } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';

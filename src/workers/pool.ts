@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Assessment } from '@/core/forecast/rank';
-import type { Job } from '@/core/job/document';
+import type { Assessment } from '@/core/selection/rank';
+import type { Job } from '@/core/job/schema/job';
 import type { ImportWorker } from './import.worker';
 import { guarded } from './guarded';
 import { candidateKey, type RankWorker } from './rank-worker';

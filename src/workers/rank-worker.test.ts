@@ -1,4 +1,4 @@
-import { rank, DEFAULT_WEIGHTS } from '@/core/forecast/rank';
+import { rank, DEFAULT_WEIGHTS } from '@/core/selection/rank';
 import { sampleCompressors, sampleJob } from '@/data/demo/sample';
 import { candidateKey, createRankPool, type RankRow } from './pool';
 import { createRankWorker } from './rank-worker';

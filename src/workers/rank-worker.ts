@@ -1,14 +1,14 @@
 import { compileMap, type CompiledMap } from '@/core/compressor/map';
-import { compileBuild, revGrid } from '@/core/forecast/build';
-import { demandTable } from '@/core/forecast/demand-table';
+import { compileBuild, revGrid } from '@/core/build/build';
+import { demandTable } from '@/core/solve/demand-table';
 import {
   rankCandidates,
   rankingSpeeds,
   withoutCharger,
   type Assessment,
   type Candidate,
-} from '@/core/forecast/rank';
-import type { Job } from '@/core/job/document';
+} from '@/core/selection/rank';
+import type { Job } from '@/core/job/schema/job';
 import type { LibraryItem } from '@/formats/library-items';
 
 /** One share of the library to be laid under one job's demand. A newer `token` makes an older one stop. */

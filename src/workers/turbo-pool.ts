@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
-import type { TurboPass, TurboRow } from '@/core/forecast/rank-turbos';
-import type { Job } from '@/core/job/document';
+import type { TurboPass, TurboRow } from '@/core/selection/rank-turbos';
+import type { Job } from '@/core/job/schema/job';
 import { guarded } from './guarded';
 import type { TurboWorker } from './turbo-worker';
 

@@ -1,5 +1,5 @@
-import { DEFAULT_TURBO_WEIGHTS, type TurboItem, type TurboRow } from '@/core/forecast/rank-turbos';
-import { rankTurbos } from '@/core/forecast/turbo-order';
+import { DEFAULT_TURBO_WEIGHTS, type TurboItem, type TurboRow } from '@/core/selection/rank-turbos';
+import { rankTurbos } from '@/core/selection/turbo-order';
 import { sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { createTurboPool, type TurboStage } from './turbo-pool';
 import { createTurboWorker } from './turbo-worker';

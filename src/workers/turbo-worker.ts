@@ -7,9 +7,9 @@ import {
   type TurboItem,
   type TurboPass,
   type TurboRow,
-} from '@/core/forecast/rank-turbos';
-import { trialOf } from '@/core/forecast/spool';
-import type { Job } from '@/core/job/document';
+} from '@/core/selection/rank-turbos';
+import { trialOf } from '@/core/studies/spool';
+import type { Job } from '@/core/job/schema/job';
 
 /** One share of the turbochargers to be tried on one job. A newer `token` makes an older one stop. */
 type TurboRequest = {

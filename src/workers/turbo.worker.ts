@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { TurboItem } from '@/core/forecast/rank-turbos';
+import type { TurboItem } from '@/core/selection/rank-turbos';
 import type { LibraryItem, TurbineItem, TurbochargerItem } from '@/formats/library-items';
 import { messageRest } from './rest';
 import { createTurboWorker } from './turbo-worker';

@@ -1,8 +1,8 @@
 import { sampleJob } from '@/data/demo/sample';
-import { boundsAt } from '../job/bound-at';
-import { jobBounds } from '../job/bounds';
-import { jobSchema } from '../job/document';
-import { quantityOf } from '../job/inputs';
+import { boundsAt } from '../job/inputs/bound-at';
+import { jobBounds } from '../job/inputs/bounds';
+import { jobSchema } from '../job/schema/job';
+import { quantityOf } from '../job/inputs/inputs';
 import { padLines, type PadContext } from './claims';
 
 const HP = 745.6998715822702;

@@ -4,7 +4,7 @@ import { enthalpy, isentropicTemperature } from '../air/gas-properties';
 import { standardPressure } from '../air/standard-atmosphere';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
-import { powerOfTorque, powerPerFlow, torque as torqueOf } from '../forecast/formulas';
+import { powerOfTorque, powerPerFlow, torque as torqueOf } from '../engine/power-formulas';
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { Quantity } from '../units/quantities';
 import { flywheelPower, wheelPower } from '../vehicle/drivetrain';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { input } from '../job/input-schema';
+import { input } from '../documents/input-schema';
 
 const point = z.strictObject({
   flow: z.number().positive().max(20),

@@ -1,10 +1,10 @@
 import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
-import { compileBuild } from '../forecast/build';
-import { solveSweep } from '../forecast/sweep';
+import { compileBuild } from '../build/build';
+import { solveSweep } from '../solve/sweep';
 import { fuelDefaults } from '../job/defaults';
-import { jobSchema, type Job } from '../job/document';
-import { openJob } from '../job/migrations';
-import type { SettleableBench } from '../job/settled';
+import { jobSchema, type Job } from '../job/schema/job';
+import { openJob } from '../job/history/migrations';
+import type { SettleableBench } from '../job/schema/marks';
 import { factsOf, type NewestRevision } from './facts';
 import { UNKNOWN, unknownFacts } from './known-facts';
 import { rules } from './rules';

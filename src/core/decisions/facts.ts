@@ -1,9 +1,9 @@
-import type { Build } from '../forecast/build';
-import type { Sweep } from '../forecast/sweep';
-import type { Job, Setup } from '../job/document';
-import type { Facts } from '../job/settled';
-import { compressionRatioOf } from '../engine/derived';
-import { displacementOf } from '../forecast/job-engine';
+import type { Build } from '../build/build';
+import type { Sweep } from '../solve/sweep';
+import type { Job, Setup } from '../job/schema/job';
+import type { Facts } from '../job/schema/marks';
+import { compressionRatioOf } from '../build/derived';
+import { displacementOf } from '../build/job-engine';
 
 /** What the answer adds to the job's own figures; null while the job cannot be solved. */
 export type Answer = { build: Build; sweep: Sweep };

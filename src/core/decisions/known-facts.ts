@@ -1,7 +1,7 @@
 import { fuelIds } from '../fuel/fuels';
-import { goalBases } from '../job/brief-choices';
-import { arrangements } from '../job/setup-choices';
-import type { FactKey, Mark } from '../job/settled';
+import { goalBases } from '../job/schema/brief-choices';
+import { arrangements } from '../job/schema/setup-choices';
+import type { FactKey, Mark } from '../job/schema/marks';
 
 /** Names that a fact may have; the rest are free, or figures. */
 const known: Partial<Record<FactKey, readonly string[]>> = {

@@ -1,5 +1,5 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
-import type { FactKey, Facts, SettleableBench } from '../job/settled';
+import type { FactKey, Facts, SettleableBench } from '../job/schema/marks';
 import type { Quantity } from '../units/quantities';
 import { reason, type Reason } from '../working/range';
 import { knownName, UNKNOWN } from './known-facts';

@@ -1,10 +1,10 @@
-import { benchOfPath } from '../job/bench-of';
-import type { Problem } from '../forecast/build';
+import { benchOfPath } from '../job/inputs/bench-of';
+import type { Problem } from '../build/build';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
-import { healthChecks } from '../engine/condition';
-import type { Input } from '../job/input';
-import type { Job, Setup } from '../job/document';
-import { settleable, type Facts, type Mark, type SettleableBench } from '../job/settled';
+import { healthChecks } from './health';
+import type { Input } from '../documents/input';
+import type { Job, Setup } from '../job/schema/job';
+import { settleable, type Facts, type Mark, type SettleableBench } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
 import { factsOf, type Answer, type NewestRevision } from './facts';
 import { rules } from './rules';

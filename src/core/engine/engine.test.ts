@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { newJob } from '../job/defaults';
 import { boostOnValve, camEvents, cardEffect, floatSpeed, judgeCard, movedByCard, type Card } from './cam';
-import { healthChecks } from './condition';
-import { compressionRatioOf, statedBreathing } from './derived';
+import { healthChecks } from '../decisions/health';
+import { compressionRatioOf, statedBreathing } from '../build/derived';
 import {
   compressionFromVolumes,
   meanPistonSpeed,
@@ -11,7 +11,7 @@ import {
   trappedCompressionRatio,
 } from './geometry';
 import { shapePoints } from './breathing';
-import { guess } from '../job/input';
+import { guess } from '../documents/input';
 
 const degree = Math.PI / 180;
 const inch = 0.0254;

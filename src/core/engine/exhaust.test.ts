@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { enthalpy } from '../air/gas-properties';
 import { makeClimate } from '../air/climate';
 import { fuelOf, type FuelId } from '../fuel/fuels';
-import { lambdaFor } from '../forecast/turbo-line';
+import { lambdaFor } from '../solve/turbo-line';
 import { exhaustGas, exhaustState, makeExhaust } from './exhaust';
 
 const climate = makeClimate({

@@ -1,9 +1,9 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
-import type { Job, Loss, Setup } from './document';
+import type { Job, Loss, Setup } from './schema/job';
 import { withFollowers } from './following';
-import { given, guess } from './input';
+import { given, guess } from '../documents/input';
 import { FIRST_START, type EngineKind, type JobStart } from './start';
-import { JOB_VERSION } from './version';
+import { JOB_VERSION } from './schema/version';
 
 /** λ and BSFC that belong to a fuel, as guesses. */
 export function fuelDefaults(id: FuelId): Job['brief']['fuel'] {

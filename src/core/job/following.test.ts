@@ -1,10 +1,10 @@
 import { sampleLibrary, sampleTurbochargers } from '@/data/demo/sample-library';
-import { compileBuild } from '../forecast/build';
-import { solveSweep } from '../forecast/sweep';
-import { stageOf } from '../turbocharger/fit';
+import { compileBuild } from '../build/build';
+import { solveSweep } from '../solve/sweep';
+import { stageOf } from './fit';
 import { newJob } from './defaults';
 import { follow, goalFlow } from './following';
-import { given, guess } from './input';
+import { given, guess } from '../documents/input';
 import { FIRST_START, type JobStart } from './start';
 
 const HORSEPOWER = 745.6998715822702;

@@ -1,8 +1,8 @@
 import { displacement } from '../engine/formulas';
 import { fuelOf } from '../fuel/fuels';
-import { airPerPower } from '../forecast/formulas';
-import type { Job, Setup } from './document';
-import type { Input } from './input';
+import { airPerPower } from '../engine/power-formulas';
+import type { Job, Setup } from './schema/job';
+import type { Input } from '../documents/input';
 
 /**
  * Defaults that follow the engine, the fuel and the goal: each goes with them until somebody edits it by hand. An input that

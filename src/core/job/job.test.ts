@@ -1,18 +1,18 @@
 import fc from 'fast-check';
 import { sampleHistories, sampleJob, sampleLibrary } from '@/data/demo/sample';
-import { compileBuild } from '../forecast/build';
-import { solveSweep } from '../forecast/sweep';
+import { compileBuild } from '../build/build';
+import { solveSweep } from '../solve/sweep';
 import { fuelIds, fuels } from '../fuel/fuels';
-import { boundsAt } from './bound-at';
-import { jobBounds } from './bounds';
-import { canonicalJson } from './canonical';
-import { changesBetween } from './changes';
+import { boundsAt } from './inputs/bound-at';
+import { jobBounds } from './inputs/bounds';
+import { canonicalJson } from './history/canonical';
+import { changesBetween } from './history/changes';
 import { fuelDefaults, newJob } from './defaults';
-import { compressionRatioOf } from '../engine/derived';
-import { jobSchema, type Job } from './document';
-import { guess } from './input';
-import { openJob } from './migrations';
-import { refsOf, summarise } from './summary';
+import { compressionRatioOf } from '../build/derived';
+import { jobSchema, type Job } from './schema/job';
+import { guess } from '../documents/input';
+import { openJob } from './history/migrations';
+import { refsOf, summarise } from '../studies/summary';
 
 /** Paths of every `{ value, confidence }` in a document. */
 function inputPaths(at: unknown, path: string[] = []): string[] {

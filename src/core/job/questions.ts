@@ -1,6 +1,6 @@
 import { standardPressure } from '../air/standard-atmosphere';
 import { reason, type Reason } from '../working/range';
-import type { Job } from './document';
+import type { Job } from './schema/job';
 
 /** A drivetrain's loss outside this range is asked about (common practice, no source). */
 export const USUAL_LOSS = { least: 0.08, most: 0.25 };

@@ -1,6 +1,6 @@
 import { sampleJob } from '@/data/demo/sample';
-import { changesBetween } from './changes';
-import { jobSchema, type Job } from './document';
+import { changesBetween } from './history/changes';
+import { jobSchema, type Job } from './schema/job';
 import { addSetup, binSetup, dropBinned, restoreSetup, type SetupChange } from './setups';
 
 const jobOf = (done: SetupChange): Job => {

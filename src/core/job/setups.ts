@@ -1,5 +1,5 @@
-import type { Job, Setup } from './document';
-import { setupLetters, type SetupLetter } from './letters';
+import type { Job, Setup } from './schema/job';
+import { setupLetters, type SetupLetter } from './schema/letters';
 
 /** How many setups a job may have, and how many its bin holds. */
 export const MOST_SETUPS = setupLetters.length;

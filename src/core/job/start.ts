@@ -1,5 +1,5 @@
 // Without Zod: the dialog of a new job uses these, and the schema does not travel to it.
-import type { Job } from './document';
+import type { Job } from './schema/job';
 
 export const engineKinds = ['petrol', 'diesel', 'alcohol'] as const;
 export type EngineKind = (typeof engineKinds)[number];

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { input } from '../job/input-schema';
+import { input } from '../documents/input-schema';
 
 const reference = z.strictObject({
   pressure: z.number().min(50_000).max(120_000),

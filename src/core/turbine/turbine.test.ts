@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleTurbines, sampleTurbochargers, sampleCompressors } from '@/data/demo/sample';
 import { DRY_AIR, enthalpy, makeGas } from '../air/gas-properties';
-import { given } from '../job/input';
+import { given } from '../documents/input';
 import { checkTurbine } from './check';
 import { turbineSchema, type Turbine } from './document';
 import { expand, expandedTemperature } from './expansion';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { input } from '../job/input-schema';
-import { refSchema } from '../job/ref';
+import { input } from '../documents/input-schema';
+import { refSchema } from '../documents/ref';
 import { gateSchema } from './gate-schema';
 
 /** A turbocharger of the library: a compressor and a turbine on one shaft, with the gate it is sold with. SI. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { input } from '../job/input-schema';
+import { input } from '../documents/input-schema';
 
 /** What holds the boost down: nothing, a valve beside the turbine, or vanes in front of it. SI. */
 export const gateSchema = z.discriminatedUnion('kind', [

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import * as compressor from '../compressor/formulas';
 import * as engine from '../engine/formulas';
-import * as forecast from '../forecast/formulas';
+import * as power from '../engine/power-formulas';
+import * as boost from '../charge-air/boost-formulas';
 import * as drivetrain from '../vehicle/drivetrain';
 import * as fuel from '../fuel/fuels';
 import * as losses from '../charge-air/losses';
@@ -18,7 +19,8 @@ const isFormula = (x: unknown): x is Formula => typeof x === 'object' && x !== n
 const formulas: Formula[] = [
   compressor,
   engine,
-  forecast,
+  power,
+  boost,
   drivetrain,
   fuel,
   losses,

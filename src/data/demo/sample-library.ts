@@ -4,7 +4,7 @@ import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/docum
 import { sampleCompressors } from './sample-compressors';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
-import type { Library } from '@/core/forecast/build';
+import type { Library } from '@/core/build/build';
 
 export { sampleCompressors };
 

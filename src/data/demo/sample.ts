@@ -1,5 +1,5 @@
 import jobs from './jobs.json';
-import { jobSchema, type Job } from '@/core/job/document';
+import { jobSchema, type Job } from '@/core/job/schema/job';
 
 export * from './sample-library';
 

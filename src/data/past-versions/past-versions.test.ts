@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { sampleLibrary } from '@/data/demo/sample-library';
-import { compileBuild } from '@/core/forecast/build';
-import { solveSweep } from '@/core/forecast/sweep';
-import { openJob } from '@/core/job/migrations';
-import { JOB_VERSION } from '@/core/job/version';
+import { compileBuild } from '@/core/build/build';
+import { solveSweep } from '@/core/solve/sweep';
+import { openJob } from '@/core/job/history/migrations';
+import { JOB_VERSION } from '@/core/job/schema/version';
 
 const read = (version: number): unknown =>
   JSON.parse(readFileSync(path.join(__dirname, `version-${version}.json`), 'utf8'));

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import type { Setup } from '@/core/job/document';
+import type { Setup } from '@/core/job/schema/job';
 import type { Bin } from '@/formats/history';
 import type { Database } from '../connection';
 import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';

@@ -1,6 +1,6 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
-import type { Change } from '@/core/job/changes';
-import type { Job } from '@/core/job/document';
+import type { Change } from '@/core/job/history/changes';
+import type { Job } from '@/core/job/schema/job';
 import type { RevisionLine } from '@/formats/history';
 import type { Database } from '../connection';
 import { jobRevisions } from '../schema';

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Compressor } from '@/core/compressor/document';
 import { headOf } from '@/core/compressor/head';
-import { canonicalJson } from '@/core/job/canonical';
-import type { Ref } from '@/core/job/ref';
+import { canonicalJson } from '@/core/job/history/canonical';
+import type { Ref } from '@/core/documents/ref';
 import type { Turbocharger } from '@/core/turbocharger/document';
 import {
   isCompressor,

@@ -8,7 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { dropBinned, restoreSetup } from '@/core/job/setups';
-import type { Job } from '@/core/job/document';
+import type { Job } from '@/core/job/schema/job';
 import type { Bin } from '@/formats/history';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';

@@ -8,7 +8,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { goalBases } from '@/core/job/brief-choices';
+import { goalBases } from '@/core/job/schema/brief-choices';
 import { engineKinds, FIRST_START, START, type EngineKind, type JobStart } from '@/core/job/start';
 import type { Quantity } from '@/core/units/quantities';
 import { checkTyped } from '../fields/QuantityInput';

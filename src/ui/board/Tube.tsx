@@ -1,6 +1,6 @@
 'use client';
 import { useId } from 'react';
-import type { Summary } from '@/core/job/summary';
+import type { Summary } from '@/core/studies/summary';
 import { HeatStops } from '../charts/Drawing';
 import { tubeOutline, tubePath } from '../frame/tube';
 

@@ -2,7 +2,7 @@
 import { standardPressure } from '@/core/air/standard-atmosphere';
 import { questionsOf } from '@/core/job/questions';
 import { fuelDefaults } from '@/core/job/defaults';
-import type { Use } from '@/core/job/brief-choices';
+import type { Use } from '@/core/job/schema/brief-choices';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';

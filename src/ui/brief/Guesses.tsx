@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import { figures } from '@/core/forecast/figures';
-import { inputsOf, quantityOf, type JobInput } from '@/core/job/inputs';
+import { figures } from '@/core/workings/figures';
+import { inputsOf, quantityOf, type JobInput } from '@/core/job/inputs/inputs';
 import { Group } from '../fields/Group';
 import { useDialogs } from '../frame/dialogs';
 import { useJob, useJobState, type Answer } from '../store/solved';

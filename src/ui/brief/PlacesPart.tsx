@@ -1,8 +1,8 @@
 'use client';
 import { useCallback, useMemo } from 'react';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
-import type { Venue } from '@/core/job/brief-document';
-import { hardest, needOnFuel, weatherRows, type Need, type WeatherRow } from '@/core/forecast/weather';
+import type { Venue } from '@/core/job/schema/brief';
+import { hardest, needOnFuel, weatherRows, type Need, type WeatherRow } from '@/core/studies/weather';
 import { libraryOf } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';

@@ -1,6 +1,6 @@
 'use client';
-import { fixedThings, localTopics, topicsOf } from '@/core/job/brief-choices';
-import type { Job } from '@/core/job/document';
+import { fixedThings, localTopics, topicsOf } from '@/core/job/schema/brief-choices';
+import type { Job } from '@/core/job/schema/job';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';

@@ -10,8 +10,8 @@ import {
   topSpeed,
   trapSpeed,
 } from '@/core/vehicle/performance';
-import type { Vehicle } from '@/core/job/brief-document';
-import { given } from '@/core/job/input';
+import type { Vehicle } from '@/core/job/schema/brief';
+import { given } from '@/core/documents/input';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';

@@ -2,11 +2,11 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Setup } from '@/core/job/document';
-import { given, guess } from '@/core/job/input';
-import { confidences } from '@/core/job/input';
-import type { BoostKind } from '@/core/job/setup-choices';
-import { askedAt } from '@/core/forecast/point';
+import type { Setup } from '@/core/job/schema/job';
+import { given, guess } from '@/core/documents/input';
+import { confidences } from '@/core/documents/input';
+import type { BoostKind } from '@/core/job/schema/setup-choices';
+import { askedAt } from '@/core/solve/point';
 import { toUnit } from '@/core/units/quantities';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';

@@ -2,7 +2,7 @@
 import { isCompressor } from '@/formats/library-items';
 import dynamic from 'next/dynamic';
 import { memo, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
-import type { FigureId } from '@/core/forecast/figures';
+import type { FigureId } from '@/core/workings/figures';
 import { trim } from '@/core/compressor/formulas';
 import type { LibraryHead } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';

@@ -1,6 +1,6 @@
 'use client';
-import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
-import type { MatchKind } from '@/core/forecast/settle';
+import { figureAt, figures, type FigureId } from '@/core/workings/figures';
+import type { MatchKind } from '@/core/charge-path/settle';
 import frame from '../frame/frame.module.css';
 import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
-import type { OperatingPoint } from '@/core/forecast/point';
+import type { OperatingPoint } from '@/core/solve/point';
 import { isTurbocharger, isTurbine } from '@/formats/library-items';
 import { CurvePanel, Plot } from '../demand/CurvePanel';
 import { useCurves } from '../demand/useCurves';

@@ -1,12 +1,12 @@
 'use client';
 import { useDeferredValue, useMemo } from 'react';
 import { lossHint, LossState } from '../demand/LossState';
-import type { Loss } from '@/core/job/document';
+import type { Loss } from '@/core/job/schema/job';
 import { MACH_WARNING } from '@/core/charge-air/losses';
-import { guess } from '@/core/job/input';
-import { lossPlaces, type LossPlace } from '@/core/job/setup-choices';
-import { pipeRows, type PipeRow } from '@/core/forecast/pipes';
-import { isPipe } from '@/core/forecast/plumbing';
+import { guess } from '@/core/documents/input';
+import { lossPlaces, type LossPlace } from '@/core/job/schema/setup-choices';
+import { pipeRows, type PipeRow } from '@/core/studies/pipes';
+import { isPipe } from '@/core/build/plumbing';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
 import { QuantityField } from '../fields/QuantityField';

@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { criteria, DEFAULT_WEIGHTS, type Criterion } from '@/core/forecast/rank';
+import { criteria, DEFAULT_WEIGHTS, type Criterion } from '@/core/selection/rank';
 import { parseQuantity } from '@/core/units/parse';
 import type { Quantity } from '@/core/units/quantities';
 import { useWords } from '../words/useWords';

@@ -1,6 +1,6 @@
 import type { CompiledMap } from '@/core/compressor/map';
-import type { OperatingPoint } from '@/core/forecast/point';
-import { nearestToSurge } from '@/core/forecast/map-spans';
+import type { OperatingPoint } from '@/core/solve/point';
+import { nearestToSurge } from '@/core/solve/map-spans';
 import { Halo } from '../map/Halo';
 import { CHOKE_WORD, PAD, SURGE_WORD, TOP_WORD, type Scales } from '../map/MapGround';
 import type { MapShapes, Place } from '../map/map-shapes';

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo } from 'react';
-import { derate, siteRows, type Derated, type SiteRow } from '@/core/forecast/sites';
+import { derate, siteRows, type Derated, type SiteRow } from '@/core/studies/sites';
 import { libraryOf } from '@/formats/library-items';
 import { pushApart } from '../charts/push-apart';
 import { useSize } from '../charts/useSize';

@@ -1,8 +1,8 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
-import { given } from '@/core/job/input';
+import { given } from '@/core/documents/input';
 import { nearestFifty } from '@/core/units/nearest';
-import { isMatched } from '@/core/forecast/settle';
+import { isMatched } from '@/core/charge-path/settle';
 import {
   gateSizes,
   housingSizes,
@@ -11,7 +11,7 @@ import {
   type Fit,
   type Sized,
   type TurboSize,
-} from '@/core/forecast/smallest';
+} from '@/core/selection/smallest';
 import { isTurbine, libraryOf } from '@/formats/library-items';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';

@@ -7,7 +7,7 @@ import {
   type LoadingRow,
   type Spool,
   type TrialPlan,
-} from '@/core/forecast/spool';
+} from '@/core/studies/spool';
 import type { Reason } from '@/core/working/range';
 import { nearestFifty } from '@/core/units/nearest';
 import demand from '../demand/demand.module.css';

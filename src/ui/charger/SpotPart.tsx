@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import { spotCheck, type SpotCheck } from '@/core/forecast/spot-check';
-import { given } from '@/core/job/input';
+import { spotCheck, type SpotCheck } from '@/core/studies/spot-check';
+import { given } from '@/core/documents/input';
 import type { Implied, SpotKey, Sure } from '@/core/turbocharger/spot';
 import type { Quantity } from '@/core/units/quantities';
 import fields from '../fields/fields.module.css';

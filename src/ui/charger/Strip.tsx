@@ -1,4 +1,4 @@
-import type { StripPoint } from '@/core/forecast/rank';
+import type { StripPoint } from '@/core/selection/rank';
 import { useWords } from '../words/useWords';
 
 const WIDTH = 150;

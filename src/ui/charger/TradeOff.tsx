@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { memo, useMemo } from 'react';
-import type { Form } from '@/core/forecast/rank-turbos';
-import type { RankedTurbo } from '@/core/forecast/turbo-order';
+import type { Form } from '@/core/selection/rank-turbos';
+import type { RankedTurbo } from '@/core/selection/turbo-order';
 import { useSize } from '../charts/useSize';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';

@@ -1,10 +1,10 @@
 'use client';
 import { useCallback, useMemo } from 'react';
-import { shaftLimit } from '@/core/forecast/air-path';
-import { figureAt } from '@/core/forecast/figures';
-import type { OperatingPoint } from '@/core/forecast/point';
-import type { HotSideDocument } from '@/core/job/document';
-import { JUDGED_RATIO } from '@/core/forecast/map-spans';
+import { shaftLimit } from '@/core/charge-path/air-path';
+import { figureAt } from '@/core/workings/figures';
+import type { OperatingPoint } from '@/core/solve/point';
+import type { HotSideDocument } from '@/core/job/schema/job';
+import { JUDGED_RATIO } from '@/core/solve/map-spans';
 import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
 import { CurvePanel, Plot } from '../demand/CurvePanel';

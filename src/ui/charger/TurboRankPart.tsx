@@ -6,8 +6,8 @@ import {
   turboCriteria,
   type Form,
   type TurboCriterion,
-} from '@/core/forecast/rank-turbos';
-import { schoolPicks, type RankedTurbo, type School } from '@/core/forecast/turbo-order';
+} from '@/core/selection/rank-turbos';
+import { schoolPicks, type RankedTurbo, type School } from '@/core/selection/turbo-order';
 import { nearestFifty } from '@/core/units/nearest';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
-import { trialOf } from '@/core/forecast/spool';
+import { trialOf } from '@/core/studies/spool';
 import {
   meanPower,
   spaceOf,
@@ -8,7 +8,7 @@ import {
   versusRows,
   type VersusRole,
   type VersusRow,
-} from '@/core/forecast/versus';
+} from '@/core/selection/versus';
 import { nearestFifty } from '@/core/units/nearest';
 import { StateMark } from '../frame/icons';
 import { stateWords } from '../frame/states';

@@ -1,4 +1,4 @@
-import { criteria, DEFAULT_WEIGHTS, type Criterion, type Weights } from '@/core/forecast/rank';
+import { criteria, DEFAULT_WEIGHTS, type Criterion, type Weights } from '@/core/selection/rank';
 
 /** Which candidates are looked at. Lengths in m, price in the shop's currency; null: no limit. */
 export type RankFilter = {

@@ -6,7 +6,7 @@ import {
   type TurboCriterion,
   type TurboRow,
   type TurboWeights,
-} from '@/core/forecast/rank-turbos';
+} from '@/core/selection/rank-turbos';
 
 /** Which candidates are looked at. Lengths in m, price in the shop's currency for all of it; null and '': no limit. */
 export type TurboFilter = {

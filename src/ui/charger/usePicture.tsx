@@ -1,9 +1,9 @@
 'use client';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
-import { compileBuild } from '@/core/forecast/build';
-import { stageAnswer } from '@/core/forecast/stage-view';
-import { solveSweep } from '@/core/forecast/sweep';
-import type { Job } from '@/core/job/document';
+import { compileBuild } from '@/core/build/build';
+import { stageAnswer } from '@/core/solve/stage-view';
+import { solveSweep } from '@/core/solve/sweep';
+import type { Job } from '@/core/job/schema/job';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { candidateKey } from '@/workers/pool';
 import { useJob, useJobState, type Solved } from '../store/solved';

@@ -1,9 +1,9 @@
 import { useCallback } from 'react';
-import type { Setup } from '@/core/job/document';
-import type { Ref } from '@/core/job/ref';
-import { arrangements, type Arrangement } from '@/core/job/setup-choices';
-import type { Form } from '@/core/forecast/rank-turbos';
-import { stageOf } from '@/core/turbocharger/fit';
+import type { Setup } from '@/core/job/schema/job';
+import type { Ref } from '@/core/documents/ref';
+import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
+import type { Form } from '@/core/selection/rank-turbos';
+import { stageOf } from '@/core/job/fit';
 import type { AnyItem, TurbochargerItem } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { rank, withoutCharger, type Ranked } from '@/core/forecast/rank';
+import { rank, withoutCharger, type Ranked } from '@/core/selection/rank';
 import { candidateKey, rankPool, type RankRow } from '@/workers/pool';
 import { signatureOf } from '@/formats/library-items';
 import { useJob, useJobState } from '../store/solved';

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { TurboItem } from '@/core/forecast/rank-turbos';
+import type { TurboItem } from '@/core/selection/rank-turbos';
 import { isCompressor, isTurbine } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 

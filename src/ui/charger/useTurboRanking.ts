@@ -1,7 +1,7 @@
 import { useParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type TurboRow } from '@/core/forecast/rank-turbos';
-import { rankTurbos, type RankedTurbo } from '@/core/forecast/turbo-order';
+import { type TurboRow } from '@/core/selection/rank-turbos';
+import { rankTurbos, type RankedTurbo } from '@/core/selection/turbo-order';
 import { turboPool, type TurboStage } from '@/workers/turbo-pool';
 import { useJob, useJobState } from '../store/solved';
 import { keepTurboPrefs, passesTurbo, readTurboPrefs, type TurboPrefs } from './turbo-prefs';

@@ -1,9 +1,9 @@
 'use client';
 import { useCallback } from 'react';
 import type { PadContext } from '@/core/claims/claims';
-import { displacementOf } from '@/core/forecast/job-engine';
-import { boundsAt } from '@/core/job/bound-at';
-import type { Input } from '@/core/job/input';
+import { displacementOf } from '@/core/build/job-engine';
+import { boundsAt } from '@/core/job/inputs/bound-at';
+import type { Input } from '@/core/documents/input';
 import { useJob, useSpeedNow } from '../store/solved';
 import { inputAt, writeAt } from '../store/path';
 import { useWords } from '../words/useWords';

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { memo, type ReactNode } from 'react';
-import type { FigureId } from '@/core/forecast/figures';
+import type { FigureId } from '@/core/workings/figures';
 import { Fig } from '../working/Fig';
 import styles from './demand.module.css';
 

@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
-import type { Loss } from '@/core/job/document';
-import { guess } from '@/core/job/input';
+import type { Loss } from '@/core/job/schema/job';
+import { guess } from '@/core/documents/input';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';

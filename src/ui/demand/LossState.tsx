@@ -1,5 +1,5 @@
 'use client';
-import type { Loss } from '@/core/job/document';
+import type { Loss } from '@/core/job/schema/job';
 import type { Quantity } from '@/core/units/quantities';
 import { QuantityField } from '../fields/QuantityField';
 import styles from '../fields/fields.module.css';

@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
-import { figureAt, figures, type FigureId } from '@/core/forecast/figures';
-import type { OperatingPoint } from '@/core/forecast/point';
-import { pointAt } from '@/core/forecast/sweep';
+import { figureAt, figures, type FigureId } from '@/core/workings/figures';
+import type { OperatingPoint } from '@/core/solve/point';
+import { pointAt } from '@/core/solve/sweep';
 import { useJob, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Read } from './CurvePanel';

@@ -2,8 +2,8 @@
 import dynamic from 'next/dynamic';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { breathingCurve } from '@/core/engine/breathing';
-import { statedBreathing } from '@/core/engine/derived';
-import { baselineOf } from '@/core/forecast/job-engine';
+import { statedBreathing } from '@/core/build/derived';
+import { baselineOf } from '@/core/build/job-engine';
 import { useSpeed, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
 

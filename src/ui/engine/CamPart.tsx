@@ -10,7 +10,7 @@ import {
   judgeCard,
   type CamSchool,
 } from '@/core/engine/cam';
-import { cardOf } from '@/core/engine/derived';
+import { cardOf } from '@/core/build/derived';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';

@@ -1,7 +1,7 @@
 'use client';
-import { healthChecks } from '@/core/engine/condition';
-import type { Condition } from '@/core/job/engine-document';
-import { given } from '@/core/job/input';
+import { healthChecks } from '@/core/decisions/health';
+import type { Condition } from '@/core/job/schema/engine';
+import { given } from '@/core/documents/input';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';

@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { healthChecks } from '@/core/engine/condition';
+import { healthChecks } from '@/core/decisions/health';
 import { nearestFifty } from '@/core/units/nearest';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';

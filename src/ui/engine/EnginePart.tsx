@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { breathingShapeIds, breathingShapes } from '@/core/engine/breathing';
-import { compressionRatioOf } from '@/core/engine/derived';
+import { compressionRatioOf } from '@/core/build/derived';
 import {
   meanPistonSpeed,
   perfectMixingTrapping,
@@ -10,7 +10,7 @@ import {
   trappedCompressionRatio,
 } from '@/core/engine/geometry';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
-import { confidences } from '@/core/job/input';
+import { confidences } from '@/core/documents/input';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { confidenceWords } from '../fields/confidence';

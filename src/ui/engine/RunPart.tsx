@@ -1,10 +1,10 @@
 'use client';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { corrections } from '@/core/dyno/corrections';
-import { addedToRun } from '@/core/forecast/sweep';
+import { addedToRun } from '@/core/solve/sweep';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
-import { confidences } from '@/core/job/input';
-import type { Baseline } from '@/core/job/engine-document';
+import { confidences } from '@/core/documents/input';
+import type { Baseline } from '@/core/job/schema/engine';
 import { ChoiceField } from '../fields/ChoiceField';
 import { confidenceWords } from '../fields/confidence';
 import { Group } from '../fields/Group';

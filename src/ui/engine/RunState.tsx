@@ -1,5 +1,5 @@
 'use client';
-import type { Baseline } from '@/core/job/engine-document';
+import type { Baseline } from '@/core/job/schema/engine';
 import { confidenceWords } from '../fields/confidence';
 import { useDialogs } from '../frame/dialogs';
 import { useJobState } from '../store/solved';

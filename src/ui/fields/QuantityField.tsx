@@ -1,7 +1,7 @@
 'use client';
 import { memo, useEffect } from 'react';
-import { given } from '@/core/job/input';
-import { boundsAt } from '@/core/job/bound-at';
+import { given } from '@/core/documents/input';
+import { boundsAt } from '@/core/job/inputs/bound-at';
 import type { Quantity } from '@/core/units/quantities';
 import { useForFields, useJobState, useJobStore } from '../store/solved';
 import { inputAt } from '../store/path';

@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { confidences, type Confidence } from '@/core/job/input';
+import { confidences, type Confidence } from '@/core/documents/input';
 import { parseQuantity } from '@/core/units/parse';
 import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 import { useWords } from '../words/useWords';

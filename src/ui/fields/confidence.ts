@@ -1,4 +1,4 @@
-import type { Confidence } from '@/core/job/input';
+import type { Confidence } from '@/core/documents/input';
 
 /** How sure we are, as it stands behind a value. */
 export const confidenceWords: Record<Confidence, string> = {

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
-import type { Station, StationKind } from '@/core/forecast/point';
-import { pricesAt, type Price } from '@/core/forecast/price';
+import type { Station, StationKind } from '@/core/solve/point';
+import { pricesAt, type Price } from '@/core/studies/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { useJob, useSpeed, type Solved } from '../store/solved';

@@ -1,5 +1,5 @@
 'use client';
-import { stateOf } from '@/core/forecast/finding-states';
+import { stateOf } from '@/core/solve/finding-states';
 import type { Reason } from '@/core/working/range';
 import { SayFigures } from '../working/SayFigures';
 import { StateMark } from './icons';

@@ -1,5 +1,5 @@
 'use client';
-import { healthChecks } from '@/core/engine/condition';
+import { healthChecks } from '@/core/decisions/health';
 import { useJobState } from '../store/solved';
 import { Say } from '../words/Say';
 import { useDialogs } from './dialogs';

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback } from 'react';
-import { figureAt, figureIds, figures } from '@/core/forecast/figures';
+import { figureAt, figureIds, figures } from '@/core/workings/figures';
 import { Finder } from '../finder/Finder';
 import { benchWords, type Entry } from '../finder/entries';
 import { useJob, useJobState, useSpeedNow } from '../store/solved';

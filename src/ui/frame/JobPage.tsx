@@ -2,10 +2,10 @@
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Bounds } from '@/core/job/bound-at';
+import type { Bounds } from '@/core/job/inputs/bound-at';
 import type { AnyItem } from '@/formats/library-items';
 import { signatureOf } from '@/formats/library-items';
-import { clampSpeed } from '@/core/forecast/sweep';
+import { clampSpeed } from '@/core/solve/sweep';
 import { server, type StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';

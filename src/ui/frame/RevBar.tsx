@@ -2,9 +2,9 @@
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { OperatingPoint } from '@/core/forecast/point';
-import type { Span } from '@/core/forecast/map-spans';
-import { clampSpeed } from '@/core/forecast/sweep';
+import type { OperatingPoint } from '@/core/solve/point';
+import type { Span } from '@/core/solve/map-spans';
+import { clampSpeed } from '@/core/solve/sweep';
 import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { Setup } from '@/core/job/document';
-import { clampSpeed } from '@/core/forecast/sweep';
+import type { Setup } from '@/core/job/schema/job';
+import { clampSpeed } from '@/core/solve/sweep';
 import { storageWorks } from '../device/storage';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';

@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
-import type { FigureId } from '@/core/forecast/figures';
-import { benchOfPath } from '@/core/job/bench-of';
+import type { FigureId } from '@/core/workings/figures';
+import { benchOfPath } from '@/core/job/inputs/bench-of';
 import type { BenchId } from './benches';
 import { partOfInput, type PartId } from './parts';
 

@@ -1,4 +1,4 @@
-import type { OperatingPoint } from '@/core/forecast/point';
+import type { OperatingPoint } from '@/core/solve/point';
 
 /** The next solved speed in a direction where something fails: off the map, a limit, or no answer. Null if there is none. */
 export function nextFailing(

@@ -1,4 +1,4 @@
-import type { LimitState } from '@/core/forecast/verdict';
+import type { LimitState } from '@/core/solve/verdict';
 import type { BenchId } from './benches';
 
 const stroke = {

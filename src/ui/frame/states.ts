@@ -1,4 +1,4 @@
-import type { LimitState } from '@/core/forecast/verdict';
+import type { LimitState } from '@/core/solve/verdict';
 import styles from './frame.module.css';
 
 /** How a limit is used, in words: the same three everywhere. */

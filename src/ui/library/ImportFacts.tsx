@@ -1,5 +1,5 @@
 'use client';
-import type { Confidence } from '@/core/job/input';
+import type { Confidence } from '@/core/documents/input';
 import { isVolumeFlow, type MapFacts, type Mapping } from '@/formats/map-guess';
 import { readNumber, type MapTable } from '@/formats/map-table';
 import { Group } from '../fields/Group';

@@ -5,7 +5,7 @@ import { useCallback, useId, useState } from 'react';
 import { checkTurbine, type TurbineCheck } from '@/core/turbine/check';
 import type { Housing, Turbine } from '@/core/turbine/document';
 import type { Turbocharger } from '@/core/turbocharger/document';
-import { guess } from '@/core/job/input';
+import { guess } from '@/core/documents/input';
 import { fromUnit, toUnit } from '@/core/units/quantities';
 import type { PartDocument, PartEntry } from '@/formats/library-items';
 import { confidenceWords } from '../fields/confidence';

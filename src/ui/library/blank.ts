@@ -1,6 +1,6 @@
 import type { Compressor } from '@/core/compressor/document';
-import { guess } from '@/core/job/input';
-import type { Ref } from '@/core/job/ref';
+import { guess } from '@/core/documents/input';
+import type { Ref } from '@/core/documents/ref';
 import type { Turbine } from '@/core/turbine/document';
 import type { Turbocharger } from '@/core/turbocharger/document';
 import type { Gate } from '@/core/turbocharger/gate-schema';

@@ -4,7 +4,7 @@ import { headOf } from '@/core/compressor/head';
 import { sampleCompressors } from '@/data/demo/sample';
 import type { LibraryHead } from '@/formats/library-items';
 import { noFilter, passes, readPrefs } from '../charger/ranking-prefs';
-import { DEFAULT_WEIGHTS } from '@/core/forecast/rank';
+import { DEFAULT_WEIGHTS } from '@/core/selection/rank';
 import { houseWords } from '../words/words';
 
 const { compressorChanges } = houseWords;

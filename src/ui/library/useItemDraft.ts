@@ -2,7 +2,7 @@ import { produce } from 'immer';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { checkMap } from '@/core/compressor/check';
 import type { Compressor } from '@/core/compressor/document';
-import { canonicalJson } from '@/core/job/canonical';
+import { canonicalJson } from '@/core/job/history/canonical';
 import { isTyping } from '../frame/typing';
 
 type Kept<T> = { baseRevision: number; draft: T };

@@ -1,5 +1,5 @@
 import type { JobStart } from '@/core/job/start';
-import type { Job } from '@/core/job/document';
+import type { Job } from '@/core/job/schema/job';
 import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
 import type { FinderIndex, RevisionLine } from '@/formats/history';

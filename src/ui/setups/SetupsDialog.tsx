@@ -1,12 +1,12 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { comparedFigure, peakOf, type Where } from '@/core/forecast/compare';
-import { figures, type FigureId } from '@/core/forecast/figures';
+import { comparedFigure, peakOf, type Where } from '@/core/workings/compare';
+import { figures, type FigureId } from '@/core/workings/figures';
 import { nearestFifty } from '@/core/units/nearest';
 import { MOST_SETUPS } from '@/core/job/setups';
-import type { Setup } from '@/core/job/document';
-import type { Ref } from '@/core/job/ref';
+import type { Setup } from '@/core/job/schema/job';
+import type { Ref } from '@/core/documents/ref';
 import { StateMark } from '../frame/icons';
 import { QuantityInput } from '../fields/QuantityInput';
 import { MOST_DRAWN, useJob, useJobState, type Answer } from '../store/solved';

@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react';
 import { addSetup, binSetup, dropBinned, restoreSetup, type SetupChange } from '@/core/job/setups';
-import type { Job } from '@/core/job/document';
+import type { Job } from '@/core/job/schema/job';
 import { setupRefusals } from '../words/setups';
 import { useJob } from '../store/solved';
 

@@ -1,7 +1,7 @@
 import { produce } from 'immer';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { follow } from '@/core/job/following';
-import type { Job } from '@/core/job/document';
+import type { Job } from '@/core/job/schema/job';
 import { server, type StoredJob } from '../server/client';
 import { outbox } from './outbox';
 import { standAlone, writeAt } from './path';
@@ -61,7 +61,7 @@ async function openWaiting(left: readonly unknown[], isAway: () => void): Promis
   for (;;) {
     try {
       // Fetched only when something waits: pages stay light.
-      const { openJob } = await import('@/core/job/migrations');
+      const { openJob } = await import('@/core/job/history/migrations');
       return left.flatMap((job) => {
         const opened = openJob(job);
         return opened.ok ? [opened.job] : [];

@@ -1,4 +1,4 @@
-import type { Job } from '@/core/job/document';
+import type { Job } from '@/core/job/schema/job';
 
 /** Commits that could not be sent yet, kept on this device so that a closed tab loses nothing. */
 export type Waiting = { baseRevision: number; jobs: Job[] };

@@ -1,5 +1,5 @@
-import type { Job } from '@/core/job/document';
-import type { Input } from '@/core/job/input';
+import type { Job } from '@/core/job/schema/job';
+import type { Input } from '@/core/documents/input';
 
 type Plain = Record<string, unknown>;
 const keys = (path: string) => path.split('.');

@@ -11,15 +11,15 @@ import {
   type ReactNode,
 } from 'react';
 import { useStore } from 'zustand';
-import { compileBuild, type Build, type Library, type Problem } from '@/core/forecast/build';
-import type { OperatingPoint } from '@/core/forecast/point';
-import { pointAt, solveSweep, type Sweep } from '@/core/forecast/sweep';
+import { compileBuild, type Build, type Library, type Problem } from '@/core/build/build';
+import type { OperatingPoint } from '@/core/solve/point';
+import { pointAt, solveSweep, type Sweep } from '@/core/solve/sweep';
 import { factsOf } from '@/core/decisions/facts';
 import { standings, withMark, type Standing } from '@/core/decisions/standing';
-import type { Bounds } from '@/core/job/bound-at';
-import type { Job, Setup } from '@/core/job/document';
-import type { Ref } from '@/core/job/ref';
-import type { SettleableBench } from '@/core/job/settled';
+import type { Bounds } from '@/core/job/inputs/bound-at';
+import type { Job, Setup } from '@/core/job/schema/job';
+import type { Ref } from '@/core/documents/ref';
+import type { SettleableBench } from '@/core/job/schema/marks';
 import {
   isCompressor,
   libraryOf,

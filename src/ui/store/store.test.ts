@@ -1,13 +1,13 @@
 import { newJob } from '@/core/job/defaults';
-import { jobSchema } from '@/core/job/document';
+import { jobSchema } from '@/core/job/schema/job';
 import { sampleJob } from '@/data/demo/sample';
 import { unitsOf } from '@/core/units/quantities';
 import { checkTyped } from '../fields/QuantityInput';
 import { checkRows } from '../engine/BreathingTable';
 import { server, type Answer, type StoredJob } from '../server/client';
 import { createJobStore } from './job-store';
-import { boundsAt } from '@/core/job/bound-at';
-import { jobBounds } from '@/core/job/bounds';
+import { boundsAt } from '@/core/job/inputs/bound-at';
+import { jobBounds } from '@/core/job/inputs/bounds';
 import { inputAt } from './path';
 
 const stored = (): StoredJob => ({ id: 'job-1', revision: 1, job: newJob('Store', 'a'), savedAt: '' });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
-import { canonicalJson } from '@/core/job/canonical';
-import type { Job } from '@/core/job/document';
+import { canonicalJson } from '@/core/job/history/canonical';
+import type { Job } from '@/core/job/schema/job';
 import { addSetup, binSetup, dropBinned, restoreSetup, type SetupChange } from '@/core/job/setups';
 import { sampleJob } from '@/data/demo/sample';
 import { createJobStore } from './job-store';

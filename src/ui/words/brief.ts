@@ -1,4 +1,4 @@
-import type { fixedThings, LocalTopic, Place, Use } from '@/core/job/brief-choices';
+import type { fixedThings, LocalTopic, Place, Use } from '@/core/job/schema/brief-choices';
 import type { Correction } from '@/core/dyno/corrections';
 
 export const useNames: Record<Use, string> = {

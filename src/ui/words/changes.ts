@@ -1,7 +1,7 @@
-import { arrangements, type Arrangement } from '@/core/job/setup-choices';
-import { confidences, type Confidence } from '@/core/job/input';
-import type { Change } from '@/core/job/changes';
-import { quantityOf } from '@/core/job/inputs';
+import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
+import { confidences, type Confidence } from '@/core/documents/input';
+import type { Change } from '@/core/job/history/changes';
+import { quantityOf } from '@/core/job/inputs/inputs';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import type { Quantity } from '@/core/units/quantities';
 import { benches } from '../frame/benches';

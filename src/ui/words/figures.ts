@@ -1,4 +1,4 @@
-import type { FigureId } from '@/core/forecast/figures';
+import type { FigureId } from '@/core/workings/figures';
 import type { BenchId } from '../frame/benches';
 
 /** What each headline figure is called, and the bench that shows it. `also`: other words somebody may look for. */

@@ -4,9 +4,9 @@ import {
   isBoostCurve,
   patternOf,
   type InputPattern,
-} from '@/core/job/inputs';
-import type { Job } from '@/core/job/document';
-import type { LossPlace } from '@/core/job/setup-choices';
+} from '@/core/job/inputs/inputs';
+import type { Job } from '@/core/job/schema/job';
+import type { LossPlace } from '@/core/job/schema/setup-choices';
 
 /** What each input of a job is called in a sentence. A test holds the list to the schema. */
 const names: Record<InputPattern, string> = {

@@ -1,5 +1,5 @@
-import type { Job } from '@/core/job/document';
-import { inputsOf, isBoostCurve } from '@/core/job/inputs';
+import type { Job } from '@/core/job/schema/job';
+import { inputsOf, isBoostCurve } from '@/core/job/inputs/inputs';
 import { sampleHistories } from '@/data/demo/sample';
 import { houseWords } from './words';
 import { inputName } from './inputs';

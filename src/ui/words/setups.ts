@@ -1,7 +1,7 @@
-import type { Job, Setup } from '@/core/job/document';
-import type { Ref } from '@/core/job/ref';
+import type { Job, Setup } from '@/core/job/schema/job';
+import type { Ref } from '@/core/documents/ref';
 import type { SetupRefusal } from '@/core/job/setups';
-import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs';
+import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs/inputs';
 import { choiceName, choiceText, stageChoiceName, stageChoiceText } from './changes';
 import type { Format } from './format';
 import { inputName, stageNames } from './inputs';

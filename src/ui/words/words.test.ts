@@ -7,11 +7,11 @@ import { fromUnit, quantities, toUnit, unitsOf, type Quantity } from '@/core/uni
 import { reason } from '@/core/working/range';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { rules } from '@/core/decisions/rules';
-import { changesBetween } from '@/core/job/changes';
+import { changesBetween } from '@/core/job/history/changes';
 import { fuelDefaults } from '@/core/job/defaults';
-import { inputQuantities } from '@/core/job/inputs';
+import { inputQuantities } from '@/core/job/inputs/inputs';
 import { binSetup } from '@/core/job/setups';
-import { summarise } from '@/core/job/summary';
+import { summarise } from '@/core/studies/summary';
 import { fieldText, formatNumber } from './format';
 import { inputName } from './inputs';
 import { knownCodes } from './reasons';

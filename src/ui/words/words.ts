@@ -1,6 +1,6 @@
 import type { Compressor } from '@/core/compressor/document';
 import type { FuelId } from '@/core/fuel/fuels';
-import type { Change } from '@/core/job/changes';
+import type { Change } from '@/core/job/history/changes';
 import { mixOf, unitsUnder, type UnitChoice } from '@/core/units/systems';
 import type { Reason } from '@/core/working/range';
 import { changeSentenceIn, changesLineIn, changesListIn } from './changes';

@@ -1,9 +1,9 @@
 import { fillForm, type Formula, type Variable } from '@/core/working/formula';
-import type { FormulaStep, Origin, ReadStep, Step, Working } from '@/core/forecast/workings';
-import type { Influence } from '@/core/forecast/influence';
-import type { Job } from '@/core/job/document';
-import type { Confidence } from '@/core/job/input';
-import { BREATHING_TABLE, quantityOf } from '@/core/job/inputs';
+import type { FormulaStep, Origin, ReadStep, Step, Working } from '@/core/workings/workings';
+import type { Influence } from '@/core/workings/influence';
+import type { Job } from '@/core/job/schema/job';
+import type { Confidence } from '@/core/documents/input';
+import { BREATHING_TABLE, quantityOf } from '@/core/job/inputs/inputs';
 import { confidenceWords } from '../fields/confidence';
 import { figureNames } from './figures';
 import { inputName } from './inputs';

@@ -1,6 +1,6 @@
 'use client';
 import type { ReactNode } from 'react';
-import type { FigureId } from '@/core/forecast/figures';
+import type { FigureId } from '@/core/workings/figures';
 import { useDialogs } from '../frame/dialogs';
 import { useSpeedNow } from '../store/solved';
 import { figureNames } from '../words/figures';

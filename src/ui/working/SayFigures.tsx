@@ -1,5 +1,5 @@
 'use client';
-import type { FigureId } from '@/core/forecast/figures';
+import type { FigureId } from '@/core/workings/figures';
 import type { Reason } from '@/core/working/range';
 import { useWords } from '../words/useWords';
 import { Fig } from './Fig';

@@ -1,9 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import type { FigureId } from '@/core/forecast/figures';
-import { workingOf } from '@/core/forecast/workings';
-import { pointAt } from '@/core/forecast/sweep';
+import type { FigureId } from '@/core/workings/figures';
+import { workingOf } from '@/core/workings/workings';
+import { pointAt } from '@/core/solve/sweep';
 import { benches } from '../frame/benches';
 import { useJob, useJobState } from '../store/solved';
 import { figureNames } from '../words/figures';

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
-import { influencesOn, mostTelling, type Influence } from '@/core/forecast/influence';
-import type { FigureId } from '@/core/forecast/figures';
-import type { JobInput } from '@/core/job/inputs';
+import { influencesOn, mostTelling, type Influence } from '@/core/workings/influence';
+import type { FigureId } from '@/core/workings/figures';
+import type { JobInput } from '@/core/job/inputs/inputs';
 import { libraryOf } from '@/formats/library-items';
 import { useJob, useJobState } from '../store/solved';
 import { useSlices } from '../store/useSlices';

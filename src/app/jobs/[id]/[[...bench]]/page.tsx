@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
-import { jobBounds } from '@/core/job/bounds';
-import { refsOf } from '@/core/job/summary';
+import { jobBounds } from '@/core/job/inputs/bounds';
+import { refsOf } from '@/core/studies/summary';
 import { shopOrReason } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findNewest, findRevisions } from '@/data/repositories/library';

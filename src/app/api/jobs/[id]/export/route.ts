@@ -1,4 +1,4 @@
-import { refsOf } from '@/core/job/summary';
+import { refsOf } from '@/core/studies/summary';
 import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';

@@ -1,0 +1,387 @@
+import { makeClimate, type Climate } from '../air/climate';
+import { compileMap, type CompiledMap } from '../compressor/map';
+import type { Compressor } from '../compressor/document';
+import { breathingCurve, type BreathingCurve } from '../engine/breathing';
+import { compressionRatioOf, statedBreathing } from './derived';
+import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
+import { fuelOf, type Fuel } from '../fuel/fuels';
+import type { CoolerDocument, Job, Setup } from '../job/schema/job';
+import type { BoostKind } from '../job/schema/setup-choices';
+import type { Turbine } from '../turbine/document';
+import { compileTurbine } from '../turbine/flow';
+import type { Ref } from '../documents/ref';
+import type { HotSide } from '../turbocharger/turbine-side';
+import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
+import { reason } from '../working/range';
+import { curveOf, levelOf } from './boost-plan';
+import { hotSideOf } from './hot-side';
+import { problemsOf } from './job-problems';
+import { lossesOf, type AirLosses, type ExhaustLosses } from './plumbing';
+import type { BaselineRun } from './baseline';
+import { airPerPower, powerOfTorque, torque as torqueFormula } from '../engine/power-formulas';
+import {
+  baselineOf,
+  displacementOf,
+  drivetrainOf,
+  referenceOf,
+  runOf,
+  termsFrom,
+  trappedBy,
+  type Problem,
+} from './job-engine';
+
+export type { Problem };
+
+/** Finds a library item at its revision; undefined if the shop does not have it. */
+export type Library = {
+  compressor: (ref: Ref) => Compressor | undefined;
+  turbine: (ref: Ref) => Turbine | undefined;
+};
+
+/** A job and one of its setups as flat numbers, ready for the solver. SI. */
+export type Build = {
+  climate: Climate;
+  fuel: Fuel;
+  displacement: number;
+  cycle: 'four-stroke' | 'two-stroke';
+  idleRpm: number;
+  redLineRpm: number;
+  stepRpm: number;
+  breathing: BreathingCurve;
+  /** ηv at a manifold state over its value at the reference of the curve. */
+  breathingFactor: (temperature: number, backPressureRatio: number) => number;
+  /** What that factor is made of at a state: the arguments of `breathingCorrection`. */
+  breathingTerms: (
+    temperature: number,
+    backPressureRatio: number,
+  ) => Parameters<typeof breathingCorrection.fn>[0];
+  compressionRatio: number;
+  evaporatedShare: number;
+  lambda: number;
+  trapped: number;
+  /** What the engine makes of its air against a sound one. */
+  condition: number;
+  backPressureRatio: number;
+  /** kg of dry air per joule at the flywheel. */
+  airPerPower: number;
+  /** What that follows from, of the job's own inputs. */
+  airPerPowerTerms: { lambda: number; bsfc: number; bsfcLambda: number };
+  /** Actual air-fuel ratio by mass, dry air over fuel. */
+  airFuelRatio: number;
+  drivetrain: Drivetrain;
+  goal: {
+    power: number;
+    speedRpm: number;
+    basis: 'flywheel' | 'wheels';
+    stated: number;
+    /** The torque that is wanted too, at the flywheel. */
+    torque: { torque: number; speedRpm: number } | null;
+  };
+  /** What hands the torque on and how much it takes, where that is known. */
+  driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number }[];
+  /** A measured run of this engine, as the flywheel made it that day. */
+  run: BaselineRun | null;
+  losses: AirLosses;
+  /** Behind the exhaust valves. */
+  exhaustLosses: ExhaustLosses;
+  cooler: { effectiveness: number; coolant: number } | null;
+  charged: boolean;
+  compressor: { map: CompiledMap; count: number; name: string } | null;
+  compressorCount: number;
+  /** Turbine, gate and exhaust; null until a turbine is chosen. */
+  hot: HotSide | null;
+  /** The stage in front of a compound pair, whose turbine the exhaust meets last; null where there is none. */
+  low: {
+    compressor: { map: CompiledMap; name: string };
+    hot: HotSide;
+    cooler: { effectiveness: number; coolant: number } | null;
+    /** Boost that its gate holds between the stages, Pa absolute; null where its turbine decides. */
+    hold: number | null;
+  } | null;
+  /** A compound pair was asked for whose stage in front is not chosen yet. */
+  wantsFront: boolean;
+  /** A speed at which turbos join or are passed by: what works below it, or above it, where that is another build. */
+  changeover: {
+    speedRpm: number;
+    hysteresisRpm: number;
+    below: Build | null;
+    above: Build | null;
+  } | null;
+  efficiencyGuess: number;
+  /**
+   * Of a diesel below the boost asked at a speed, Pa absolute: it gets the fuel of full boost, but no more than leaves its λ at the limit. Null while
+   * nothing is asked, and for spark.
+   */
+  smoke: { limit: number; asked: number } | null;
+  /** Share of the shaft's limit that the duty leaves. */
+  mostSpeed: number;
+  boost: {
+    kind: BoostKind;
+    levelGauge: number;
+    /** Boost over the revs as asked, gauge; null where it is not a curve. */
+    curve: ((speedRpm: number) => number) | null;
+    /** The air that a target held as absolute pressure was set in, Pa; null where targets are by gauge. */
+    setIn: number | null;
+    hold: 'pressure' | 'torque' | 'power';
+    onsetRpm: number;
+    fullRpm: number;
+  };
+};
+
+/** Share of the shaft's limit that long hours at load leave (common practice, no source). */
+const LONG_DUTY = 0.95;
+/** An hour at load, or two minutes of full power at a time. */
+const isLongDuty = ({ loadHours, fullSeconds }: Job['brief']['use']): boolean =>
+  (loadHours?.value ?? 0) >= 3_600 || (fullSeconds?.value ?? 0) >= 120;
+
+const maps = new WeakMap<Compressor, CompiledMap>();
+
+/** A library revision never changes, so its compiled map is kept for as long as the revision is. */
+function compiled(compressor: Compressor): CompiledMap {
+  const known = maps.get(compressor);
+  if (known) return known;
+  const map = compileMap(compressor);
+  maps.set(compressor, map);
+  return map;
+}
+
+/** Step of the Rev bar and of the sweep: 100 rpm; 50 under a 3,000 rpm red line; 20 under 2,500 for diesels. */
+const revStep = (redLineRpm: number, ignition: Fuel['ignition']): number =>
+  ignition === 'compression' && redLineRpm < 2_500 ? 20 : redLineRpm < 3_000 ? 50 : 100;
+
+/** Multiples of the step from idle to the red line, both within: the speeds of the sweep. rev/min. */
+export function revGrid(build: Pick<Build, 'idleRpm' | 'redLineRpm' | 'stepRpm'>): number[] {
+  const speeds: number[] = [];
+  const first = Math.ceil(build.idleRpm / build.stepRpm);
+  const last = Math.floor(build.redLineRpm / build.stepRpm);
+  for (let i = first; i <= last; i++) speeds.push(i * build.stepRpm);
+  return speeds;
+}
+
+/** The air of a venue, at its own temperature, K, unless another is given; null if the readings make none. Never throws. */
+export function climateOf(
+  venue: Job['brief']['venue'],
+  temperature: number = venue.temperature.value,
+): Climate | null {
+  const { barometer, humidity } = venue;
+  try {
+    return makeClimate({
+      altitude: venue.altitude.value,
+      barometer:
+        barometer.kind === 'standard'
+          ? { kind: 'standard' }
+          : { kind: barometer.kind, pressure: barometer.pressure.value },
+      temperature,
+      humidity:
+        humidity.kind === 'relative'
+          ? { kind: 'relative', share: humidity.relative.value }
+          : { kind: 'dewPoint', temperature: humidity.dewPoint.value },
+    });
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Turns a validated job and one setup into flat numbers. In: job; setup id; library; optionally other air than the
+ * Brief's. Out: the build, or every problem that stops it with the path of its field. Never throws.
+ */
+export function compileBuild(
+  job: Job,
+  setupId: string,
+  library: Library,
+  climate: Climate | null = climateOf(job.brief.venue),
+): { build: Build } | { problems: Problem[] } {
+  const setup = job.setups.find((s) => s.id === setupId) ?? job.setups[0]!;
+  const index = job.setups.indexOf(setup);
+  const { engine, brief } = job;
+  const fit = engine.breathing.source === 'baseline' ? baselineOf(job) : null;
+  const problems = problemsOf(job, setup, climate, fit).map((p) => ({
+    ...p,
+    path: p.path.replace('setups.0', `setups.${index}`),
+  }));
+  const { induction } = setup;
+  const stages = stagesOf(setup, library, problems, index);
+  if (problems.length || !climate) return { problems };
+
+  const fuel = fuelOf(brief.fuel.id);
+  const points = fit?.points ?? statedBreathing(engine);
+  const terms = termsFrom(engine, referenceOf(engine));
+  const breathingTerms = (temperature: number, ratio: number) =>
+    terms(fuel, brief.fuel.lambda.value, temperature, ratio);
+  const drivetrain = drivetrainOf(brief);
+  const stated = brief.goal.power.value;
+  const airPerPowerTerms = {
+    lambda: brief.fuel.lambda.value,
+    bsfc: brief.fuel.bsfc.value,
+    bsfcLambda: brief.fuel.bsfcLambda.value,
+  };
+  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const count = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
+  const engineStage = stages[0];
+  const front = arrangement === 'compound' ? stages[1] : undefined;
+  for (const stage of [engineStage, front])
+    if (stage?.turbine && !compileTurbine(stage.turbine, stage.document.hot!.housing))
+      problems.push({
+        path: `setups.${index}.induction`,
+        reason: reason('housing-without-data', {}, { name: stage.turbine.name }),
+      });
+  if (problems.length) return { problems };
+  const common = {
+    climate,
+    fuel,
+    displacement: displacementOf(engine),
+    cycle: engine.cycle,
+    idleRpm: engine.idleRpm.value,
+    redLineRpm: engine.redLineRpm.value,
+    stepRpm: revStep(engine.redLineRpm.value, fuel.ignition),
+    breathing: breathingCurve(points),
+    breathingFactor: (temperature: number, ratio: number) =>
+      breathingCorrection.fn(breathingTerms(temperature, ratio)),
+    breathingTerms,
+    compressionRatio: compressionRatioOf(engine),
+    evaporatedShare: engine.evaporatedShare.value,
+    lambda: brief.fuel.lambda.value,
+    trapped: trappedBy(engine),
+    condition: engine.condition.factor.value,
+    backPressureRatio: setup.backPressureRatio.value,
+    airPerPower: airPerPower.fn({
+      stoichiometric: fuel.stoichiometric,
+      bestPowerLambda: fuel.bestPowerLambda,
+      ...airPerPowerTerms,
+    }),
+    airPerPowerTerms,
+    airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
+    drivetrain,
+    goal: {
+      power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,
+      speedRpm: brief.goal.speedRpm.value,
+      basis: brief.goal.basis,
+      stated,
+      torque: torqueGoal(brief, drivetrain),
+    },
+    driveline: drivelineOf(brief.vehicle),
+    run: runOf(job),
+    charged: induction.kind === 'turbo',
+    efficiencyGuess: setup.efficiencyGuess.value,
+    smoke: null,
+    mostSpeed: isLongDuty(brief.use) ? LONG_DUTY : 1,
+    boost: {
+      kind: setup.boost.kind,
+      levelGauge: levelOf(setup.boost),
+      curve: curveOf(setup.boost),
+      setIn: setup.boost.held === 'absolute' ? (climateOf(brief.venue)?.pressure ?? null) : null,
+      hold: setup.boost.hold,
+      onsetRpm: setup.boost.onsetRpm.value,
+      fullRpm: setup.boost.fullRpm.value,
+    },
+  };
+  const coolerOf = ({ kind, effectiveness, coolantRise }: CoolerDocument) =>
+    kind === 'none'
+      ? null
+      : { effectiveness: effectiveness.value, coolant: climate.temperature + coolantRise.value };
+  /** The engine on turbos of one kind, `count` of them beside each other, with or without one in front. */
+  const withTurbos = (stage: Stage | undefined, count: number, front: Stage | undefined): Build => {
+    const losses = lossesOf(setup.plumbing, count);
+    const given = { climate, fuel, exhaustLosses: losses.exhaust };
+    const hot = stage?.turbine
+      ? hotSideOf(job, setup, stage.document.hot!, stage.turbine, { ...given, count })
+      : null;
+    // The exhaust's losses lie behind the turbine it meets last.
+    const inFront = front?.turbine
+      ? hotSideOf(job, setup, front.document.hot!, front.turbine, {
+          ...given,
+          count: 1,
+          exhaustLosses: { manifold: [], tail: losses.exhaust.tail },
+        })
+      : null;
+    const { between } = setup.pair;
+    const low: Build['low'] =
+      hot && inFront && front?.compressor
+        ? {
+            compressor: { map: compiled(front.compressor), name: front.compressor.name },
+            hot: inFront,
+            cooler: coolerOf(between.cooler),
+            hold: between.hold === 'held' ? climate.pressure + between.gauge.value : null,
+          }
+        : null;
+    return {
+      ...common,
+      losses: low ? losses.air : { ...losses.air, between: [] },
+      exhaustLosses: losses.exhaust,
+      cooler: coolerOf(setup.cooler),
+      compressor: stage?.compressor
+        ? { map: compiled(stage.compressor), count, name: stage.compressor.name }
+        : null,
+      compressorCount: count,
+      hot: hot && low ? { ...hot, tail: [] } : hot,
+      low,
+      wantsFront: arrangement === 'compound' && !low,
+      changeover: null,
+    };
+  };
+  const build = withTurbos(engineStage, count, front);
+  const { speedRpm, hysteresisRpm, bypasses } = setup.pair.changeover;
+  const changeover = {
+    speedRpm: speedRpm.value,
+    hysteresisRpm: hysteresisRpm.value,
+    below: null,
+    above: null,
+  };
+  if (arrangement === 'sequential' && build.hot)
+    build.changeover = { ...changeover, below: withTurbos(engineStage, 1, undefined) };
+  if (build.low && bypasses) build.changeover = { ...changeover, above: withTurbos(front, 1, undefined) };
+  return { build };
+}
+
+/** What works at a speed: most builds are one and the same over all the revs. */
+export function buildAt(build: Build, speedRpm: number): Build {
+  const { changeover } = build;
+  if (!changeover) return build;
+  return (speedRpm < changeover.speedRpm ? changeover.below : changeover.above) ?? build;
+}
+
+type StageDocument = Extract<Setup['induction'], { kind: 'turbo' }>['stages'][number];
+type Stage = { document: StageDocument; compressor?: Compressor; turbine?: Turbine };
+
+/** The stages of a setup with their parts; what the library lacks is a problem. */
+function stagesOf(setup: Setup, library: Library, problems: Problem[], index: number): Stage[] {
+  const { induction } = setup;
+  if (induction.kind !== 'turbo') return [];
+  const missing = (code: string, ref: Ref) =>
+    problems.push({
+      path: `setups.${index}.induction`,
+      reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }),
+    });
+  const used = induction.arrangement === 'compound' ? induction.stages : induction.stages.slice(0, 1);
+  return used.map((document) => {
+    const stage: Stage = { document };
+    if (!document.compressor) return stage;
+    stage.compressor = library.compressor(document.compressor);
+    if (!stage.compressor) missing('compressor-missing', document.compressor);
+    if (!document.hot) return stage;
+    stage.turbine = library.turbine(document.hot.turbine);
+    if (!stage.turbine) missing('turbine-missing', document.hot.turbine);
+    return stage;
+  });
+}
+
+/** The torque wanted, N·m at the flywheel: both its figures, or none. */
+function torqueGoal({ goal }: Job['brief'], drivetrain: Drivetrain): Build['goal']['torque'] {
+  const { torque, torqueRpm, basis } = goal;
+  if (!torque || !torqueRpm) return null;
+  const speedRpm = torqueRpm.value;
+  const stated = powerOfTorque(torque.value, speedRpm);
+  const power = basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated;
+  return { torque: torqueFormula.fn({ power, speedRpm }), speedRpm };
+}
+
+const drivelineOf = ({ clutch, gearbox }: Job['brief']['vehicle']): Build['driveline'] =>
+  (['clutch', 'gearbox'] as const).flatMap((part) => {
+    const { name, torque } = part === 'clutch' ? clutch : gearbox;
+    return torque ? [{ part, name, torque: torque.value }] : [];
+  });
+
+/** Intake strokes a second of a build at a speed in rev/min. */
+export const strokesPerSecond = (build: Build, speedRpm: number): number =>
+  intakeStrokes.fn({ speedRpm, divisor: strokeDivisor(build.cycle) });

@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { sampleHistories } from '@/data/demo/sample';
+import { canonicalJson } from './canonical';
+import { changesBetween } from './changes';
+import type { Job } from '../schema/job';
+
+type Leaf = { path: (string | number)[]; value: unknown };
+
+/** Every leaf of a document with the way to it. */
+function leavesOf(value: unknown, path: (string | number)[] = []): Leaf[] {
+  if (Array.isArray(value)) return value.flatMap((one, i) => leavesOf(one, [...path, i]));
+  if (value && typeof value === 'object')
+    return Object.entries(value).flatMap(([key, one]) => leavesOf(one, [...path, key]));
+  return [{ path, value }];
+}
+
+function changed(job: Job, { path, value }: Leaf, by: number): Job {
+  const next = structuredClone(job);
+  const last = path.at(-1)!;
+  const parent = path.slice(0, -1).reduce<unknown>((at, key) => (at as never)[key], next) as Record<
+    string | number,
+    unknown
+  >;
+  parent[last] =
+    typeof value === 'number' ? value + by : typeof value === 'boolean' ? !value : `${String(value)}x`;
+  return next;
+}
+
+describe('changes of a document', () => {
+  const jobs = sampleHistories.map((h) => h.revisions.at(-1)!.job);
+
+  it('a change of any field of any job, the trial’s too, is told as a change', () => {
+    const untold: string[] = [];
+    for (const job of jobs)
+      for (const leaf of leavesOf(job))
+        if (leaf.path.at(-1) !== 'id' && changesBetween(job, changed(job, leaf, 0.5)).length === 0)
+          untold.push(leaf.path.join('.'));
+    expect(untold).toEqual([]);
+  });
+
+  it('several at once are never none, and nothing is told of nothing', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...jobs),
+        fc.array(fc.nat(), { minLength: 1, maxLength: 5 }),
+        (job, picks) => {
+          const leaves = leavesOf(job).filter((l) => typeof l.value === 'number');
+          const next = picks.reduce((at, pick) => changed(at, leaves[pick % leaves.length]!, 1), job);
+          const differs = canonicalJson(next) !== canonicalJson(job);
+          return (
+            changesBetween(job, next).length > 0 === differs &&
+            changesBetween(job, structuredClone(job)).length === 0
+          );
+        },
+      ),
+    );
+  });
+});

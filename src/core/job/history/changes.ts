@@ -1,0 +1,94 @@
+import diff from 'microdiff';
+import { canonicalJson } from './canonical';
+import type { Job, Setup } from '../schema/job';
+
+/** One changed value of a job: where, from what, to what. `ui/words` says it. */
+export type Change = { path: string; from: unknown; to: unknown };
+
+/** At most so many changes are kept of a revision. */
+const MOST = 200;
+
+/** Lists that are changed as a whole: row by row they would bury everything else. */
+const WHOLE = ['engine.baseline.rows'];
+
+const asWhole = (changes: Change[]): Change[] => {
+  const said = new Set<string>();
+  return changes.flatMap((change) => {
+    const list = WHOLE.find((path) => change.path === path || change.path.startsWith(`${path}.`));
+    if (!list) return [change];
+    if (said.has(list)) return [];
+    said.add(list);
+    return [{ path: list, from: null, to: null }];
+  });
+};
+
+const within = (before: object, after: object, prefix = ''): Change[] =>
+  diff(before as Record<string, unknown>, after as Record<string, unknown>, { cyclesFix: false }).map(
+    (d) => ({
+      path: prefix + d.path.join('.'),
+      from: 'oldValue' in d ? d.oldValue : null,
+      to: 'value' in d ? d.value : null,
+    }),
+  );
+
+/**
+ * What differs between the setups of two jobs: told apart by their ids, named by their letters ('setups.B.boost…'). One
+ * that is new or gone is one change with its name; `bin` where it lies in the job's bin now, or lay there before.
+ */
+function betweenSetups(before: Job, after: Job): Change[] {
+  const changes: Change[] = [];
+  const byId = (setups: Setup[]) => new Map(setups.map((s) => [s.id, s]));
+  const [old, now, oldBin, bin] = [before.setups, after.setups, before.bin, after.bin].map(byId) as [
+    Map<string, Setup>,
+    Map<string, Setup>,
+    Map<string, Setup>,
+    Map<string, Setup>,
+  ];
+  for (const [id, setup] of old) {
+    const there = now.get(id);
+    if (there) changes.push(...within(setup, there, `setups.${there.letter}.`));
+    else changes.push({ path: `setups.${setup.letter}`, from: setup.name, to: bin.has(id) ? 'bin' : null });
+  }
+  for (const [id, setup] of now)
+    if (!old.has(id))
+      changes.push({ path: `setups.${setup.letter}`, from: oldBin.has(id) ? 'bin' : null, to: setup.name });
+  for (const [id, setup] of oldBin)
+    if (!bin.has(id) && !now.has(id))
+      changes.push({ path: `bin.${setup.letter}`, from: setup.name, to: null });
+  for (const [id, setup] of bin)
+    if (!oldBin.has(id) && !old.has(id))
+      changes.push({ path: `bin.${setup.letter}`, from: null, to: setup.name });
+  return changes;
+}
+
+/** Benches that were settled, settled anew or opened again: 'settled.charger.B'. */
+function betweenMarks(before: Job, after: Job): Change[] {
+  const letters = new Map(
+    [...before.setups, ...before.bin, ...after.bin, ...after.setups].map((s) => [s.id, s.letter]),
+  );
+  const marksOf = (job: Job) =>
+    new Map(
+      job.settled.map((m) => [
+        `settled.${m.bench}${m.setup ? `.${letters.get(m.setup) ?? ''}` : ''}`,
+        canonicalJson(m.facts),
+      ]),
+    );
+  const [old, now] = [marksOf(before), marksOf(after)];
+  return [...new Set([...old.keys(), ...now.keys()])]
+    .filter((key) => old.get(key) !== now.get(key))
+    .map((path) => ({ path, from: old.has(path) ? 'settled' : null, to: now.has(path) ? 'settled' : null }));
+}
+
+/** What differs between two jobs, as plain data; empty only if nothing does, a path of '' where the difference has no name here. At most 200 entries, in document order. */
+export function changesBetween(before: Job, after: Job): Change[] {
+  const head = ({ version, name, brief, engine, trial }: Job) => ({ version, name, brief, engine, trial });
+  // A document that differs anywhere is another revision, whether or not the difference has a name here.
+  if (canonicalJson(before) === canonicalJson(after)) return [];
+  const named = [
+    ...asWhole(within(head(before), head(after))),
+    ...betweenSetups(before, after),
+    ...betweenMarks(before, after),
+  ];
+  const told = named.filter(({ path }) => !/\.auto$/.test(path));
+  return told.length ? told.slice(0, MOST) : [{ path: '', from: null, to: null }];
+}

@@ -1,0 +1,202 @@
+import * as z from 'zod';
+import { briefSchema } from './brief';
+import { engineSchema } from './engine';
+import { input } from '../../documents/input-schema';
+import { markSchema } from './mark-schema';
+import { idSchema as id, refSchema } from '../../documents/ref';
+import { confidences } from '../../documents/input';
+import { gateSchema } from '../../turbocharger/gate-schema';
+import { arrangements, boostKinds, lossPlaces, trialKinds } from './setup-choices';
+import { setupLetters as letters } from './letters';
+import { JOB_VERSION } from './version';
+
+const lossSchema = z.strictObject({
+  place: z.enum(lossPlaces),
+  /** A drop stated at a flow, or a pipe whose drop follows from its bore, length and bends. */
+  from: z.enum(['drop', 'pipe']),
+  /** Pressure drop at `massFlow` of the whole engine, with `pressure` and `temperature` at its inlet. */
+  drop: input(0, 60_000),
+  massFlow: input(0.001, 20),
+  pressure: input(40_000, 900_000),
+  temperature: input(230, 1_400),
+  /** Narrowest bore of one pipe, where known: for the Mach number, and for the drop of a pipe. */
+  diameter: input(0.005, 1).optional(),
+  length: input(0, 30).optional(),
+  /** Bends of a right angle in one pipe; two of 45° count as one. */
+  bends: input(0, 40).optional(),
+});
+export type Loss = z.infer<typeof lossSchema>;
+
+/** Boost over the revs, or one level for each gear: rows that were set together. */
+const curveRow = z.strictObject({
+  speedRpm: z.number().min(100).max(30_000),
+  gauge: z.number().min(0).max(800_000),
+});
+
+const boostPlanSchema = z.strictObject({
+  kind: z.enum(boostKinds),
+  /** Whether a target stands by gauge in any air, or as absolute pressure: what it is in the air of the Brief. */
+  held: z.enum(['gauge', 'absolute']),
+  levelGauge: input(0, 800_000),
+  curve: z
+    .strictObject({
+      confidence: z.enum(confidences),
+      rows: z.array(curveRow).max(24),
+    })
+    .refine(
+      ({ rows }) => rows.every((r, i) => i === 0 || r.speedRpm > rows[i - 1]!.speedRpm),
+      'The speeds of the boost curve must rise.',
+    ),
+  /** Boost of each gear, gauge, first gear first, and the gear that is looked at, counted from 0. */
+  gears: z.array(input(0, 800_000)).max(10),
+  gear: z.number().int().min(0).max(9),
+  /** What is held above the goal's speed. */
+  hold: z.enum(['pressure', 'torque', 'power']),
+  onsetRpm: input(100, 30_000),
+  fullRpm: input(100, 30_000),
+});
+
+/** The turbine side of one stage: what drives the compressor, and what holds it back. */
+const hotSideSchema = z.strictObject({
+  /** The library's turbocharger it came as; null once it was put together by hand. */
+  turbocharger: refSchema.nullable(),
+  turbine: refSchema,
+  /** Which of the turbine's housings, counted from 0. */
+  housing: z.number().int().min(0).max(11),
+  gate: gateSchema,
+  inertia: input(1e-8, 1),
+  mechanicalEfficiency: input(0.5, 1),
+  maxSpeedRpm: input(5_000, 500_000),
+});
+export type HotSideDocument = z.infer<typeof hotSideSchema>;
+
+const coolerSchema = z.strictObject({
+  kind: z.enum(['none', 'air', 'water']),
+  effectiveness: input(0, 1),
+  /** Coolant above the air of the day (below it with ice). */
+  coolantRise: input(-60, 120),
+});
+export type CoolerDocument = z.infer<typeof coolerSchema>;
+
+const inductionSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({
+    kind: z.literal('turbo'),
+    arrangement: z.enum(arrangements),
+    /** The stage at the engine first; of a compound pair then the large one in front of it. */
+    stages: z
+      .array(z.strictObject({ compressor: refSchema.nullable(), hot: hotSideSchema.optional() }))
+      .min(1)
+      .max(2),
+  }),
+]);
+
+/** What a sequential or compound pair needs beside its turbos; kept while there is none. */
+const pairSchema = z.strictObject({
+  /** Where the second of a sequential pair joins, or the stage at the engine is bypassed if it ever is. */
+  changeover: z.strictObject({
+    speedRpm: input(300, 30_000),
+    /** How far below that speed it goes back again. */
+    hysteresisRpm: input(0, 5_000),
+    bypasses: z.boolean(),
+  }),
+  /** Between the stages of a compound pair. */
+  between: z.strictObject({
+    /** Whether the stage in front gives what its turbine gives, or its gate holds a boost of its own. */
+    hold: z.enum(['free', 'held']),
+    gauge: input(0, 600_000),
+    cooler: coolerSchema,
+  }),
+});
+
+const exhaustSchema = z.strictObject({
+  /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
+  share: input(0.15, 0.6),
+  retard: input(0, 0.7),
+  /** Whether the retard is the one stated, or estimated from load, octane and compression ratio. */
+  retardBy: z.enum(['stated', 'estimate']),
+  /** W/K from the gas to the wall of port and manifold, and the wall's temperature. */
+  heatLoss: input(0, 1_000),
+  wall: input(300, 1_300),
+  manifold: z.enum(['open', 'divided']),
+  /** What pulses add to the turbine's work where manifold and housing are divided. */
+  pulse: input(1, 1.5),
+});
+
+/** Readings of one moment at one engine speed: what gauges showed, to be explained. */
+const readingsSchema = z.strictObject({
+  speedRpm: input(100, 30_000).optional(),
+  boost: input(-50_000, 800_000).optional(),
+  compressorOutletGauge: input(-50_000, 900_000).optional(),
+  turbineInletGauge: input(-20_000, 1_200_000).optional(),
+  turbineOutletGauge: input(-20_000, 400_000).optional(),
+  compressorOutletTemperature: input(230, 700).optional(),
+  chargeTemperature: input(230, 500).optional(),
+  turbineInletTemperature: input(400, 1_500).optional(),
+  shaftRpm: input(1_000, 500_000).optional(),
+});
+
+const setupSchema = z.strictObject({
+  id,
+  letter: z.enum(letters),
+  name: z.string().max(60),
+  induction: inductionSchema,
+  /** Compressor efficiency until a map is chosen. */
+  efficiencyGuess: input(0.3, 0.9),
+  plumbing: z.array(lossSchema).max(12),
+  cooler: coolerSchema,
+  boost: boostPlanSchema,
+  /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
+  backPressureRatio: input(0.5, 4),
+  exhaust: exhaustSchema,
+  pair: pairSchema,
+  readings: readingsSchema,
+});
+export type Setup = z.infer<typeof setupSchema>;
+
+/** How time to boost is tried: the same for every setup of the job, so that they can be compared. */
+const trialSchema = z.strictObject({
+  kind: z.enum(trialKinds),
+  /** Of the load step, and where a pull begins. */
+  speedRpm: input(300, 30_000),
+  /** What the engine runs at before: share of its torque without boost. */
+  load: input(0, 1),
+  /** Counted from 0. */
+  gear: z.number().int().min(0).max(11),
+  /** What a brake lets the engine gain, rev/min in a second. */
+  rate: input(0, 20_000),
+  /** Time over which the pedal goes from the load before to the floor, s; at once where it is not said. */
+  ramp: input(0, 30).optional(),
+  /** Polar inertia of crank, flywheel and clutch, kg·m². */
+  inertia: input(0.001, 50),
+});
+
+export const jobSchema = z
+  .strictObject({
+    version: z.literal(JOB_VERSION),
+    name: z.string().trim().min(1, 'A job needs a name.').max(80, 'A name has at most 80 characters.'),
+    brief: briefSchema,
+    engine: engineSchema,
+    trial: trialSchema,
+    setups: z
+      .array(setupSchema)
+      .min(1)
+      .max(6)
+      .refine((s) => new Set(s.map((x) => x.letter)).size === s.length, 'Two setups have the same letter.'),
+    /** Benches somebody has settled, with what each decision rested on. One mark per bench and setup. */
+    settled: z
+      .array(markSchema)
+      .max(80)
+      .refine(
+        (marks) => new Set(marks.map((m) => `${m.bench} ${m.setup ?? ''}`)).size === marks.length,
+        'A bench is settled twice.',
+      ),
+    /** Deleted setups, oldest first, until somebody brings them back or empties the bin. */
+    bin: z.array(setupSchema).max(24),
+  })
+  .refine(({ setups, bin }) => {
+    const ids = [...setups, ...bin].map((s) => s.id);
+    return new Set(ids).size === ids.length;
+  }, 'Two setups have the same id.');
+
+export type Job = z.infer<typeof jobSchema>;

@@ -1,0 +1,548 @@
+import { findOnMap } from '../compressor/lookup';
+import { correctedFlow } from '../compressor/formulas';
+import { compressorOutlet } from '../compressor/outlet';
+import { compileMap, type CompiledMap } from '../compressor/map';
+import type { Compressor } from '../compressor/document';
+import type { Job } from '../job/schema/job';
+import type { Ref } from '../documents/ref';
+import type { Turbine } from '../turbine/document';
+import type { Turbocharger } from '../turbocharger/document';
+import { stageOf } from '../job/fit';
+import { reason, type Reason } from '../working/range';
+import { climateOf, compileBuild, revGrid, type Build, type Library } from '../build/build';
+import { peakOf } from '../workings/compare';
+import type { Level } from '../solve/demand';
+import { JUDGED_RATIO } from '../solve/map-spans';
+import { solveMatched } from '../charge-path/matched';
+import { isMatched } from '../charge-path/settle';
+import { fastestOf, type LimitState } from '../solve/verdict';
+import { planLevel, solvePath, solvePoint, type OperatingPoint } from '../solve/point';
+import { rankingSpeeds } from './rank';
+import { solveSpool, type TrialPlan } from '../studies/spool';
+import { nearestToSurge, surgeMarginAt } from '../solve/map-spans';
+import { solveSweep, type Sweep } from '../solve/sweep';
+
+/** A turbocharger of the library with the parts it is made of. */
+export type TurboItem = Ref & { document: Turbocharger; compressor: Compressor; turbine: Turbine };
+
+export type Form = 'single' | 'parallel' | 'compound';
+
+/** One way to put turbos on the job: one, two alike, or one in front of the other. */
+export type TurboCandidate = { form: Form; engine: TurboItem; front: TurboItem | null };
+
+export const turboKey = ({
+  form,
+  engine,
+  front,
+}: Pick<TurboCandidate, 'form'> & { engine: Ref; front: Ref | null }): string =>
+  [form, `${engine.id}.${engine.revision}`, ...(front ? [`${front.id}.${front.revision}`] : [])].join(':');
+
+/** How thoroughly a row was looked at: by three look-ups, matched at 24 speeds, or over every speed of the sweep. */
+export type TurboPass = 'screened' | 'matched' | 'full';
+
+/** How a candidate does on this job, before anybody's taste. SI; speeds rev/min; null where it does not happen. */
+export type TurboRow = {
+  key: string;
+  pass: TurboPass;
+  form: Form;
+  engine: Ref;
+  front: Ref | null;
+  name: string;
+  inducer: number;
+  /** Inlet of the turbine wheel: the frame it is built in. */
+  frame: number;
+  flange: string;
+  price: number | null;
+  /** How many sets are on the shelf; null where nobody keeps count. */
+  stock: number | null;
+  kind: 'holds' | 'short' | 'off-map' | 'fails';
+  /** As verdict, board and sizing have it: by one rule. */
+  state: LimitState;
+  /** How far the worst limit is passed, as a share of it; 0 where none is. What is nearest to feasible has least. */
+  excess: number;
+  why: Reason;
+  /** At the goal's speed, W, and what the map has room for there at that ratio. */
+  power: number;
+  potential: number;
+  peak: number;
+  /** At the last speed of the sweep; null before it is matched. */
+  redLine: number | null;
+  threshold: number | null;
+  fullFrom: number | null;
+  /** Time to full boost in the job's trial, s; null before it is matched or where it never comes. */
+  time: number | null;
+  efficiency: number | null;
+  surge: number | null;
+  /** Share of the shaft's limit where it turns fastest. */
+  fastest: number;
+  /** Back pressure over boost at the goal, both gauge. */
+  backPressure: number | null;
+  /** Area of all compressor wheels, m². */
+  size: number;
+  /** Share of the goal that is left at the worst of the Brief's venues; 1 before it is matched. */
+  worstVenue: number;
+};
+
+export const turboCriteria = [
+  'power',
+  'threshold',
+  'time',
+  'efficiency',
+  'margins',
+  'price',
+  'size',
+  'simplicity',
+] as const;
+export type TurboCriterion = (typeof turboCriteria)[number];
+export type TurboWeights = Record<TurboCriterion, number>;
+
+/** Between early boost and top end, as most jobs are built; a second turbo has to bring more than any other one thing is worth. */
+export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
+  power: 5,
+  threshold: 6,
+  time: 5,
+  efficiency: 4,
+  margins: 5,
+  price: 3,
+  size: 1,
+  simplicity: 8,
+};
+
+/** Room over the goal that counts, as a multiple of it: more than a quarter is worth nothing unless it is asked for. */
+export const DEFAULT_ROOM = 1.25;
+/** What a ranking is judged against: the goal, W at the flywheel, and the room over it that counts. */
+export type RankingGoal = { power: number; room: number };
+
+const many = { single: 1, parallel: 2, compound: 1 } as const;
+
+/** The job with a candidate on one of its setups. */
+export function withTurbos(job: Job, setupId: string, { form, engine, front }: TurboCandidate): Job {
+  const stages = [stageOf(engine), ...(front ? [stageOf(front)] : [])];
+  return {
+    ...job,
+    setups: job.setups.map((setup) =>
+      setup.id === setupId ? { ...setup, induction: { kind: 'turbo', arrangement: form, stages } } : setup,
+    ),
+  };
+}
+
+/** A library of nothing but the parts of these turbochargers. */
+export function libraryOfTurbos(items: readonly TurboItem[]): Library {
+  const key = ({ id, revision }: Ref) => `${id}.${revision}`;
+  const compressors = new Map(items.map((t) => [key(t.document.compressor), t.compressor]));
+  const turbines = new Map(items.map((t) => [key(t.document.turbine), t.turbine]));
+  return { compressor: (ref) => compressors.get(key(ref)), turbine: (ref) => turbines.get(key(ref)) };
+}
+
+/** The ground every candidate stands on: the job's engine without a turbo, what it asks for, and where else it must hold. */
+export type TurboGround = {
+  job: Job;
+  setupId: string;
+  library: Library;
+  level: Level;
+  /** Air of the whole engine at the goal, kg/s, total ratio, and the state before the compressor. */
+  massFlow: number;
+  ratio: number;
+  inlet: { pressure: number; temperature: number };
+  trial: TrialPlan | null;
+  base: Build;
+  /** The job as it stands at the venue with the thinnest air; null where there is but one. */
+  worst: { job: Job; level: Level } | null;
+  /** Share of the shaft's limit that the duty leaves: long hours at load leave less (common practice, no source). */
+  mostSpeed: number;
+};
+
+/** The ground of a ranking; null where the job cannot be solved or needs no boost. */
+export function turboGround(
+  job: Job,
+  setupId: string,
+  items: readonly TurboItem[],
+  trial: TrialPlan | null,
+): TurboGround | null {
+  const open: Job = {
+    ...job,
+    setups: job.setups.map((s) =>
+      s.id === setupId
+        ? { ...s, induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] } }
+        : s,
+    ),
+  };
+  const library = libraryOfTurbos(items);
+  const result = compileBuild(open, setupId, library);
+  if ('problems' in result) return null;
+  const base = result.build;
+  const level = planLevel(base);
+  if (level.kind !== 'boost') return null;
+  const { path } = solvePath(base, base.goal.speedRpm, level);
+  if (path.kind !== 'converged') return null;
+  const { brief } = job;
+  const air = (venue: Job['brief']['venue']) =>
+    climateOf(venue, venue.hottest?.value ?? venue.temperature.value);
+  const here = climateOf(brief.venue);
+  const thinnest = [brief.venue, ...brief.otherVenues]
+    .map((venue) => ({ venue, climate: air(venue) }))
+    .filter((v) => v.climate !== null)
+    .sort((a, b) => a.climate!.density - b.climate!.density)[0];
+  const isThinner = thinnest && here && thinnest.climate!.density < here.density * 0.99;
+  const worst = isThinner ? worstOf(job, setupId, open, library, thinnest.venue) : null;
+  return {
+    job,
+    setupId,
+    library,
+    level,
+    massFlow: path.massFlow,
+    ratio: path.compressor.ratio,
+    inlet: { pressure: path.filter.pressure, temperature: path.filter.temperature },
+    trial,
+    base,
+    worst,
+    mostSpeed: base.mostSpeed,
+  };
+}
+
+/** The job at its venue with the thinnest air on the hottest day, and the boost the goal takes there. */
+function worstOf(
+  job: Job,
+  setupId: string,
+  open: Job,
+  library: Library,
+  venue: Job['brief']['venue'],
+): TurboGround['worst'] {
+  const moved = (one: Job): Job => ({
+    ...one,
+    brief: {
+      ...one.brief,
+      venue: { ...one.brief.venue, ...venue, ...(venue.hottest ? { temperature: venue.hottest } : {}) },
+    },
+  });
+  const result = compileBuild(moved(open), setupId, library);
+  if ('problems' in result) return null;
+  return { job: moved(job), level: planLevel(result.build) };
+}
+
+const maps = new WeakMap<Compressor, CompiledMap>();
+const mapOf = (compressor: Compressor): CompiledMap => {
+  const known = maps.get(compressor) ?? compileMap(compressor);
+  maps.set(compressor, known);
+  return known;
+};
+
+/** How many of each place go into the pairs that are looked at. */
+const SHORT_LIST = 7;
+
+/** Efficiency at a flow and ratio; off the map less than anything on it. */
+function fitAt(map: CompiledMap, flow: number, ratio: number, inlet: TurboGround['inlet']): number {
+  const { reference } = map;
+  const corrected = correctedFlow.fn({
+    massFlow: flow,
+    temperature: inlet.temperature,
+    pressure: inlet.pressure,
+    referenceTemperature: reference.temperature,
+    referencePressure: reference.pressure,
+  });
+  const at = findOnMap(map, corrected, ratio);
+  return at.status === 'inside'
+    ? (at.efficiency ?? 0)
+    : -Math.abs(Math.min(at.surgeMargin ?? -1, at.edgeRoom?.share ?? -1));
+}
+
+/**
+ * Pairs worth a look: the best few for each place with the ratio shared evenly, each of the one with each of the other that
+ * is smaller. In: ground; turbochargers, one entry of a compressor being enough for its kind.
+ */
+export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] {
+  const split = Math.sqrt(ground.ratio);
+  if (split < 1.25) return [];
+  const { gas } = ground.base.climate;
+  const between = {
+    pressure: ground.inlet.pressure * split,
+    temperature: compressorOutlet(gas, ground.inlet.temperature, split, 0.75).temperature,
+  };
+  const best = (inlet: TurboGround['inlet']) =>
+    items
+      .map((item) => ({ item, fit: fitAt(mapOf(item.compressor), ground.massFlow, split, inlet) }))
+      .sort((a, b) => b.fit - a.fit)
+      .slice(0, SHORT_LIST)
+      .map(({ item }) => item);
+  const fronts = best(ground.inlet);
+  return best(between).flatMap((engine) =>
+    fronts
+      .filter((front) => front.compressor.inducer.value > engine.compressor.inducer.value)
+      .map((front): TurboCandidate => ({ form: 'compound', engine, front })),
+  );
+}
+
+/** All candidates of a library: each alone, each twice, and the pairs worth a look. */
+export const turboCandidates = (ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] => [
+  ...items.flatMap((engine): TurboCandidate[] => [
+    { form: 'single', engine, front: null },
+    { form: 'parallel', engine, front: null },
+  ]),
+  ...compoundPairs(ground, items),
+];
+
+function factsOf({ form, engine, front }: TurboCandidate) {
+  const count = many[form];
+  const parts = front ? [engine, front] : [engine];
+  const prices = parts.map((t) => t.document.price?.value ?? null);
+  const area = (t: TurboItem) => t.compressor.exducer.value ** 2;
+  const shelves = parts.map((t) => t.document.stock ?? null);
+  return {
+    key: turboKey({ form, engine, front }),
+    form,
+    engine: { id: engine.id, revision: engine.revision },
+    front: front && { id: front.id, revision: front.revision },
+    name:
+      form === 'parallel'
+        ? `Twin ${engine.document.name}`
+        : front
+          ? `${front.document.name} on ${engine.document.name}`
+          : engine.document.name,
+    inducer: Math.max(...parts.map((t) => t.compressor.inducer.value)),
+    frame: Math.max(...parts.map((t) => t.turbine.inducer.value)),
+    flange: engine.document.flange,
+    price: prices.includes(null) ? null : count * prices.reduce<number>((sum, p) => sum + p!, 0),
+    stock: shelves.includes(null) ? null : Math.min(...shelves.map((s) => Math.floor(s! / count))),
+    size: count * parts.reduce((sum, t) => sum + area(t), 0),
+  };
+}
+
+const fails = (candidate: TurboCandidate, pass: TurboPass, why: Reason): TurboRow => ({
+  ...factsOf(candidate),
+  pass,
+  kind: 'fails',
+  state: 'over',
+  excess: Infinity,
+  why,
+  power: 0,
+  potential: 0,
+  peak: 0,
+  redLine: null,
+  threshold: null,
+  fullFrom: null,
+  time: null,
+  efficiency: null,
+  surge: null,
+  fastest: 0,
+  backPressure: null,
+  worstVenue: 1,
+});
+
+const offMap = (status: string) => status === 'surge' || status === 'choke' || status === 'overspeed';
+/** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
+const AWAKE = 20_000;
+
+/**
+ * Power that the map has room for at the ratio of the goal, W: of a pair the map in front, which takes in all the air as it
+ * comes; behind it more of it is only denser.
+ */
+function potentialOf(point: OperatingPoint): number {
+  const room = point.compressors.at(-1)?.edgeRoom?.share ?? 0;
+  return point.power.fuelFlow * (1 + room);
+}
+
+const spooling = (boost: number) => boost ** (1 / 5);
+
+/** A first look at a candidate by three matches: at the goal and twice below it. Never throws. */
+export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): TurboRow {
+  const result = compileBuild(
+    withTurbos(ground.job, ground.setupId, candidate),
+    ground.setupId,
+    ground.library,
+  );
+  if ('problems' in result) return fails(candidate, 'screened', result.problems[0]!.reason);
+  const { build } = result;
+  if (!isMatched(build) || ground.level.kind !== 'boost')
+    return fails(candidate, 'screened', reason('choose-turbine'));
+  const { speedRpm, power: wanted } = build.goal;
+  const asked = ground.level.pressure;
+  const at = solvePoint(build, speedRpm, ground.level);
+  if (!at.match)
+    return fails(
+      candidate,
+      'screened',
+      at.status.reason ?? reason('match-not-found', { speed: [speedRpm, 'engineSpeed'] }),
+    );
+  const low = build.idleRpm + 0.3 * (speedRpm - build.idleRpm);
+  const middle = build.idleRpm + 0.55 * (speedRpm - build.idleRpm);
+  const boostAt = (rpm: number) => {
+    const { match, path } = solveMatched(build, rpm, asked);
+    return match ? Math.max(0, path.manifold.pressure - build.climate.pressure) : 0;
+  };
+  const boosts = [boostAt(low), boostAt(middle), Math.max(0, at.boostGauge)];
+  const speeds = [low, middle, speedRpm];
+  // While a turbo spools its boost goes with about the fifth power of the speed (from memory): between two looks, and
+  // below the first, it is read on that.
+  const reaches = (boost: number): number | null => {
+    const i = boosts.findIndex((b) => b >= boost);
+    if (i < 0) return null;
+    if (i === 0) return Math.max(build.idleRpm, low * spooling(boost / boosts[0]!));
+    const [a, b] = [spooling(boosts[i - 1]!), spooling(boosts[i]!)];
+    return speeds[i - 1]! + ((spooling(boost) - a) / (b - a || 1)) * (speeds[i]! - speeds[i - 1]!);
+  };
+  const full = asked - build.climate.pressure;
+  const margin = surgeMarginAt(at)?.margin ?? null;
+  const fastest = Math.max(0, ...at.compressors.map((c) => c.speedShare ?? 0));
+  const off = at.compressors.some((c) => offMap(c.status));
+  const isShort = at.power.fuelFlow < wanted * 0.99;
+  const gauge = (at.match.turbine.inlet.pressure - build.climate.pressure) / Math.max(1, at.boostGauge);
+  return {
+    ...factsOf(candidate),
+    pass: 'screened',
+    kind: isShort ? 'short' : off || fastest > 1 ? 'off-map' : 'holds',
+    state: isShort || off || fastest > 1 ? 'over' : fastest > ground.mostSpeed ? 'marginal' : 'within',
+    excess: excessOf(at.power.fuelFlow / wanted, [at], fastest),
+    why: isShort
+      ? reason('turbo-short', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] })
+      : off
+        ? reason('turbo-off-map', { speed: [speedRpm, 'engineSpeed'] })
+        : reason('turbo-screened', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] }),
+    power: at.power.fuelFlow,
+    potential: potentialOf(at),
+    peak: at.power.fuelFlow,
+    redLine: null,
+    threshold: reaches(AWAKE),
+    fullFrom: isShort ? null : reaches(0.97 * full),
+    time: null,
+    efficiency: at.compressors.reduce<number | null>(
+      (least, c) => (c.efficiency === null ? least : Math.min(least ?? 1, c.efficiency)),
+      null,
+    ),
+    surge: margin,
+    fastest,
+    backPressure: at.boostGauge > AWAKE ? gauge : null,
+    worstVenue: 1,
+  };
+}
+
+/** Mean efficiency of the compressors where they boost, weighed alike; null where they never do. */
+function meanEfficiency(points: OperatingPoint[]): number | null {
+  const values = points
+    .filter((p) => p.pressureRatio > 1.2)
+    .flatMap((p) => p.compressors.flatMap((c) => (c.efficiency === null ? [] : [c.efficiency])));
+  return values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
+}
+
+/**
+ * A candidate matched over the revs: at 24 speeds, or at every speed of the sweep, with its time to boost and what is left
+ * at the worst venue. Never throws. Source: docs/physics/ranking.md.
+ */
+export function matchTurbo(
+  ground: TurboGround,
+  candidate: TurboCandidate,
+  pass: Exclude<TurboPass, 'screened'>,
+): TurboRow {
+  const put = withTurbos(ground.job, ground.setupId, candidate);
+  const result = compileBuild(put, ground.setupId, ground.library);
+  if ('problems' in result) return fails(candidate, pass, result.problems[0]!.reason);
+  const { build } = result;
+  const grid = revGrid(build);
+  const speeds = pass === 'full' ? grid : rankingSpeeds(grid, build.idleRpm, 'coarse');
+  const sweep = solveSweep(build, speeds);
+  if (!sweep.goalPoint.match || !sweep.turbo) return fails(candidate, pass, sweep.goal.short);
+  const wanted = build.goal.power;
+  const found = measured({ build, sweep }, ground.trial, pass === 'full' ? 'fine' : 'coarse');
+  const { power } = found;
+  const { fastestAt, ...figures } = found;
+  const worstVenue = ground.worst ? shareAtWorst(ground, candidate, wanted) : 1;
+  const { state, short: verdict } = sweep.goal;
+  const isShort = power < wanted * 0.995;
+  const kind: TurboRow['kind'] = state !== 'over' ? 'holds' : isShort ? 'short' : 'off-map';
+  const why =
+    state === 'within'
+      ? reason('turbo-holds', {})
+      : isShort && state === 'over'
+        ? reason('turbo-short', { power: [power, 'power'], speed: [build.goal.speedRpm, 'engineSpeed'] })
+        : verdict;
+  return {
+    ...factsOf(candidate),
+    pass,
+    kind,
+    state,
+    excess: state === 'over' ? excessOf(power / wanted, sweep.points, fastestAt.share) : 0,
+    why,
+    ...figures,
+    fastest: fastestAt.share,
+    worstVenue,
+  };
+}
+
+/** The least excess of what is over a limit that no figure here measures. */
+const SOME_EXCESS = 0.02;
+
+/**
+ * How far a build is from feasible, as the sum of what each limit is passed by: power short of the goal, the shaft over its
+ * limit, surge and choke where boost is wanted, the turbine's temperature, speeds without an answer.
+ */
+function excessOf(share: number, points: OperatingPoint[], fastest: number): number {
+  const most = (of: (p: OperatingPoint) => number) => points.reduce((worst, p) => Math.max(worst, of(p)), 0);
+  const judged = (p: OperatingPoint) => p.compressors.filter((c) => c.pressureRatio > JUDGED_RATIO);
+  const lost = points.filter((p) => p.status.kind === 'failed').length / points.length;
+  return Math.max(
+    SOME_EXCESS,
+    Math.max(0, 1 - share) +
+      Math.max(0, fastest - 1) +
+      most((p) => Math.max(0, ...judged(p).map((c) => -(c.surgeMargin ?? 0)))) +
+      most((p) =>
+        Math.max(0, ...judged(p).map((c) => (c.status === 'choke' ? -(c.edgeRoom?.share ?? 0) : 0))),
+      ) +
+      lost,
+  );
+}
+
+/** What a turbo is chosen by. SI; speeds rev/min; null where it does not happen. */
+export type TurboFigures = Pick<
+  TurboRow,
+  | 'power'
+  | 'potential'
+  | 'peak'
+  | 'threshold'
+  | 'fullFrom'
+  | 'time'
+  | 'efficiency'
+  | 'surge'
+  | 'backPressure'
+  | 'redLine'
+> & { fastestAt: { share: number; speedRpm: number } };
+
+/** The figures of a solved build, with its time to full boost in a trial. Never throws. */
+export function measured(
+  { build, sweep }: { build: Build; sweep: Sweep },
+  trial: TrialPlan | null,
+  accuracy: 'fine' | 'coarse' = 'fine',
+): TurboFigures {
+  const { goalPoint, turbo } = sweep;
+  const spool = trial && solveSpool(build, trial, sweep.level, accuracy);
+  const nearest = nearestToSurge(sweep.points);
+  const last = sweep.points.at(-1);
+  return {
+    power: goalPoint.power.fuelFlow,
+    potential: potentialOf(goalPoint),
+    peak: peakOf({ build, sweep }, 'power')?.power.fuelFlow ?? goalPoint.power.fuelFlow,
+    redLine: last && last.status.kind !== 'failed' ? last.power.fuelFlow : null,
+    threshold: turbo?.threshold ?? null,
+    fullFrom: turbo?.fullFrom ?? null,
+    time: spool?.kind === 'found' ? (spool.full?.time ?? null) : null,
+    efficiency: meanEfficiency(sweep.points),
+    surge: (nearest && surgeMarginAt(nearest)?.margin) ?? null,
+    backPressure:
+      goalPoint.match && goalPoint.boostGauge > AWAKE
+        ? (goalPoint.match.turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge
+        : null,
+    fastestAt: fastestOf(sweep.points),
+  };
+}
+
+/** Share of the goal's power that is left at the venue with the thinnest air, with the boost that makes it at home. */
+function shareAtWorst(ground: TurboGround, candidate: TurboCandidate, wanted: number): number {
+  const result = compileBuild(
+    withTurbos(ground.worst!.job, ground.setupId, candidate),
+    ground.setupId,
+    ground.library,
+  );
+  if ('problems' in result || !isMatched(result.build)) return 0;
+  const { build } = result;
+  const point = solvePoint(build, build.goal.speedRpm, ground.worst!.level);
+  const isOff = point.compressors.some((c) => offMap(c.status));
+  return point.match ? Math.min(1, point.power.fuelFlow / wanted) * (isOff ? 0.9 : 1) : 0;
+}

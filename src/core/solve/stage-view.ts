@@ -1,0 +1,45 @@
+import type { Build } from '../build/build';
+import type { OperatingPoint } from './point';
+import type { Sweep } from './sweep';
+
+/** Of a compound pair: the stage at the engine, or the one in front. */
+export type StageName = 'engine' | 'front';
+
+/** A point as one stage of a pair sees it: its own flow, ratio and place on its map. A single turbo is left as it is. */
+export function onStage(point: OperatingPoint, stage: StageName): OperatingPoint {
+  const { path } = point;
+  const { low } = path;
+  if (!low) return point;
+  if (stage === 'engine') return { ...point, pressureRatio: path.compressor.ratio };
+  return {
+    ...point,
+    pressureRatio: low.compressor.ratio,
+    compressors: point.compressors.slice(-1),
+    path: {
+      ...path,
+      correctedFlow: low.correctedFlow,
+      compressor: low.compressor,
+      efficiency: low.efficiency,
+      map: low.map,
+      inlet: path.filter,
+    },
+  };
+}
+
+/** A solved setup as one stage of its pair sees it, for its own map. Speeds at which that stage does not work are left out. */
+export function stageAnswer<A extends { build: Build; sweep: Sweep }>({ build, sweep }: A, stage: StageName) {
+  if (!build.low || !build.compressor) return { build, sweep };
+  const works = sweep.points.filter((p) => p.path.low || stage === 'front');
+  return {
+    build:
+      stage === 'front'
+        ? { ...build, compressor: { ...build.low.compressor, count: 1 }, compressorCount: 1 }
+        : build,
+    sweep: {
+      ...sweep,
+      points: works.map((p) => onStage(p, stage)),
+      goalPoint: onStage(sweep.goalPoint, stage),
+      spans: sweep.spans.filter((s) => Boolean(s.front) === (stage === 'front')),
+    },
+  };
+}

@@ -1,0 +1,58 @@
+import { powerOf, solveAirPath, type Drive } from '../charge-path/air-path';
+import type { Build } from '../build/build';
+import { solveMatched } from '../charge-path/matched';
+import { isMatched } from '../charge-path/settle';
+import { backPressureAt, type OperatingPoint, type StationKind } from '../solve/point';
+
+/**
+ * What a station costs or brings at one speed, W. `shaft`: what the compressor would be spared (positive) without it.
+ * `crank`: what the flywheel would gain (positive: the station costs it) or lose (negative: it brings it) without it.
+ */
+export type Price = { shaft: number; crank: number };
+
+/**
+ * Prices of the stations that can be priced so far: filter, cooler and throttle, each taken out alone while the boost plan
+ * asks for the same manifold pressure; without boost, on the day's air alone. Until a turbine is matched back pressure stays
+ * as it is, so what a spared shaft gives back at the crank is not in it; with one it is, and the exhaust is priced too.
+ * In: build; a solved point of it. Out: prices by station; a station whose removal finds no answer has none. Total.
+ * Source: the two states of the same sums (docs/physics/demand.md); power by fuel flow.
+ */
+export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<StationKind, Price>> {
+  const prices: Partial<Record<StationKind, Price>> = {};
+  const { path } = point;
+  if (path.kind !== 'converged') return prices;
+  const drive: Drive = point.boosting
+    ? { kind: 'manifold', pressure: point.manifoldPressure }
+    : build.charged
+      ? { kind: 'ratio', ratio: 1 }
+      : { kind: 'alone' };
+  const backPressure = point.boosting ? backPressureAt(build, point.speedRpm) : 1;
+  // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
+  const withPart = (bare: Build): typeof path =>
+    isMatched(bare) && point.match
+      ? solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null }).path
+      : solveAirPath(bare, point.speedRpm, drive, backPressure, path);
+  const shaftOf = (p: typeof path) => p.massFlow * p.compressor.work;
+  const without = (station: StationKind, bare: Build) => {
+    const other = withPart(bare);
+    if (other.kind !== 'converged') return;
+    prices[station] = {
+      shaft: shaftOf(path) - shaftOf(other),
+      crank: powerOf(bare, other) - powerOf(build, path),
+    };
+  };
+  const { losses } = build;
+  if (losses.filter.length) without('filter', { ...build, losses: { ...losses, filter: [] } });
+  if (losses.throttle.length) without('throttle', { ...build, losses: { ...losses, throttle: [] } });
+  if (build.charged && (build.cooler || losses.cooler.length))
+    without('cooler', { ...build, cooler: null, losses: { ...losses, cooler: [] } });
+  const { hot } = build;
+  if (hot && point.match) {
+    if (hot.manifold.length) without('cylinders', { ...build, hot: { ...hot, manifold: [] } });
+    if (hot.tail.length) without('tailpipe', { ...build, hot: { ...hot, tail: [] } });
+    const { low } = build;
+    if (low?.hot.tail.length)
+      without('tailpipe', { ...build, low: { ...low, hot: { ...low.hot, tail: [] } } });
+  }
+  return prices;
+}

@@ -1,0 +1,579 @@
+import { enthalpy, entropy, isentropicTemperature } from '../air/gas-properties';
+import { coolerOutlet } from '../charge-air/cooler';
+import {
+  chokeMargin,
+  compressorPower,
+  compressorWork,
+  correctedFlow,
+  edgeRoom,
+  idealOutlet,
+  isentropicExponent,
+  outletByHand,
+  outletTemperature,
+  shaftSpeed,
+  speedShare,
+  surgeMargin,
+} from '../compressor/formulas';
+import {
+  airFlow,
+  backPressureFactor,
+  breathingCorrection,
+  intakeStrokes,
+  manifoldFromAir,
+  strokeDivisor,
+  volumetricEfficiency,
+} from '../engine/formulas';
+import { evaporatedFuel, evaporation } from '../fuel/fuels';
+import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
+import { shaftLimit, type AirPath } from '../charge-path/air-path';
+import { buildAt, type Build } from '../build/build';
+import { aloneAt, unboostedAt } from '../solve/demand';
+import { figureAt, figures, type FigureId } from './figures';
+import {
+  airByHand,
+  airForPower,
+  airPerPower,
+  fuelFlowPower,
+  powerByHand,
+  powerPerFlow,
+  ruleOfThumbPower,
+  torque,
+  trappedDryAir,
+} from '../engine/power-formulas';
+import {
+  backPressureOverManifold,
+  boostGauge,
+  boostProgress,
+  boostShare,
+  levelPressure,
+  plannedManifold,
+  pressureRatio,
+  pressureRatioByHand,
+} from '../charge-air/boost-formulas';
+import { hotSheets, portRatioStep } from './hot-workings';
+import { boostShareAt, planLevel, type OperatingPoint } from '../solve/point';
+import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, type Working } from './sheet';
+
+export type { FormulaStep, Origin, ReadStep, Step, Working } from './sheet';
+
+function airPerPowerStep(s: Sheet, { lambda }: AirPath = s.point.path): number {
+  const { fuel, airPerPowerTerms } = s.build;
+  return s.put(
+    airPerPower,
+    {
+      stoichiometric: fuel.stoichiometric,
+      bestPowerLambda: fuel.bestPowerLambda,
+      ...airPerPowerTerms,
+      lambda,
+    },
+    {
+      stoichiometric: read('fuel'),
+      bestPowerLambda: read('fuel'),
+      // A diesel that spools burns another λ than the job's: the smoke limit decides it.
+      lambda: lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
+      bsfc: s.input('brief.fuel.bsfc'),
+      bsfcLambda: s.input('brief.fuel.bsfcLambda'),
+    },
+  );
+}
+
+function powerSteps(s: Sheet, path: AirPath): number {
+  const dryFlow = s.put(
+    trappedDryAir,
+    {
+      massFlow: path.massFlow,
+      humidityRatio: s.build.climate.humidityRatio,
+      trapped: s.build.trapped,
+      condition: s.build.condition,
+    },
+    {
+      humidityRatio: read('air'),
+      trapped: s.input('engine.trappingEfficiency'),
+      condition: s.input('engine.condition.factor'),
+    },
+  );
+  return s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s, path) });
+}
+
+/** The breathing at a state, from the curve and its corrections. */
+function breathingSteps(s: Sheet, path: AirPath): number {
+  const { build, point } = s;
+  const { fuel, lambda, evaporatedShare } = build;
+  const t = path.manifold.temperature;
+  const isBoosted = path.backPressureRatio !== 1;
+  let ratio = path.backPressureRatio;
+  if (point.match && path === point.path) ratio = portRatioStep(s);
+  else if (isBoosted) {
+    const share = shareSteps(s);
+    ratio = s.put(
+      backPressureOverManifold,
+      { share, full: build.backPressureRatio },
+      { full: s.own('backPressureRatio') },
+    );
+  }
+  const backPressure = s.put(
+    backPressureFactor,
+    { compressionRatio: build.compressionRatio, pressureRatio: ratio },
+    { compressionRatio: s.input('engine.compressionRatio') },
+  );
+  const fuelPerAir = s.put(
+    evaporatedFuel,
+    { share: evaporatedShare, stoichiometric: fuel.stoichiometric, lambda },
+    {
+      share: s.input('engine.evaporatedShare'),
+      stoichiometric: read('fuel'),
+      lambda: s.input('brief.fuel.lambda'),
+    },
+  );
+  const evaporated = s.put(
+    evaporation,
+    { fuelPerAir, vapourMolarMass: fuel.vapourMolarMass, latentHeat: fuel.latentHeat, temperature: t },
+    { vapourMolarMass: read('fuel'), latentHeat: read('fuel'), temperature: read('sums') },
+  );
+  const reference = 'engine.breathing.reference';
+  const correction = s.put(
+    breathingCorrection,
+    { ...build.breathingTerms(t, ratio), backPressure, evaporation: evaporated },
+    {
+      temperature: read('sums'),
+      referenceTemperature: s.input(`${reference}.temperature`),
+      exponent: s.input('engine.breathing.temperatureExponent'),
+      backPressureReference: s.input(`${reference}.backPressureRatio`),
+      evaporationReference: s.input(`${reference}.lambda`),
+    },
+  );
+  return s.put(
+    volumetricEfficiency,
+    { curve: build.breathing.at(point.speedRpm).value, correction },
+    { curve: read('curve') },
+  );
+}
+
+const strokesStep = (s: Sheet): number =>
+  s.put(intakeStrokes, { speedRpm: s.point.speedRpm, divisor: strokeDivisor(s.build.cycle) });
+
+function airSteps(s: Sheet, path: AirPath): number {
+  const { build } = s;
+  const breathing = breathingSteps(s, path);
+  return s.put(
+    airFlow,
+    {
+      volumetricEfficiency: breathing,
+      pressure: path.manifold.pressure,
+      temperature: path.manifold.temperature,
+      gasConstant: build.climate.gas.gasConstant,
+      displacement: build.displacement,
+      cyclesPerSecond: strokesStep(s),
+    },
+    {
+      pressure: read('sums'),
+      temperature: read('sums'),
+      gasConstant: read('air'),
+      displacement: s.input('engine.bore'),
+    },
+  );
+}
+
+function shareSteps(s: Sheet): number {
+  const { onsetRpm, fullRpm } = s.build.boost;
+  const progress = s.put(
+    boostProgress,
+    { speedRpm: s.point.speedRpm, onsetRpm, fullRpm },
+    { onsetRpm: s.own('boost.onsetRpm'), fullRpm: s.own('boost.fullRpm') },
+  );
+  return s.put(boostShare, { progress });
+}
+
+/** With a turbine: what is asked where the gate holds it, what the turbine drives or the gate lets stand elsewhere. */
+function matchedManifold(s: Sheet): number {
+  const { build, point } = s;
+  const match = point.match!;
+  const { kind, curve, levelGauge, setIn } = build.boost;
+  const value = point.manifoldPressure;
+  if (match.kind !== 'held')
+    return s.read({
+      code: 'driven',
+      symbol: 'p_m',
+      quantity: 'pressure',
+      value,
+      name: build.hot!.turbine.name,
+    });
+  if (kind === 'goal') return s.read({ code: 'asked', symbol: 'p_m', quantity: 'pressure', value });
+  return s.put(
+    levelPressure,
+    { ambient: setIn ?? build.climate.pressure, boost: curve ? curve(point.speedRpm) : levelGauge },
+    {
+      ambient: read('air'),
+      boost: s.own(kind === 'curve' ? 'boost.curve' : kind === 'gears' ? 'boost.gears' : 'boost.levelGauge'),
+    },
+  );
+}
+
+/** Manifold pressure: what the goal's air needs at the goal's speed, what the boost plan says elsewhere. */
+function manifoldSteps(s: Sheet): number {
+  const { build, point } = s;
+  const { path } = point;
+  const { climate } = build;
+  const isGoal = build.boost.kind === 'goal' && point.speedRpm === build.goal.speedRpm;
+  const meets = !point.match || point.match.kind === 'held';
+  if (point.boosting && isGoal && meets) {
+    const air = s.put(
+      airForPower,
+      {
+        power: build.goal.power,
+        airPerPower: airPerPowerStep(s),
+        humidityRatio: climate.humidityRatio,
+        trapped: build.trapped,
+        condition: build.condition,
+      },
+      {
+        power: s.input('brief.goal.power'),
+        humidityRatio: read('air'),
+        trapped: s.input('engine.trappingEfficiency'),
+        condition: s.input('engine.condition.factor'),
+      },
+    );
+    const breathing = breathingSteps(s, path);
+    return s.put(
+      manifoldFromAir,
+      {
+        massFlow: air,
+        gasConstant: climate.gas.gasConstant,
+        temperature: path.manifold.temperature,
+        volumetricEfficiency: breathing,
+        displacement: build.displacement,
+        cyclesPerSecond: strokesStep(s),
+      },
+      { gasConstant: read('air'), temperature: read('sums'), displacement: s.input('engine.bore') },
+    );
+  }
+  if (point.match) return matchedManifold(s);
+  const share = build.charged ? boostShareAt(build, point.speedRpm) : 0;
+  const base = unboostedAt(build, point.speedRpm).manifold.pressure;
+  if (!point.boosting || share === 0)
+    return s.read({
+      code: 'without-boost',
+      symbol: 'p_m',
+      quantity: 'pressure',
+      value: path.manifold.pressure,
+    });
+  const level = planLevel(build);
+  const known = level.kind === 'boost' ? level.pressure : path.manifold.pressure;
+  // What is held above the goal's speed may not be pressure: the level there follows from the power wanted.
+  const held = base + (path.manifold.pressure - base) / share;
+  const full =
+    build.boost.kind === 'level'
+      ? s.put(
+          levelPressure,
+          { ambient: climate.pressure, boost: build.boost.levelGauge },
+          { ambient: read('air'), boost: s.own('boost.levelGauge') },
+        )
+      : Math.abs(held - known) < 1
+        ? known
+        : held;
+  return s.put(
+    plannedManifold,
+    { base, share: shareSteps(s), full },
+    { base: read('sums'), ...(build.boost.kind === 'level' ? {} : { full: read('sums') }) },
+  );
+}
+
+/** Losses of one place forwards (from an inlet pressure) or backwards (from an outlet pressure). */
+const lossSteps = (
+  s: Sheet,
+  place: keyof Build['losses'],
+  start: number,
+  temperature: number,
+  way: 'forwards' | 'backwards',
+): number => lossChain(s, s.build.losses[place], start, temperature, s.point.path.massFlow, way);
+
+function ratioSteps(s: Sheet): number {
+  const { climate } = s.build;
+  const { path } = s.point;
+  const inlet = lossSteps(s, 'filter', climate.pressure, climate.temperature, 'forwards');
+  const behindCooler = lossSteps(
+    s,
+    'throttle',
+    path.manifold.pressure,
+    path.manifold.temperature,
+    'backwards',
+  );
+  const outlet = lossSteps(s, 'cooler', behindCooler, path.compressor.temperature, 'backwards');
+  return s.put(pressureRatio, { outlet, inlet });
+}
+
+function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
+  const { efficiency } = s.point.path;
+  const { compressor } = s.build;
+  if (!compressor || efficiency.origin === 'guess')
+    return { value: efficiency.value, origin: s.own('efficiencyGuess') };
+  s.read({
+    code: 'map-efficiency',
+    symbol: 'η',
+    quantity: 'share',
+    value: efficiency.value,
+    name: compressor.name,
+  });
+  return { value: efficiency.value, origin: read('map') };
+}
+
+/** Where the temperature before the compressor at the engine comes from: the day's air, or the stage in front. */
+const inletOrigin = (s: Sheet): Origin =>
+  s.point.path.low ? read('sums') : s.input('brief.venue.temperature');
+
+function workSteps(s: Sheet): number {
+  const { gas } = s.build.climate;
+  const { temperature } = s.point.path.inlet;
+  const { ratio } = s.point.path.compressor;
+  const before = inletOrigin(s);
+  const ideal = isentropicTemperature(gas, temperature, ratio);
+  const byEntropy = (entropy(gas, ideal) - entropy(gas, temperature)) / Math.log(ideal / temperature);
+  const exponent = s.put(
+    isentropicExponent,
+    { gasConstant: gas.gasConstant, meanHeat: byEntropy },
+    { gasConstant: read('air'), meanHeat: read('gas') },
+  );
+  const perfect = s.put(
+    idealOutlet,
+    { temperature, pressureRatio: ratio, exponent },
+    { temperature: before, pressureRatio: read('sums') },
+  );
+  const byEnthalpy = (enthalpy(gas, ideal) - enthalpy(gas, temperature)) / (ideal - temperature);
+  const efficiency = efficiencyStep(s);
+  return s.put(
+    compressorWork,
+    { meanHeat: byEnthalpy, ideal: perfect, temperature, efficiency: efficiency.value },
+    {
+      meanHeat: read('gas'),
+      temperature: before,
+      efficiency: efficiency.origin,
+    },
+  );
+}
+
+function outletSteps(s: Sheet): number {
+  const { gas } = s.build.climate;
+  const { temperature } = s.point.path.inlet;
+  const before = inletOrigin(s);
+  const work = workSteps(s);
+  const out = s.point.path.compressor.temperature;
+  const meanHeat = (enthalpy(gas, out) - enthalpy(gas, temperature)) / (out - temperature);
+  return s.put(
+    outletTemperature,
+    { temperature, work, meanHeat },
+    { temperature: before, meanHeat: read('gas') },
+  );
+}
+
+function chargeSteps(s: Sheet): void {
+  const { cooler, climate, charged } = s.build;
+  const { path, boosting } = s.point;
+  if (!charged || !cooler) {
+    if (boosting) outletSteps(s);
+    return;
+  }
+  const inlet = boosting ? outletSteps(s) : climate.temperature;
+  s.put(
+    coolerOutlet,
+    {
+      inlet: boosting ? inlet : path.compressor.temperature,
+      coolant: cooler.coolant,
+      effectiveness: cooler.effectiveness,
+    },
+    { coolant: s.own('cooler.coolantRise'), effectiveness: s.own('cooler.effectiveness') },
+  );
+}
+
+const name = (s: Sheet) => (s.build.compressor ? { name: s.build.compressor.name } : {});
+
+function shaftSteps(s: Sheet): number {
+  const at = s.point.compressors[0]!;
+  const { map } = s.build.compressor!;
+  const correctedSpeed = s.read({
+    code: 'map-speed',
+    symbol: 'N_corr',
+    quantity: 'shaftSpeed',
+    value: at.speedRpm!,
+    ...name(s),
+  });
+  return s.put(
+    shaftSpeed,
+    {
+      correctedSpeed,
+      temperature: s.point.path.inlet.temperature,
+      referenceTemperature: map.reference.temperature,
+    },
+    { temperature: s.input('brief.venue.temperature'), referenceTemperature: read('map') },
+  );
+}
+
+/** A margin between the corrected flow and a flow read off the map. */
+function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', share: number): void {
+  const { flow } = s.point.compressors[0]!;
+  // Turned round from the margin, so that the printed flow is the one the map was asked for.
+  const edge = {
+    'map-surge': flow * (1 - share),
+    'map-choke': flow / (1 - share),
+    'map-edge': flow * (1 + share),
+  };
+  const symbols = { 'map-surge': 'W_surge', 'map-choke': 'W_choke', 'map-edge': 'W_edge' };
+  const value = s.read({
+    code,
+    symbol: symbols[code],
+    quantity: 'massFlow',
+    value: edge[code],
+    ...name(s),
+  });
+  correctedSteps(s);
+  if (code === 'map-surge') s.put(surgeMargin, { flow, surgeFlow: value });
+  if (code === 'map-choke') s.put(chokeMargin, { flow, chokeFlow: value });
+  if (code === 'map-edge') s.put(edgeRoom, { flow, edgeFlow: value });
+}
+
+const STANDARD = { pressure: 101_325, temperature: 288.15 };
+
+function correctedSteps(s: Sheet): number {
+  const { build, point } = s;
+  const reference = build.compressor?.map.reference ?? STANDARD;
+  return s.put(
+    correctedFlow,
+    {
+      massFlow: point.path.massFlow / build.compressorCount,
+      temperature: point.path.inlet.temperature,
+      pressure: point.path.inlet.pressure,
+      referenceTemperature: reference.temperature,
+      referencePressure: reference.pressure,
+    },
+    {
+      massFlow: read('sums'),
+      temperature: s.input('brief.venue.temperature'),
+      pressure: read('sums'),
+      referenceTemperature: read('map'),
+      referencePressure: read('map'),
+    },
+  );
+}
+
+function boostStep(s: Sheet, manifold: number): number {
+  return s.put(boostGauge, { manifold, ambient: s.build.climate.pressure }, { ambient: read('air') });
+}
+
+/** What each figure writes down. */
+const sheets: Record<FigureId, (s: Sheet) => void> = {
+  power: (s) => powerSteps(s, s.point.path),
+  'thumb-power': (s) => {
+    const [low, high] = s.build.fuel.horsepowerPerPound;
+    s.put(
+      ruleOfThumbPower,
+      {
+        massFlow: s.point.path.massFlow * s.build.trapped * s.build.condition,
+        powerPerFlow: powerPerFlow((low + high) / 2),
+      },
+      { massFlow: read('sums'), powerPerFlow: read('band') },
+    );
+  },
+  'wheel-power': (s) => {
+    const { drivetrain } = s.build;
+    const flywheel = powerSteps(s, s.point.path);
+    s.put(
+      wheelsFromFlywheel,
+      { flywheel, lossShare: drivetrain.lossShare, fixedLoss: fixedLossOf(drivetrain) },
+      { lossShare: s.input('brief.drivetrain.lossShare'), fixedLoss: s.input('brief.drivetrain.fixedLoss') },
+    );
+  },
+  'alone-power': (s) => {
+    const alone = aloneAt(s.build, s.point.speedRpm);
+    airSteps(s, alone);
+    powerSteps(s, alone);
+  },
+  torque: (s) => s.put(torque, { power: powerSteps(s, s.point.path), speedRpm: s.point.speedRpm }),
+  'air-flow': (s) => airSteps(s, s.point.path),
+  breathing: (s) => breathingSteps(s, s.point.path),
+  'manifold-pressure': (s) => manifoldSteps(s),
+  boost: (s) => boostStep(s, manifoldSteps(s)),
+  'pressure-ratio': (s) => ratioSteps(s),
+  'corrected-flow': (s) => correctedSteps(s),
+  'outlet-temperature': (s) => outletSteps(s),
+  'charge-temperature': (s) => chargeSteps(s),
+  'compressor-power': (s) =>
+    s.put(
+      compressorPower,
+      { massFlow: s.point.path.massFlow, work: workSteps(s) },
+      { massFlow: read('sums') },
+    ),
+  efficiency: (s) => {
+    const { value, origin } = efficiencyStep(s);
+    if ('input' in origin) s.read({ code: 'guessed', symbol: 'η', quantity: 'share', value });
+  },
+  'shaft-speed': (s) => shaftSteps(s),
+  'speed-share': (s) =>
+    s.put(speedShare, { speed: shaftSteps(s), limit: shaftLimit(s.build) }, { limit: read('map') }),
+  'surge-margin': (s) => marginSteps(s, 'map-surge', s.point.compressors[0]!.surgeMargin!),
+  'choke-margin': (s) => marginSteps(s, 'map-choke', s.point.compressors[0]!.chokeMargin!),
+  'edge-room': (s) => marginSteps(s, 'map-edge', s.point.compressors[0]!.edgeRoom!.share),
+  ...hotSheets,
+};
+
+/** The form of the trade's pocket calculator beside the full one, where there is such a form. */
+function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
+  const { build, point } = sheet;
+  const { path } = point;
+  const [low, high] = build.fuel.horsepowerPerPound;
+  const boosted = { ambient: build.climate.pressure, boost: point.boostGauge };
+  const from = { ambient: read('air'), boost: read('sums') };
+  switch (figure) {
+    case 'outlet-temperature':
+      return formulaStep(
+        outletByHand,
+        {
+          temperature: build.climate.temperature,
+          pressureRatio: point.pressureRatio,
+          efficiency: path.efficiency.value,
+        },
+        {
+          temperature: sheet.input('brief.venue.temperature'),
+          pressureRatio: read('sums'),
+          efficiency: path.efficiency.origin === 'guess' ? sheet.own('efficiencyGuess') : read('map'),
+        },
+      );
+    case 'pressure-ratio':
+      return formulaStep(pressureRatioByHand, boosted, from);
+    case 'air-flow':
+      return formulaStep(
+        airByHand,
+        { power: point.power.fuelFlow, powerPerFlow: powerPerFlow((low + high) / 2) },
+        { power: read('sums'), powerPerFlow: read('band') },
+      );
+    case 'power':
+      return point.boosting
+        ? formulaStep(powerByHand, { alone: point.alonePower, ...boosted }, { alone: read('sums'), ...from })
+        : null;
+    default:
+      return null;
+  }
+}
+
+/**
+ * The working of a figure at one speed: the same formulas that the solver called, on the numbers it ended with.
+ * In: build; a solved point of it; the figure; index of the setup in the job, for the paths of its inputs.
+ * Out: null where the figure does not exist at this speed. Total. Sources stand in the formulas.
+ */
+export function workingOf(
+  build: Build,
+  point: OperatingPoint,
+  figure: FigureId,
+  setupIndex: number,
+): Working | null {
+  const value = figureAt(build, point, figure);
+  if (value === null) return null;
+  const sheet = new Sheet(buildAt(build, point.speedRpm), point, `setups.${setupIndex}`);
+  sheets[figure](sheet);
+  return {
+    figure,
+    speedRpm: point.speedRpm,
+    value,
+    quantity: figures[figure].quantity,
+    steps: sheet.steps,
+    byHand: byHand(sheet, figure),
+  };
+}
