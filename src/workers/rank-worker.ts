@@ -1,4 +1,4 @@
-import { compileMap, type CompiledMap } from '@/core/compressor/map';
+import { compiledMap } from '@/core/compressor/map';
 import { compileBuild, revGrid } from '@/core/build/build';
 import { demandTable } from '@/core/solve/demand-table';
 import {
@@ -47,14 +47,6 @@ export function createRankWorker({ fetchItems, now, rest }: Tools): RankWorker {
   let items: LibraryItem[] = [];
   let newest = 0;
   const cancelled = new Set<number>();
-  const maps = new Map<string, CompiledMap>();
-
-  const mapOf = (item: LibraryItem) => {
-    const key = `${item.id}.${item.revision}`;
-    const known = maps.get(key) ?? compileMap(item.document);
-    maps.set(key, known);
-    return known;
-  };
   function* candidates(wanted: Set<string> | null): Generator<Candidate> {
     for (const item of items)
       for (const count of [1, 2] as const) {
@@ -69,7 +61,7 @@ export function createRankWorker({ fetchItems, now, rest }: Tools): RankWorker {
           exducer: document.exducer.value,
           price: document.price?.value ?? null,
           stock: document.stock ?? null,
-          map: mapOf(item),
+          map: compiledMap(item.document),
         };
       }
   }

@@ -138,49 +138,37 @@ export function entropy(gas: Gas, temperature: number): number {
   );
 }
 
-/** Newton on a rising property; the derivative is given. Stays inside the range. */
-function invert(
-  value: (t: number) => number,
-  slope: (t: number) => number,
-  target: number,
-  start: number,
-): number {
+const held = (temperature: number): number =>
+  Math.min(GAS_RANGE.highest, Math.max(GAS_RANGE.lowest, temperature));
+
+/** Newton's steps at most, and the last one, K: it doubles the digits, so that the next would be under 1e-9 K. */
+const NEWTON = { most: 30, last: 1e-3 };
+
+/** Temperature at an enthalpy, K. In: J/kg as `enthalpy` gives it; clamped to 200–3,500 K. */
+export function temperatureAtEnthalpy(gas: Gas, target: number, start = 400): number {
   let t = start;
-  for (let i = 0; i < 30; i++) {
-    const step = (target - value(t)) / slope(t);
-    t = Math.min(GAS_RANGE.highest, Math.max(GAS_RANGE.lowest, t + step));
-    // Newton doubles the digits: after a step this small the next would be under 1e-9 K.
-    if (Math.abs(step) < 1e-3) break;
+  for (let i = 0; i < NEWTON.most; i++) {
+    const step = (target - enthalpy(gas, t)) / specificHeat(gas, t);
+    t = held(t + step);
+    if (Math.abs(step) < NEWTON.last) break;
   }
   return t;
 }
-
-/** Temperature at an enthalpy, K. In: J/kg as `enthalpy` gives it; clamped to 200–3,500 K. */
-export const temperatureAtEnthalpy = (gas: Gas, target: number, start = 400): number =>
-  invert(
-    (t) => enthalpy(gas, t),
-    (t) => specificHeat(gas, t),
-    target,
-    start,
-  );
 
 /**
  * Temperature after an isentropic change of pressure: s°(T2) = s°(T1) + R ln(p2/p1).
  * In: K and the pressure ratio p2/p1 > 0. Out: K, clamped to 200–3,500. Throws RangeError if T1 is out of range.
  */
 export function isentropicTemperature(gas: Gas, temperature: number, pressureRatio: number): number {
-  const target = entropy(gas, temperature) + gas.gasConstant * Math.log(pressureRatio);
-  const guess = Math.min(
-    GAS_RANGE.highest,
-    Math.max(
-      GAS_RANGE.lowest,
-      temperature * pressureRatio ** (gas.gasConstant / specificHeat(gas, temperature)),
-    ),
-  );
-  return invert(
-    (t) => entropy(gas, t),
-    (t) => specificHeat(gas, t) / t,
-    target,
-    guess,
-  );
+  const change = gas.gasConstant * Math.log(pressureRatio);
+  const target = entropy(gas, temperature) + change;
+  // By the specific heat half-way, which the first guess tells.
+  const first = held(temperature * Math.exp(change / specificHeat(gas, temperature)));
+  let t = held(temperature * Math.exp(change / specificHeat(gas, (temperature + first) / 2)));
+  for (let i = 0; i < NEWTON.most; i++) {
+    const step = ((target - entropy(gas, t)) * t) / specificHeat(gas, t);
+    t = held(t + step);
+    if (Math.abs(step) < NEWTON.last) break;
+  }
+  return t;
 }

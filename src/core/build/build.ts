@@ -1,5 +1,5 @@
 import { makeClimate, type Climate } from '../air/climate';
-import { compileMap, type CompiledMap } from '../compressor/map';
+import { compiledMap, type CompiledMap } from '../compressor/map';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
@@ -133,17 +133,6 @@ const LONG_DUTY = 0.95;
 /** An hour at load, or two minutes of full power at a time. */
 const isLongDuty = ({ loadHours, fullSeconds }: Job['brief']['use']): boolean =>
   (loadHours?.value ?? 0) >= 3_600 || (fullSeconds?.value ?? 0) >= 120;
-
-const maps = new WeakMap<Compressor, CompiledMap>();
-
-/** A library revision never changes, so its compiled map is kept for as long as the revision is. */
-function compiled(compressor: Compressor): CompiledMap {
-  const known = maps.get(compressor);
-  if (known) return known;
-  const map = compileMap(compressor);
-  maps.set(compressor, map);
-  return map;
-}
 
 /** Step of the Rev bar and of the sweep: 100 rpm; 50 under a 3,000 rpm red line; 20 under 2,500 for diesels. */
 const revStep = (redLineRpm: number, ignition: Fuel['ignition']): number =>
@@ -299,7 +288,7 @@ export function compileBuild(
     const low: Build['low'] =
       hot && inFront && front?.compressor
         ? {
-            compressor: { map: compiled(front.compressor), name: front.compressor.name },
+            compressor: { map: compiledMap(front.compressor), name: front.compressor.name },
             hot: inFront,
             cooler: coolerOf(between.cooler),
             hold: between.hold === 'held' ? climate.pressure + between.gauge.value : null,
@@ -311,7 +300,7 @@ export function compileBuild(
       exhaustLosses: losses.exhaust,
       cooler: coolerOf(setup.cooler),
       compressor: stage?.compressor
-        ? { map: compiled(stage.compressor), count, name: stage.compressor.name }
+        ? { map: compiledMap(stage.compressor), count, name: stage.compressor.name }
         : null,
       compressorCount: count,
       hot: hot && low ? { ...hot, tail: [] } : hot,

@@ -445,6 +445,7 @@ function done(
       shaftRpm: last.shaftRpm,
       iterations,
       imbalance: needed > 0 ? last.turbine.power / needed - 1 : 0,
+      secants: last.secants,
     },
   };
 }

@@ -1,4 +1,4 @@
-import { AndersonMixer } from '../numerics/anderson';
+import { AndersonMixer, type Secant } from '../numerics/anderson';
 import { exhaustState } from '../engine/exhaust';
 import { shaftSpeed } from '../compressor/formulas';
 import { efficiencyAt } from '../compressor/lookup';
@@ -55,6 +55,8 @@ export type Match = {
   iterations: number;
   /** Turbine power over compressor power, less one. */
   imbalance: number;
+  /** For the search at the next speed. */
+  secants: Secants | null;
 };
 
 /** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
@@ -104,7 +106,13 @@ export type Carried = {
   port: number;
   lowMixed: number;
   lowRatio: number;
+  /** How the unknowns moved each other in the search next door. */
+  secants: Secants | null;
 };
+
+/** What a search learnt of its slopes, and the rule it went by: another rule has others. */
+type Secants = { rule: string; pairs: readonly Secant[] };
+const ruleName = ({ kind, low }: Rule): string => (low ? `${kind} ${low.kind}` : kind);
 
 type Turn = {
   next: Unknowns;
@@ -117,6 +125,7 @@ type Turn = {
   /** Manifold pressure the turbine's power would drive, Pa, and the ratio of the stage in front by its own rule. */
   driven: number;
   drivenLow: number;
+  secants: Secants | null;
 };
 
 /**
@@ -149,9 +158,10 @@ export type Rule = (
   isLowRead?: boolean;
 };
 
-/** Heat capacity and exponent of the by-hand form: only the slope of a step, never the answer, rests on them. */
+/** Heat capacity and exponent (7/2) of the by-hand form: only the slope of a step, never the answer, rests on them. */
 const CP = 1_006;
-const EXPONENT = 3.5;
+const risen = (temperatureRatio: number): number =>
+  temperatureRatio * temperatureRatio * temperatureRatio * Math.sqrt(temperatureRatio);
 
 /** The ratio that a different work would drive, from the one at hand: exact where the works are equal. Inlet K. */
 function drivenRatio(
@@ -163,8 +173,8 @@ function drivenRatio(
   return Math.max(
     1,
     compressor.ratio +
-      (1 + Math.max(0, available) * scale) ** EXPONENT -
-      (1 + Math.max(0, compressor.work) * scale) ** EXPONENT,
+      risen(1 + Math.max(0, available) * scale) -
+      risen(1 + Math.max(0, compressor.work) * scale),
   );
 }
 
@@ -234,6 +244,7 @@ function turn(
     shaftRpm,
     drivenLow,
     driven: 'opening' in rule ? drivenPressure(path, x.p, turbine.power / airFlow) : x.p,
+    secants: null,
   };
 }
 
@@ -375,7 +386,10 @@ export function settle(
   const path = newPath(build, speedRpm, start.r, from);
   const ambient = build.climate.pressure;
   let x = start;
-  const mixer = new AndersonMixer(SCALES, DEPTH);
+  const by = ruleName(rule);
+  // A pair's slopes change too fast from one speed to the next: they led it astray (1,640 turns where 1,180 do).
+  const known = !build.low && carried.secants?.rule === by ? carried.secants.pairs : [];
+  const mixer = new AndersonMixer(SCALES, DEPTH, known);
   let best = Infinity;
   let stuck = 0;
   for (let i = 1; i <= mostTurns; i++) {
@@ -404,6 +418,7 @@ export function settle(
     if (!Number.isFinite(residual)) return 'match-not-found';
     if (residual < settled.change && moved < settled.tail && isDriven(rule, path, build, done)) {
       const stop = stopOf(build, path, x.p);
+      if (mixer.secants.length) done.secants = { rule: by, pairs: mixer.secants };
       return stop ?? { rule, path, turn: done, x, iterations: i, residual };
     }
     if (residual < best * 0.9) {
@@ -465,14 +480,16 @@ export const freshCarried = (): Carried => ({
   port: 1_100,
   lowMixed: 800,
   lowRatio: 1.3,
+  secants: null,
 });
 /** What a settled turn, or a match, carries to a search that begins beside it. */
-export const carriedOf = ({ turbine, low }: Pick<Turn, 'turbine' | 'low'>): Carried => ({
+export const carriedOf = ({ turbine, low, secants }: Pick<Turn, 'turbine' | 'low' | 'secants'>): Carried => ({
   mixed: turbine.mixed,
   ratio: turbine.ratio,
   port: turbine.port,
   lowMixed: low?.turbine.mixed ?? 800,
   lowRatio: low?.turbine.ratio ?? 1.3,
+  secants,
 });
 export const carriedFrom = (near: Matched | undefined): Carried =>
   near?.match ? carriedOf(near.match) : freshCarried();
@@ -485,12 +502,13 @@ export const stepOn = (near: number, far: number, most: number): number =>
 export function carriedAhead(near: Matched, far: Matched): Carried {
   const here = carriedFrom(near);
   const there = carriedFrom(far);
-  const ahead = (of: keyof Carried) => stepOn(here[of], there[of], 0.05);
+  const ahead = (of: Exclude<keyof Carried, 'secants'>) => stepOn(here[of], there[of], 0.05);
   return {
     mixed: ahead('mixed'),
     ratio: ahead('ratio'),
     port: ahead('port'),
     lowMixed: ahead('lowMixed'),
     lowRatio: ahead('lowRatio'),
+    secants: here.secants,
   };
 }

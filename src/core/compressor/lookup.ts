@@ -100,14 +100,53 @@ function speedOnEdge(map: CompiledMap, ratio: number, beta: number): number {
   return (low + high) / 2;
 }
 
-/** Similarity from one measured line: the speed factor and β whose scaled line passes through the point. */
-function bySimilarity(map: CompiledMap, speed: number, flow: number, ratio: number) {
+/** A place along a line closer than this is the same one. */
+const SIMILAR = 1e-9;
+
+/**
+ * Similarity from one measured line: the speed factor and β whose scaled line passes through the point, that is where
+ * (PR − 1) over the flow's square is the point's. Newton along the line, kept in a bracket.
+ */
+function bySimilarity(
+  map: CompiledMap,
+  speed: number,
+  flow: number,
+  ratio: number,
+  start = 0.5,
+): { side: 'surge' | 'choke' | 'inside'; beta: number; factor: number } {
   const target = (ratio - 1) / (flow * flow);
-  const loading = (beta: number) => (readRatio(map, speed, beta) - 1) / readFlow(map, speed, beta) ** 2;
-  const side: 'surge' | 'choke' | 'inside' =
-    target > loading(0) ? 'surge' : target < loading(1) ? 'choke' : 'inside';
-  const beta = side === 'surge' ? 0 : side === 'choke' ? 1 : betaWhere(loading, target);
-  return { side, beta, factor: flow / readFlow(map, speed, beta) };
+  // Ends of the bracket; one that was not read yet is a place to look at, not a bound.
+  let low = 0;
+  let high = 1;
+  let isLowRead = false;
+  let isHighRead = false;
+  let beta = start;
+  for (let i = 0; i < 60; i++) {
+    readBoth(map, speed, beta);
+    const lineFlow = flowProbe.value;
+    const rise = ratioProbe.value - 1;
+    const loading = rise / (lineFlow * lineFlow);
+    const slope = (ratioProbe.perBeta - (2 * rise * flowProbe.perBeta) / lineFlow) / (lineFlow * lineFlow);
+    const off = loading - target;
+    // It falls from surge to choke.
+    if (beta === 0 && off < 0) return { side: 'surge', beta, factor: flow / lineFlow };
+    if (beta === 1 && off > 0) return { side: 'choke', beta, factor: flow / lineFlow };
+    if (off > 0) {
+      low = beta;
+      isLowRead = true;
+    } else {
+      high = beta;
+      isHighRead = true;
+    }
+    const next = beta - off / slope;
+    if (Math.abs(next - beta) < SIMILAR || high - low < SIMILAR)
+      return { side: 'inside', beta, factor: flow / lineFlow };
+    if (next > low && next < high) beta = next;
+    else if (!isLowRead && !(next > low)) beta = 0;
+    else if (!isHighRead && !(next < high)) beta = 1;
+    else beta = (low + high) / 2;
+  }
+  return { side: 'inside', beta, factor: flow / readFlow(map, speed, beta) };
 }
 
 /** How far off a point is in the map's own sizes. */
@@ -293,12 +332,12 @@ function locate(map: CompiledMap, flow: number, ratio: number, start?: Place): P
   if (ratio <= map.choke.highest && flow > map.choke.at(ratio) * (1 + 1e-9))
     return found('choke', speedOnEdge(map, ratio, 1), 1);
   if (ratio <= map.lowestLineRatio) {
-    const low = bySimilarity(map, lowest, flow, ratio);
+    const low = bySimilarity(map, lowest, flow, ratio, start?.beta);
     // Within the reading of the edges similarity may put a point a hair beyond them: it lies on them.
     if (low.factor < 1 - 1e-9) return found('below-lines', lowest * low.factor, low.beta);
   }
   if (ratio > map.topLine.ratioAt(flow)) {
-    const high = bySimilarity(map, top(map), flow, ratio);
+    const high = bySimilarity(map, top(map), flow, ratio, start?.beta);
     if (high.side === 'inside' && high.factor <= ON_TOP_LINE) return found('inside', top(map), high.beta);
     const status = high.side === 'inside' ? 'overspeed' : high.side;
     return found(status, top(map) * Math.max(1, high.factor), high.beta);

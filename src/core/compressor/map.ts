@@ -253,3 +253,15 @@ export function compileMap(compressor: Compressor): CompiledMap {
     topLine: topLineOf(lines),
   };
 }
+
+const known = new WeakMap<Compressor, CompiledMap>();
+
+/** The same, made once: a library revision never changes, so its compiled map is kept for as long as the document is. */
+export function compiledMap(compressor: Compressor): CompiledMap {
+  let map = known.get(compressor);
+  if (!map) {
+    map = compileMap(compressor);
+    known.set(compressor, map);
+  }
+  return map;
+}

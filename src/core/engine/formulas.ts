@@ -112,7 +112,8 @@ export const breathingCorrection = defineFormula({
   fn: (a) =>
     Math.max(
       0.05,
-      (((a.temperature / a.referenceTemperature) ** a.exponent * a.backPressure) / a.backPressureReference) *
+      ((Math.exp(a.exponent * Math.log(a.temperature / a.referenceTemperature)) * a.backPressure) /
+        a.backPressureReference) *
         (a.evaporation / a.evaporationReference),
     ),
 });

@@ -1,5 +1,5 @@
-/** A point of a fixed-point search and how far the map moves it: f = g(x) − x. */
-type Step = { x: readonly number[]; f: readonly number[] };
+/** What two steps of a fixed-point search differ by: dx in place, df in how far the map moves it (f = g(x) − x). */
+export type Secant = { dx: Float64Array; df: Float64Array };
 
 /** Columns of the least-squares problem that lie closer than this to the ones before say nothing new. */
 const DEPENDENT = 1e-5;
@@ -8,69 +8,107 @@ const DEPENDENT = 1e-5;
  * Anderson's mixing: the next guess of a fixed-point search in any number of unknowns, from the last few steps. With no step
  * before it is plain substitution.
  * In: `scales`, what one unit of each unknown counts in the least squares (one over a typical size); `depth`, how many
- * differences are mixed (at least 1; beyond the number of unknowns it brings nothing). Steps are given in order; a search
- * that gets stuck may `forget` them. Never throws; what it returns is as finite as what it was given.
+ * differences are mixed (at least 1; beyond the number of unknowns it brings nothing); `known`, differences of a search
+ * next door, newest last, which serve until this one has its own. Steps are given in order; a search that gets stuck may
+ * `forget` them. Never throws; what it returns is as finite as what it was given.
  * Source: D. G. Anderson, J. ACM 12 (1965) 547–560; Walker & Ni, SIAM J. Numer. Anal. 49 (2011) 1715–1735, Algorithm AA
  * with the unconstrained least-squares form (4.1), solved by modified Gram–Schmidt.
  */
 export class AndersonMixer {
-  private steps: Step[] = [];
+  /** Newest last. */
+  private kept: Secant[];
+  private lastX: Float64Array | null = null;
+  private readonly lastF: Float64Array;
+  private readonly columns: Float64Array[];
+  private readonly triangle: Float64Array[];
+  private readonly gammas: Float64Array;
 
   constructor(
     private readonly scales: readonly number[],
     private readonly depth: number,
-  ) {}
+    known: readonly Secant[] = [],
+  ) {
+    const size = scales.length;
+    this.kept = depth > 0 ? known.slice(-depth) : [];
+    this.lastF = new Float64Array(size);
+    this.columns = Array.from({ length: depth }, () => new Float64Array(size));
+    this.triangle = Array.from({ length: depth }, () => new Float64Array(depth));
+    this.gammas = new Float64Array(depth);
+  }
 
   forget(): void {
-    this.steps = [];
+    this.kept = [];
+    this.lastX = null;
+  }
+
+  /** The differences that were mixed last, newest last: for a search next door. */
+  get secants(): readonly Secant[] {
+    return this.kept;
   }
 
   next(x: readonly number[], f: readonly number[]): number[] {
-    const { scales, steps } = this;
-    const size = x.length;
-    const mixed = x.map((value, i) => value + f[i]!);
+    this.keep(x, f);
+    const { scales, kept, columns, triangle, gammas } = this;
+    const size = scales.length;
+    const mixed = new Array<number>(size);
+    for (let i = 0; i < size; i++) mixed[i] = x[i]! + f[i]!;
     // Newest difference first: where two say the same, the newer one is kept.
-    const columns: number[][] = [];
-    const triangle: number[][] = [];
-    const used: Step[] = [];
-    for (let j = steps.length - 1; j >= 0; j--) {
-      const before = steps[j]!;
-      const column = new Array<number>(size);
+    const used: Secant[] = [];
+    for (let j = kept.length - 1; j >= 0; j--) {
+      const { df } = kept[j]!;
+      const rank = used.length;
+      const column = columns[rank]!;
+      const row = triangle[rank]!;
       let length = 0;
       for (let i = 0; i < size; i++) {
-        column[i] = (f[i]! - before.f[i]!) * scales[i]!;
-        length += column[i]! ** 2;
+        column[i] = df[i]! * scales[i]!;
+        length += column[i]! * column[i]!;
       }
-      const row: number[] = [];
-      for (const other of columns) {
+      for (let k = 0; k < rank; k++) {
+        const other = columns[k]!;
         let along = 0;
         for (let i = 0; i < size; i++) along += other[i]! * column[i]!;
         for (let i = 0; i < size; i++) column[i]! -= along * other[i]!;
-        row.push(along);
+        row[k] = along;
       }
       let left = 0;
-      for (let i = 0; i < size; i++) left += column[i]! ** 2;
-      if (!(left > DEPENDENT ** 2 * length)) continue;
+      for (let i = 0; i < size; i++) left += column[i]! * column[i]!;
+      if (!(left > DEPENDENT * DEPENDENT * length)) continue;
       const norm = Math.sqrt(left);
       for (let i = 0; i < size; i++) column[i]! /= norm;
-      row.push(norm);
-      columns.push(column);
-      triangle.push(row);
-      used.push(before);
+      row[rank] = norm;
+      used.push(kept[j]!);
     }
-    const gammas = new Array<number>(used.length);
     for (let k = used.length - 1; k >= 0; k--) {
       let value = 0;
       for (let i = 0; i < size; i++) value += columns[k]![i]! * f[i]! * scales[i]!;
       for (let j = k + 1; j < used.length; j++) value -= triangle[j]![k]! * gammas[j]!;
       gammas[k] = value / triangle[k]![k]!;
     }
-    used.forEach((before, k) => {
-      for (let i = 0; i < size; i++) mixed[i]! -= gammas[k]! * (x[i]! + f[i]! - before.x[i]! - before.f[i]!);
-    });
-    steps.push({ x: [...x], f: [...f] });
-    if (steps.length > this.depth) steps.shift();
+    for (let k = 0; k < used.length; k++) {
+      const { dx, df } = used[k]!;
+      for (let i = 0; i < size; i++) mixed[i]! -= gammas[k]! * (dx[i]! + df[i]!);
+    }
     return mixed;
+  }
+
+  /** Notes what this step differs by from the one before. */
+  private keep(x: readonly number[], f: readonly number[]): void {
+    const size = this.scales.length;
+    const { lastX, lastF } = this;
+    if (lastX && this.depth > 0) {
+      const secant = { dx: new Float64Array(size), df: new Float64Array(size) };
+      for (let i = 0; i < size; i++) {
+        secant.dx[i] = x[i]! - lastX[i]!;
+        secant.df[i] = f[i]! - lastF[i]!;
+      }
+      this.kept = [...this.kept.slice(1 - this.depth || this.kept.length), secant];
+    }
+    const place = lastX ?? (this.lastX = new Float64Array(size));
+    for (let i = 0; i < size; i++) {
+      place[i] = x[i]!;
+      lastF[i] = f[i]!;
+    }
   }
 }
 

@@ -1,7 +1,7 @@
 import { findOnMap } from '../compressor/lookup';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
-import { compileMap, type CompiledMap } from '../compressor/map';
+import { compiledMap, type CompiledMap } from '../compressor/map';
 import type { Compressor } from '../compressor/document';
 import type { Job } from '../job/schema/job';
 import type { Ref } from '../documents/ref';
@@ -220,13 +220,6 @@ function worstOf(
   return { job: moved(job), level: planLevel(result.build) };
 }
 
-const maps = new WeakMap<Compressor, CompiledMap>();
-const mapOf = (compressor: Compressor): CompiledMap => {
-  const known = maps.get(compressor) ?? compileMap(compressor);
-  maps.set(compressor, known);
-  return known;
-};
-
 /** How many of each place go into the pairs that are looked at. */
 const SHORT_LIST = 7;
 
@@ -260,7 +253,7 @@ export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]):
   };
   const best = (inlet: TurboGround['inlet']) =>
     items
-      .map((item) => ({ item, fit: fitAt(mapOf(item.compressor), ground.massFlow, split, inlet) }))
+      .map((item) => ({ item, fit: fitAt(compiledMap(item.compressor), ground.massFlow, split, inlet) }))
       .sort((a, b) => b.fit - a.fit)
       .slice(0, SHORT_LIST)
       .map(({ item }) => item);

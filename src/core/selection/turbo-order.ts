@@ -16,7 +16,7 @@ export type RankedTurbo = TurboRow & {
   /** 0 to 1 on the weights. */
   score: number;
   credit: Record<TurboCriterion, number>;
-  reason: Reason;
+  readonly reason: Reason;
   /** On the front: nothing else has both an earlier threshold and more power in it. */
   isOnFront: boolean;
 };
@@ -57,8 +57,15 @@ export function rankTurbos(
   const holding = rows.filter((r) => r.kind === 'holds');
   const field = holding.length ? holding : rows.filter((r) => r.kind !== 'fails');
   const range = (of: (r: TurboRow) => number | null): [number, number] => {
-    const values = field.flatMap((r) => of(r) ?? []);
-    return values.length ? [Math.min(...values), Math.max(...values)] : [0, 0];
+    let least = Infinity;
+    let most = -Infinity;
+    for (const row of field) {
+      const value = of(row);
+      if (value === null) continue;
+      least = Math.min(least, value);
+      most = Math.max(most, value);
+    }
+    return least <= most ? [least, most] : [0, 0];
   };
   const [earliest, latest] = range((r) => r.threshold);
   const [quickest, slowest] = range((r) => r.time);
@@ -69,7 +76,6 @@ export function rankTurbos(
   const counts = (c: TurboCriterion) => (c === 'time' && timed < field.length / 2 ? 0 : weights[c]);
   const total = turboCriteria.reduce((sum, c) => sum + counts(c), 0) || 1;
   const onFront = frontOf(field);
-  const pending = reason('turbo-holds', {});
   const ranked = rows.map((r): RankedTurbo => {
     const credit: Record<TurboCriterion, number> = {
       power: roomOf(r, goal),
@@ -90,7 +96,10 @@ export function rankTurbos(
       credit,
       score: sum,
       isOnFront: onFront.has(r.key),
-      reason: pending,
+      // Of some thousand rows a screenful is read.
+      get reason() {
+        return reasonFor(this, ranked[0]!, counts);
+      },
     };
   });
   ranked.sort(
@@ -99,8 +108,7 @@ export function rankTurbos(
       b.score - a.score ||
       (a.name < b.name ? -1 : a.name > b.name ? 1 : a.key < b.key ? -1 : 1),
   );
-  const first = ranked[0];
-  return first ? ranked.map((r) => ({ ...r, reason: reasonFor(r, first, counts) })) : [];
+  return ranked;
 }
 
 /** Keys of the rows that no other beats in both threshold and power. In: rows that are in the running. */

@@ -69,7 +69,7 @@ export type OperatingPoint = {
   path: AirPath;
   /** Turbine and gate, where a turbine is chosen and the match was found. */
   match: Match | null;
-  stations: Station[];
+  readonly stations: Station[];
   manifoldPressure: number;
   boostGauge: number;
   pressureRatio: number;
@@ -78,7 +78,7 @@ export type OperatingPoint = {
   power: PowerBySchool;
   torque: number;
   /** Flywheel power on the air of the day alone. */
-  alonePower: number;
+  readonly alonePower: number;
   troubles: Reason[];
 };
 
@@ -223,8 +223,20 @@ function runningAt(at: MapPoint, map: CompiledMap, temperature: number, limit: n
           temperature,
           referenceTemperature: map.reference.temperature,
         });
+  // Written out: this is made for every speed, and copying by spread costs as much as the look-up.
   return {
-    ...at,
+    status: at.status,
+    range: at.range,
+    flow: at.flow,
+    pressureRatio: at.pressureRatio,
+    speedRpm: at.speedRpm,
+    beta: at.beta,
+    efficiency: at.efficiency,
+    surgeMargin: at.surgeMargin,
+    chokeMargin: at.chokeMargin,
+    edgeRoom: at.edgeRoom,
+    iterations: at.iterations,
+    residual: at.residual,
     shaftSpeedRpm: shaft,
     speedShare: shaft === null ? null : speedShare.fn({ speed: shaft, limit }),
   };
@@ -513,6 +525,8 @@ export function solvePoint(
     build.low &&
     path.low?.map &&
     runningAt(path.low.map, build.low.compressor.map, path.filter.temperature, lowLimit(build.low));
+  let stations: Station[] | undefined;
+  let alonePower: number | undefined;
   const stopped =
     failed ??
     (path.kind === 'converged' ? undefined : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] }));
@@ -533,7 +547,10 @@ export function solvePoint(
     count: build.compressorCount,
     path,
     match,
-    stations: stationsOf(build, path, match, fuelFlow, troubles),
+    // Most points are never looked at: what only a picture shows is made when it is asked for.
+    get stations() {
+      return (stations ??= stationsOf(build, path, match, fuelFlow, troubles));
+    },
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
@@ -545,7 +562,9 @@ export function solvePoint(
       thumbHigh: thumb(high),
     },
     torque: torque.fn({ power: fuelFlow, speedRpm }),
-    alonePower: powerOf(build, aloneAt(build, speedRpm)),
+    get alonePower() {
+      return (alonePower ??= powerOf(build, aloneAt(build, speedRpm)));
+    },
     troubles: [...troubles.compressor, ...Object.values(troubles.pipes).flat()],
   };
 }

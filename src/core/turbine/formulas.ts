@@ -40,7 +40,8 @@ export const nozzleFunction = defineFormula({
   },
   fn: ({ ratio, gamma }) => {
     const r = Math.min(ratio, criticalRatio(gamma));
-    const a = r ** (-1 / gamma);
+    // A power costs three times an exponential and a logarithm.
+    const a = Math.exp(-Math.log(r) / gamma);
     return Math.sqrt(((2 * gamma) / (gamma - 1)) * (a * a - a / r));
   },
 });
@@ -55,7 +56,7 @@ export const throatRatio = defineFormula({
     ratio: { symbol: 'ER', quantity: 'ratio', meaning: 'expansion ratio across the turbine' },
     throats: { symbol: 'm', quantity: 'ratio', meaning: 'effective throats in series, 1 to 2' },
   },
-  fn: (a) => a.ratio ** (1 / a.throats),
+  fn: (a) => Math.exp(Math.log(a.ratio) / a.throats),
 });
 
 export const throatFlow = defineFormula({
