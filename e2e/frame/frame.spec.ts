@@ -38,7 +38,7 @@ for (const theme of ['paper', 'cell'] as const)
     test(`axe finds nothing serious: ${part}, ${theme} theme`, async ({ page, context, baseURL }) => {
       await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
       // A dozen pages, each walked through whole: a slow machine needs its time.
-      test.setTimeout(300_000);
+      test.setTimeout(900_000);
       for (const at of pages[part]) {
         await page.goto(at, { waitUntil: 'networkidle' });
         expect(await seriousFindings(page), at).toEqual([]);

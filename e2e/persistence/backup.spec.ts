@@ -21,7 +21,7 @@ const command = (what: 'backup' | 'restore', folder: string, port: number, ...gi
 test('a shop is backed up by a key, put back on the page, and by command on another machine', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(400_000);
   const folder = path.join(root, 'here');
   expect(prepare(folder, 'demo').code).toBe(0);
   let server = await startServer(folder, 3316);
@@ -67,7 +67,7 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
 test('a damaged database is put together again, and the first page says so until it is read', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(400_000);
   const folder = path.join(root, 'damaged');
   expect(prepare(folder, 'demo').code).toBe(0);
   writeFileSync(path.join(folder, 'pg', 'global', 'pg_control'), '');
@@ -83,7 +83,7 @@ test('a damaged database is put together again, and the first page says so until
 });
 
 test('a full disk is named; what was typed is kept and goes out once there is space', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(400_000);
   const folder = path.join(root, 'full');
   expect(prepare(folder, 'demo').code).toBe(0);
   // No disk has that much space left: to this server every disk is full.

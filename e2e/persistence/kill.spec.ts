@@ -58,7 +58,7 @@ test('killed again and again while commits arrive: every acknowledged revision i
 });
 
 test('the power cut at any moment: every folder opens, with every acknowledged change', () => {
-  test.setTimeout(240_000);
+  test.setTimeout(400_000);
   const trial = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/trials/power-cut.ts', '6'], {
     encoding: 'utf8',
   });

@@ -14,7 +14,7 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 test('what was stored outlives a killed server; what was typed while it was away goes out after', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(400_000);
   expect(prepare(folder, 'demo').code).toBe(0);
   let server = await startServer(folder, 3312);
   await open(page, `${server.address}${single}/engine`);
@@ -62,7 +62,7 @@ test('a folder that cannot be written says so', () => {
 test('a shop of its own is empty at first; a new job is sized and still there after a restart', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(400_000);
   const own = path.join(folder, 'own');
   expect(prepare(own, 'shop').code).toBe(0);
   let server = await startServer(own, 3314);

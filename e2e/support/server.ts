@@ -27,19 +27,23 @@ export async function startServer(
   port: number,
   more: Record<string, string> = {},
 ): Promise<Server> {
+  const address = `http://127.0.0.1:${port}`;
+  const answers = () =>
+    fetch(`${address}/api/library/compressors`).then(
+      (r) => r.status < 600,
+      () => false,
+    );
+  // One left behind by a test that failed would answer in this one's place.
+  if (await answers()) throw new Error(`Something already answers at ${address}.`);
   const child = spawn(process.execPath, ['scripts/server.mjs'], {
     env: { ...environment(folder), PORT: String(port), NODE_ENV: 'production', ...more },
     stdio: ['ignore', 'ignore', process.env.FIERCE_LUNG_SHOW ? 'inherit' : 'ignore'],
   });
-  const address = `http://127.0.0.1:${port}`;
-  for (let i = 0; i < 200; i++) {
-    const up = await fetch(`${address}/api/library/compressors`).then(
-      (r) => r.status < 600,
-      () => false,
-    );
-    if (up) break;
+  const leave = () => void child.kill('SIGKILL');
+  process.once('exit', leave);
+  child.once('exit', () => process.removeListener('exit', leave));
+  for (let i = 0; i < 600 && child.exitCode === null && !(await answers()); i++)
     await new Promise((done) => setTimeout(done, 100));
-  }
   const gone = new Promise<void>((done) => child.once('exit', () => done()));
   return {
     address,

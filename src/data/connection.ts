@@ -2,7 +2,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { dataFolder, requireWritable, takeLock, type Lock } from './folder';
 import * as schema from './schema';
-import { DataFolderError, isDataFolderError } from './storage/errors';
+import { DataFolderError, dataFolderErrorIn } from './storage/errors';
 import { migrateTo } from './storage/migrations';
 import { createStorage, openStorage, restoreStorage, type OpenStorage } from './storage/opening';
 import { startCare, type Care } from './storage/care';
@@ -110,7 +110,8 @@ async function orReason<T>(work: () => Promise<T>): Promise<{ data: T } | { reas
   try {
     return { data: await work() };
   } catch (error) {
-    if (isDataFolderError(error)) return { reason: error.message };
+    const storage = dataFolderErrorIn(error);
+    if (storage) return { reason: storage.message };
     throw error;
   }
 }

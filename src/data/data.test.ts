@@ -53,7 +53,7 @@ beforeAll(async () => {
   shop = await memoryShop();
   db = shop.db;
   await seedLibrary(db);
-}, 60_000);
+});
 afterAll(() => shop.close());
 
 describe('jobs', () => {
@@ -403,7 +403,7 @@ describe('data folder', () => {
   it('is prepared once; the second time there is nothing to do', async () => {
     expect(await prepareFolder(folder, 'demo')).toBe('made');
     expect(await prepareFolder(folder, 'demo')).toBe('ready');
-  }, 60_000);
+  });
 
   it('held by another, it says so and is left alone', async () => {
     const lock = await takeLock(folder);

@@ -2,7 +2,7 @@ import { NextResponse } from 'next/server';
 import type * as z from 'zod';
 import type { ApiError } from '@/formats/api';
 import { readJson } from '@/formats/json-text';
-import { isDataFolderError } from '@/data/storage/errors';
+import { dataFolderErrorIn } from '@/data/storage/errors';
 import { refusal } from './guard';
 
 /** A refusal with its status; thrown by a handler, answered as JSON. */
@@ -92,8 +92,12 @@ export function handler<P = unknown, B = undefined, Q = undefined>(
       return result instanceof Response ? result : NextResponse.json(result ?? {});
     } catch (error) {
       if (error instanceof Refusal) return answer(error.status, { error: error.message, ...error.more });
-      if (isDataFolderError(error))
-        return answer(error.code === 'disk-full' ? 507 : 503, { error: error.message, storage: error.code });
+      const storage = dataFolderErrorIn(error);
+      if (storage)
+        return answer(storage.code === 'disk-full' ? 507 : 503, {
+          error: storage.message,
+          storage: storage.code,
+        });
       console.error(error);
       return answer(500, { error: 'Something went wrong on the server. Nothing was changed.' });
     }

@@ -10,7 +10,7 @@ import { CORE_VERSION } from '@/core/solve/sweep';
 import type { JobFile } from '@/formats/job-json';
 import { isTurbocharger, libraryOf, type AnyItem } from '@/formats/library-items';
 import type { Database } from '../connection';
-import { isDataFolderError } from '../storage/errors';
+import { dataFolderErrorIn } from '../storage/errors';
 import { jobRevisions, jobs } from '../schema';
 import { adopt, findRevisions, withParts } from './library';
 
@@ -195,7 +195,7 @@ export async function refreshSummaries(db: Database): Promise<Map<string, Summar
         .set({ summary })
         .where(and(eq(jobRevisions.jobId, row.id), eq(jobRevisions.revision, row.revision)));
     } catch (error) {
-      if (!isDataFolderError(error)) throw error;
+      if (!dataFolderErrorIn(error)) throw error;
     }
   }
   return made;

@@ -28,6 +28,10 @@ export class DataFolderError extends Error {
 export const isDataFolderError = (error: unknown): error is DataFolderError =>
   error instanceof Error && error.name === 'DataFolderError';
 
+/** The same where a query has wrapped it; null where there is none in it. */
+export const dataFolderErrorIn = (error: unknown): DataFolderError | null =>
+  isDataFolderError(error) ? error : error instanceof Error ? dataFolderErrorIn(error.cause) : null;
+
 const codeOf = (error: unknown): string => (error as NodeJS.ErrnoException | null)?.code ?? '';
 
 /** Everything an error says, and what it was caused by: queries wrap what the database says. */
