@@ -2,6 +2,7 @@
  * `npm run bench [part …]` (bundled by scripts/bench.mjs): prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
  * Sums: median of warm runs on one thread. Pages: JavaScript named by the page, gzip, before anything is touched.
  */
+import { engineCharger } from '../../src/core/charge-path/air-path';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -43,17 +44,24 @@ function sums(): void {
       `${((time(200, () => points.forEach(work)) * 1000) / points.length).toFixed(2)} µs`;
     print(
       'one map inverse look-up, from the neighbour',
-      each((p) => efficiencyAt(map, p.path.correctedFlow, p.pressureRatio, p.path.place ?? undefined)),
+      each((p) =>
+        efficiencyAt(
+          map,
+          engineCharger(p.path).correctedFlow,
+          p.pressureRatio,
+          engineCharger(p.path).place ?? undefined,
+        ),
+      ),
       '5 µs',
     );
     print(
       'the same from nowhere',
-      each((p) => efficiencyAt(map, p.path.correctedFlow, p.pressureRatio)),
+      each((p) => efficiencyAt(map, engineCharger(p.path).correctedFlow, p.pressureRatio)),
       '5 µs',
     );
     print(
       'the same with every margin',
-      each((p) => findOnMap(map, p.path.correctedFlow, p.pressureRatio)),
+      each((p) => findOnMap(map, engineCharger(p.path).correctedFlow, p.pressureRatio)),
       '–',
     );
   }

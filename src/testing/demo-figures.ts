@@ -1,3 +1,4 @@
+import { engineCharger, frontCharger } from '../core/charge-path/air-path';
 import { compileBuild } from '../core/build/build';
 import { solveSweep } from '../core/solve/sweep';
 import type { OperatingPoint } from '../core/solve/point';
@@ -12,8 +13,8 @@ const figuresOf = (point: OperatingPoint): Figures => {
     manifoldPressure: path.manifold.pressure,
     massFlow: path.massFlow,
     chargeTemperature: path.manifold.temperature,
-    compressorRatio: path.compressor.ratio,
-    compressorEfficiency: path.efficiency.value,
+    compressorRatio: engineCharger(path).outlet.ratio,
+    compressorEfficiency: engineCharger(path).efficiency.value,
     backPressureRatio: path.backPressureRatio,
     power: point.power.fuelFlow,
     shaftSpeedRpm: compressors[0]?.shaftSpeedRpm,
@@ -22,7 +23,7 @@ const figuresOf = (point: OperatingPoint): Figures => {
     turbineInletTemperature: match?.turbine.inlet.temperature,
     gateFlow: match?.turbine.gateFlow,
     exhaustFlow: match?.exhaustFlow,
-    frontRatio: path.low?.compressor.ratio,
+    frontRatio: frontCharger(path)?.outlet.ratio,
     frontShaftRpm: match?.low?.shaftRpm,
   };
   return Object.fromEntries(

@@ -33,30 +33,33 @@ export type AirPath = {
   /** Turbine inlet over manifold pressure that the breathing was corrected with. */
   backPressureRatio: number;
   filter: State;
-  /** What the compressor at the engine takes in: after the filter, or after the stage in front with its cooler. */
-  inlet: State;
-  /** The stage in front of a compound pair; null where there is none. */
-  low: LowAir | null;
-  compressor: State & { ratio: number; work: number };
+  /** The chargers that work here, ambient first; one that stands still lets the air pass. Never empty. */
+  chargers: ChargedAir[];
   cooler: State;
   manifold: State;
-  /** Corrected flow of one compressor: to the map's reference, or to 101.325 kPa and 15 °C before a map is chosen. */
+  range: Range;
+};
+
+/** The air through one charger. */
+export type ChargedAir = {
+  /** What its compressor takes in: after the filter, or after the charger in front with its cooler. */
+  inlet: State;
+  outlet: State & { ratio: number; work: number };
+  /** Of one compressor: to the map's reference, or to 101.325 kPa and 15 °C before a map is chosen. */
   correctedFlow: number;
   map: MapPoint | null;
   /** Where the last look-up ended: the next one starts there. */
   place: Place | null;
   efficiency: { value: number; origin: 'map' | 'estimated' | 'guess' };
-  range: Range;
 };
 
-/** Air through the stage in front: behind its compressor, and where it stands on its map. */
-type LowAir = {
-  compressor: State & { ratio: number; work: number };
-  correctedFlow: number;
-  map: MapPoint | null;
-  place: Place | null;
-  efficiency: AirPath['efficiency'];
-};
+/** The charger that the engine breathes from. */
+export const engineCharger = ({ chargers }: Pick<AirPath, 'chargers'>): ChargedAir =>
+  chargers[chargers.length - 1]!;
+
+/** The charger in front of another; null where there is but one. */
+export const frontCharger = ({ chargers }: Pick<AirPath, 'chargers'>): ChargedAir | null =>
+  chargers.length > 1 ? chargers[0]! : null;
 
 /** The ratio that is written where a search asks for more than any compressor gives. */
 const CLAMPED_RATIO = 12;
@@ -110,7 +113,8 @@ export function solveAirPath(
       continue;
     }
     const flow = path.massFlow;
-    const hot = path.compressor.temperature;
+    const charger = engineCharger(path);
+    const hot = charger.outlet.temperature;
     let reached = pressure;
     let cooled: number;
     if (drive.kind === 'manifold') {
@@ -123,9 +127,9 @@ export function solveAirPath(
       const p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
       reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
       compress(build, path, flow, p1, ratio, alone);
-      path.compressor.pressure = p2;
-      path.compressor.ratio = ratio;
-      cooled = cool(alone ? null : cooler, path.compressor.temperature);
+      charger.outlet.pressure = p2;
+      charger.outlet.ratio = ratio;
+      cooled = cool(alone ? null : cooler, charger.outlet.temperature);
       path.cooler = { pressure: p2c, temperature: cooled };
     }
     const moved = Math.abs(reached - pressure) / climate.pressure;
@@ -152,7 +156,7 @@ export function solveAirPath(
   if (path.kind !== 'converged') path.kind = stopOf(build, path, pressure) ?? path.kind;
   if (path.kind !== 'converged' && path.kind !== 'not-converged') return path;
   if (!alone) locateOnMap(build, path);
-  path.range = worstRange(path.breathingRange, path.map?.range ?? 'inside');
+  path.range = worstRange(path.breathingRange, engineCharger(path).map?.range ?? 'inside');
   return path;
 }
 
@@ -165,7 +169,7 @@ export const stopOf = (
   path: AirPath,
   pressure: number,
 ): 'filter-chokes' | 'ratio-too-high' | null =>
-  path.compressor.ratio >= CLAMPED_RATIO &&
+  engineCharger(path).outlet.ratio >= CLAMPED_RATIO &&
   (!path.isChoked || pressure > HIGHEST_RATIO * build.climate.pressure)
     ? 'ratio-too-high'
     : path.isChoked
@@ -177,6 +181,21 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
   const { climate } = build;
   const { value, range } = build.breathing.at(speedRpm);
   const day = { pressure: climate.pressure, temperature: climate.temperature };
+  const known = start && engineCharger(start);
+  const front = start && build.low && frontCharger(start);
+  const charger: ChargedAir = {
+    inlet: { ...day },
+    outlet: {
+      pressure: climate.pressure,
+      temperature: known?.outlet.temperature ?? climate.temperature,
+      ratio: 1,
+      work: 0,
+    },
+    correctedFlow: 0,
+    map: null,
+    place: known?.place ?? null,
+    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
+  };
   return {
     kind: 'not-converged',
     isChoked: false,
@@ -189,23 +208,12 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     breathingRange: range,
     backPressureRatio,
     filter: { ...day },
-    inlet: { ...day },
-    low: start?.low ? { ...start.low, compressor: { ...start.low.compressor } } : null,
-    compressor: {
-      pressure: climate.pressure,
-      temperature: start?.compressor.temperature ?? climate.temperature,
-      ratio: 1,
-      work: 0,
-    },
+    chargers: front ? [{ ...front, outlet: { ...front.outlet } }, charger] : [charger],
     cooler: { ...day },
     manifold: {
       pressure: climate.pressure,
       temperature: start?.manifold.temperature ?? climate.temperature + 15,
     },
-    correctedFlow: 0,
-    map: null,
-    place: start?.place ?? null,
-    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
     range,
   };
 }
@@ -242,7 +250,7 @@ export function breathe(
   const behind = through(build.losses.filter, climate.pressure, climate.temperature, flow);
   path.isChoked = !(behind > LEAST_INLET * climate.pressure);
   path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
-  path.inlet.pressure = path.filter.pressure;
+  engineCharger(path).inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
 }
 
@@ -278,26 +286,25 @@ export function chargeLow(build: Build, path: AirPath, ratio: number): void {
   const { climate } = build;
   const flow = path.massFlow;
   const p1 = path.filter.pressure;
-  path.low ??= {
-    compressor: { ...path.filter, ratio: 1, work: 0 },
-    correctedFlow: 0,
-    map: null,
-    place: null,
-    efficiency: { value: build.efficiencyGuess, origin: 'guess' },
-  };
-  const air = path.low;
-  compressAt(build, low.compressor.map, air, {
-    flow,
-    inlet: path.filter,
-    ratio,
-  });
-  air.compressor.pressure = p1 * ratio;
-  air.compressor.ratio = ratio;
-  const behind = through(build.losses.between, p1 * ratio, air.compressor.temperature, flow);
+  if (path.chargers.length < 2)
+    path.chargers.unshift({
+      inlet: path.filter,
+      outlet: { ...path.filter, ratio: 1, work: 0 },
+      correctedFlow: 0,
+      map: null,
+      place: null,
+      efficiency: { value: build.efficiencyGuess, origin: 'guess' },
+    });
+  const [air, behind] = path.chargers as [ChargedAir, ChargedAir];
+  air.inlet = path.filter;
+  compressAt(build, low.compressor.map, air, flow, ratio);
+  air.outlet.pressure = p1 * ratio;
+  air.outlet.ratio = ratio;
+  const pressure = through(build.losses.between, p1 * ratio, air.outlet.temperature, flow);
   const least = LEAST_INLET * climate.pressure;
-  if (!(behind > least)) path.isChoked = true;
-  path.inlet.pressure = behind > least ? behind : least;
-  path.inlet.temperature = cool(low.cooler, air.compressor.temperature);
+  if (!(pressure > least)) path.isChoked = true;
+  behind.inlet.pressure = pressure > least ? pressure : least;
+  behind.inlet.temperature = cool(low.cooler, air.outlet.temperature);
 }
 
 /**
@@ -307,16 +314,17 @@ export function chargeLow(build: Build, path: AirPath, ratio: number): void {
 export function chargeTo(build: Build, path: AirPath, pressure: number, temperature: number): void {
   const { losses, cooler } = build;
   const flow = path.massFlow;
-  const p1 = path.inlet.pressure;
+  const charger = engineCharger(path);
+  const p1 = charger.inlet.pressure;
   const p2c = backThrough(losses.throttle, pressure, temperature, flow);
-  const p2 = backThrough(losses.cooler, p2c, path.compressor.temperature, flow);
+  const p2 = backThrough(losses.cooler, p2c, charger.outlet.temperature, flow);
   const asked = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
   const ratio = asked < CLAMPED_RATIO ? asked : CLAMPED_RATIO;
   compress(build, path, flow, p1, ratio, false);
-  path.compressor.pressure = p2;
-  path.compressor.ratio = ratio;
+  charger.outlet.pressure = p2;
+  charger.outlet.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
-  path.cooler = { pressure: p2c, temperature: cool(cooler, path.compressor.temperature) };
+  path.cooler = { pressure: p2c, temperature: cool(cooler, charger.outlet.temperature) };
 }
 
 const cool = (cooler: Build['cooler'], inlet: number): number =>
@@ -338,35 +346,17 @@ export const lowLimit = ({ compressor, hot }: NonNullable<Build['low']>): number
 export function locateOnMap(build: Build, path: AirPath): void {
   if (!build.compressor) return;
   const { low } = build;
-  path.map = located(
-    build.compressor.map,
-    shaftLimit(build),
-    path.inlet,
-    path,
-    path.correctedFlow,
-    path.compressor.ratio,
-  );
-  if (low && path.low)
-    path.low.map = located(
-      low.compressor.map,
-      lowLimit(low),
-      path.filter,
-      path.low,
-      path.low.correctedFlow,
-      path.low.compressor.ratio,
-    );
+  const front = frontCharger(path);
+  locate(build.compressor.map, shaftLimit(build), engineCharger(path));
+  if (low && front) locate(low.compressor.map, lowLimit(low), front);
 }
 
-function located(
-  map: CompiledMap,
-  limit: number,
-  inlet: State,
-  { place }: { place: Place | null },
-  flow: number,
-  ratio: number,
-): MapPoint {
-  const limitRpm = limit * Math.sqrt(map.reference.temperature / inlet.temperature);
-  return findOnMap(map, flow, ratio, { limitRpm, ...(place ? { start: place } : {}) });
+function locate(map: CompiledMap, limit: number, air: ChargedAir): void {
+  const limitRpm = limit * Math.sqrt(map.reference.temperature / air.inlet.temperature);
+  air.map = findOnMap(map, air.correctedFlow, air.outlet.ratio, {
+    limitRpm,
+    ...(air.place ? { start: air.place } : {}),
+  });
 }
 
 /** Compressor state at this flow and ratio, with the map where there is one, written into the path. */
@@ -378,26 +368,25 @@ function compress(
   ratio: number,
   alone: boolean,
 ): void {
-  path.inlet.pressure = p1;
-  compressAt(build, alone ? null : (build.compressor?.map ?? null), path, {
-    flow: flow / build.compressorCount,
-    inlet: path.inlet,
-    ratio,
-  });
+  const air = engineCharger(path);
+  air.inlet.pressure = p1;
+  const map = alone ? null : (build.compressor?.map ?? null);
+  compressAt(build, map, air, flow / build.compressorCount, ratio);
 }
 
-/** One compressor at one state of its inlet. Flow of one, kg/s. */
+/** One compressor at one state of its inlet, written into its air. Flow of one, kg/s. */
 function compressAt(
   build: Build,
   map: CompiledMap | null,
-  air: Pick<AirPath, 'correctedFlow' | 'place' | 'efficiency' | 'compressor'>,
-  { flow, inlet, ratio }: { flow: number; inlet: State; ratio: number },
+  air: ChargedAir,
+  flow: number,
+  ratio: number,
 ): void {
   const reference = map?.reference ?? STANDARD;
   air.correctedFlow = correctedFlow.fn({
     massFlow: flow,
-    temperature: inlet.temperature,
-    pressure: inlet.pressure,
+    temperature: air.inlet.temperature,
+    pressure: air.inlet.pressure,
     referenceTemperature: reference.temperature,
     referencePressure: reference.pressure,
   });
@@ -411,7 +400,7 @@ function compressAt(
         ? { value: build.efficiencyGuess, origin: 'guess' }
         : { value: known, origin: air.place?.status === 'inside' ? 'map' : 'estimated' };
   }
-  const outlet = compressorOutlet(build.climate.gas, inlet.temperature, ratio, air.efficiency.value);
-  air.compressor.temperature = outlet.temperature;
-  air.compressor.work = outlet.work;
+  const outlet = compressorOutlet(build.climate.gas, air.inlet.temperature, ratio, air.efficiency.value);
+  air.outlet.temperature = outlet.temperature;
+  air.outlet.work = outlet.work;
 }

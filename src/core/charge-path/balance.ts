@@ -1,6 +1,15 @@
 import type { CompiledMap } from '../compressor/map';
 import { findRoot } from '../numerics/roots';
-import { newPath, breathe, chargeTo, lowLimit, shaftLimit, type AirPath } from './air-path';
+import {
+  type AirPath,
+  type ChargedAir,
+  breathe,
+  chargeTo,
+  engineCharger,
+  lowLimit,
+  newPath,
+  shaftLimit,
+} from './air-path';
 import {
   carriedOf,
   FINELY,
@@ -56,7 +65,8 @@ export function settleBoth(
     if (typeof held !== 'string' && isWithin(held.turn.low!.turbine.opening)) return held;
   }
   const shut = by(SHUT);
-  if (typeof shut !== 'string' && shut.path.inlet.pressure <= low.hold * (1 + 1e-9)) return shut;
+  if (typeof shut !== 'string' && engineCharger(shut.path).inlet.pressure <= low.hold * (1 + 1e-9))
+    return shut;
   const held = by(holding);
   if (typeof held === 'string') return held;
   return held.turn.low!.turbine.opening > 1 ? by(OPEN) : held;
@@ -141,21 +151,19 @@ const BEYOND_CHOKE = 1.6;
 /** Below this ratio the edge of a map is similarity's, not a measured one. */
 const EDGE_KNOWN = 1.2;
 
-const isBeyond = (
-  { choke }: CompiledMap,
-  { place, correctedFlow, compressor: { ratio } }: Pick<AirPath, 'place' | 'correctedFlow' | 'compressor'>,
-): boolean =>
+const isBeyond = ({ choke }: CompiledMap, { place, correctedFlow, outlet: { ratio } }: ChargedAir): boolean =>
   place?.status === 'choke' &&
   ratio > EDGE_KNOWN &&
   correctedFlow > BEYOND_CHOKE * choke.at(Math.min(ratio, choke.highest));
 
 /** Whether a compressor stands so far past choke that its map says nothing of it. */
 export const isPastChoke = ({ compressor, low }: MatchedBuild, path: AirPath): boolean =>
-  isBeyond(compressor.map, path) || Boolean(path.low && low && isBeyond(low.compressor.map, path.low));
+  isBeyond(compressor.map, engineCharger(path)) ||
+  Boolean(path.chargers.length > 1 && low && isBeyond(low.compressor.map, path.chargers[0]!));
 
 /** Whether the stage at the engine holds its part of a pair's boost: it makes some, on its map, with its gate. */
 const isPlain = (build: MatchedBuild, { path, turn }: Settled): boolean =>
-  turn.turbine.opening <= 1 && path.compressor.ratio >= 1 && !isPastChoke(build, path);
+  turn.turbine.opening <= 1 && engineCharger(path).outlet.ratio >= 1 && !isPastChoke(build, path);
 
 /** Why a pressure cannot be had: its turbine cannot drive it, or no part passes the air for it. */
 const OUT_OF_REACH: MatchStop[] = ['turbine-too-small', 'filter-chokes', 'ratio-too-high', 'turbine-blocked'];
@@ -299,7 +307,7 @@ export function leastPressure(build: MatchedBuild, speedRpm: number): number | n
     breathe(build, speedRpm, path, pressure, build.climate.temperature, 1);
     if (path.isChoked) return 10;
     chargeTo(build, path, pressure, build.climate.temperature);
-    return path.compressor.ratio;
+    return engineCharger(path).outlet.ratio;
   };
   const root = findRoot((p) => ratioAt(p) - 1.0005, 0.2 * ambient, 1.05 * ambient, { tolerance: 1 });
   return root.kind === 'converged' ? root.x : null;

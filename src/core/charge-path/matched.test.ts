@@ -1,3 +1,4 @@
+import { engineCharger } from './air-path';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleLibrary, sampleTurboJob, sampleTurbines, sampleTurbochargers } from '@/data/demo/sample';
@@ -199,8 +200,8 @@ describe('the steady match', () => {
       t.inlet.pressure / 1e3,
       t.outlet.pressure / 1e3,
       t.mixed / 100,
-      path.compressor.pressure / 1e3,
-      path.compressor.temperature / 100,
+      engineCharger(path).outlet.pressure / 1e3,
+      engineCharger(path).outlet.temperature / 100,
       t.port / 100,
     ];
     mine.forEach((v, i) => expect(v / other.y[i]!).toBeCloseTo(1, 4));
@@ -566,7 +567,7 @@ describe('any plausible build', () => {
         const { turbine } = match;
         const figures = [path.manifold.pressure, path.massFlow, turbine.inlet.pressure, turbine.mixed];
         for (const v of [...figures, match.shaftRpm, turbine.power]) expect(Number.isFinite(v)).toBe(true);
-        if (path.compressor.ratio > 1.02) expect(Math.abs(match.imbalance)).toBeLessThan(1e-3);
+        if (engineCharger(path).outlet.ratio > 1.02) expect(Math.abs(match.imbalance)).toBeLessThan(1e-3);
       } else expect(stop).not.toBeNull();
       if (scanned === 'runs-away' || scanned === 'nothing') {
         if (scanned === 'runs-away' && stop !== 'boost-runs-away')

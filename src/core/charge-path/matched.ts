@@ -1,7 +1,7 @@
 import type { TurbineState } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
 import { worstRange } from '../working/range';
-import { HIGHEST_RATIO, locateOnMap, newPath, type AirPath } from './air-path';
+import { type AirPath, HIGHEST_RATIO, engineCharger, frontCharger, locateOnMap, newPath } from './air-path';
 import {
   crossingIn,
   firstFall,
@@ -50,7 +50,7 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
     q: build.low
       ? Math.max(
           1,
-          ahead((path) => path.low?.compressor.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
+          ahead((path) => frontCharger(path)?.outlet.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
         )
       : 1,
   };
@@ -388,8 +388,8 @@ function leastAsked(
 const FLOW_BALANCED = 2e-6;
 
 /** What is to blame where powers do not balance: past choke a map jumps from one speed to another. */
-const stopAt = ({ place, low }: AirPath): MatchStop =>
-  place?.status === 'choke' || low?.place?.status === 'choke' ? 'compressor-chokes' : 'match-not-found';
+const stopAt = ({ chargers }: AirPath): MatchStop =>
+  chargers.some(({ place }) => place?.status === 'choke') ? 'compressor-chokes' : 'match-not-found';
 
 /** A gate that was found at its end to within the tolerance stands there. */
 const atEnd = (turbine: TurbineState, end: 0 | 1): TurbineState =>
@@ -420,13 +420,13 @@ function done(
   locateOnMap(build, path);
   path.range = worstRange(
     path.breathingRange,
-    path.map?.range ?? 'inside',
+    engineCharger(path).map?.range ?? 'inside',
     build.hot.turbine.rangeAt(last.turbine.ratio),
     ...(last.low && build.low
-      ? [path.low?.map?.range ?? 'inside', build.low.hot.turbine.rangeAt(last.low.turbine.ratio)]
+      ? [frontCharger(path)?.map?.range ?? 'inside', build.low.hot.turbine.rangeAt(last.low.turbine.ratio)]
       : []),
   );
-  const needed = (path.massFlow / build.compressor.count) * path.compressor.work;
+  const needed = (path.massFlow / build.compressor.count) * engineCharger(path).outlet.work;
   return {
     path,
     stop: null,
@@ -463,7 +463,7 @@ function lowMatch(path: AirPath, { turn: { low }, rule }: Settled, kind: MatchKi
   if (!low || !rule.low) return null;
   // Creep found with the gate in front holding what it can: it stands wide open there.
   const isOpen = kind === 'creep' && rule.low.kind === 'share';
-  const needed = path.massFlow * path.low!.compressor.work;
+  const needed = path.massFlow * frontCharger(path)!.outlet.work;
   return {
     ...low,
     ...(isOpen ? { turbine: atEnd(low.turbine, 1) } : {}),

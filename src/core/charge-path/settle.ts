@@ -14,15 +14,18 @@ import {
   type TurbineState,
 } from '../turbocharger/turbine-side';
 import {
+  type AirPath,
+  type ChargedAir,
+  HIGHEST_RATIO,
+  LEAST_MAPPED,
   breathe,
   chargeLow,
   chargeTo,
-  HIGHEST_RATIO,
-  LEAST_MAPPED,
+  engineCharger,
+  frontCharger,
   newPath,
   powerOf,
   stopOf,
-  type AirPath,
 } from './air-path';
 import type { Build } from '../build/build';
 
@@ -78,18 +81,14 @@ const LEAST_RISE = 1e-6;
 
 /**
  * What a shaft turns at by its compressor's place on the map, rev/min. Where the map gives none, similarity carries the
- * speed of its lowest ratio down to a shaft that stands still. Inlet K.
+ * speed of its lowest ratio down to a shaft that stands still.
  */
-function shaftOf(
-  map: CompiledMap,
-  { place, correctedFlow, compressor: { ratio } }: Pick<AirPath, 'place' | 'compressor' | 'correctedFlow'>,
-  temperature: number,
-): number {
+function shaftOf(map: CompiledMap, { place, correctedFlow, outlet: { ratio }, inlet }: ChargedAir): number {
   const known = place ?? efficiencyAt(map, correctedFlow, LEAST_MAPPED);
   const scale = ratio >= LEAST_MAPPED ? 1 : Math.sqrt(Math.max(LEAST_RISE, ratio - 1) / (LEAST_MAPPED - 1));
   return shaftSpeed.fn({
     correctedSpeed: (known?.speed ?? map.speeds[0]!) * scale,
-    temperature,
+    temperature: inlet.temperature,
     referenceTemperature: map.reference.temperature,
   });
 }
@@ -164,17 +163,11 @@ const risen = (temperatureRatio: number): number =>
   temperatureRatio * temperatureRatio * temperatureRatio * Math.sqrt(temperatureRatio);
 
 /** The ratio that a different work would drive, from the one at hand: exact where the works are equal. Inlet K. */
-function drivenRatio(
-  { compressor, efficiency }: Pick<AirPath, 'compressor' | 'efficiency'>,
-  temperature: number,
-  available: number,
-): number {
-  const scale = efficiency.value / (CP * temperature);
+function drivenRatio({ inlet, outlet, efficiency }: ChargedAir, available: number): number {
+  const scale = efficiency.value / (CP * inlet.temperature);
   return Math.max(
     1,
-    compressor.ratio +
-      risen(1 + Math.max(0, available) * scale) -
-      risen(1 + Math.max(0, compressor.work) * scale),
+    outlet.ratio + risen(1 + Math.max(0, available) * scale) - risen(1 + Math.max(0, outlet.work) * scale),
   );
 }
 
@@ -210,7 +203,8 @@ function turn(
   });
   // An engine that takes no air to speak of has no exhaust: there is no state to look for.
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
-  const shaftRpm = shaftOf(compressor.map, path, path.inlet.temperature);
+  const charger = engineCharger(path);
+  const shaftRpm = shaftOf(compressor.map, charger);
   const behind = low ? lowTurn(build, path, exhaust.flow, carried, rule.low!) : null;
   if (typeof behind === 'string') return behind;
   const given: Given = {
@@ -222,7 +216,7 @@ function turn(
     start: carried.ratio,
   };
   const airFlow = path.massFlow / compressor.count;
-  const needed = airFlow * path.compressor.work;
+  const needed = airFlow * charger.outlet.work;
   const turbine = 'opening' in rule ? atOpening(hot, given, rule.opening) : atPower(hot, given, needed);
   if (!turbine) return 'opening' in rule ? 'turbine-blocked' : 'turbine-too-small';
   carried.mixed = turbine.mixed;
@@ -243,7 +237,7 @@ function turn(
     portPressure: port,
     shaftRpm,
     drivenLow,
-    driven: 'opening' in rule ? drivenPressure(path, x.p, turbine.power / airFlow) : x.p,
+    driven: 'opening' in rule ? drivenPressure(charger, x.p, turbine.power / airFlow) : x.p,
     secants: null,
   };
 }
@@ -257,8 +251,8 @@ function lowTurn(
   rule: LowRule,
 ): Turn['low'] | MatchStop {
   const { hot, compressor } = build.low!;
-  const air = path.low!;
-  const shaftRpm = shaftOf(compressor.map, air, path.filter.temperature);
+  const air = frontCharger(path)!;
+  const shaftRpm = shaftOf(compressor.map, air);
   const given: Given = {
     flow: exhaustFlow,
     port: carried.mixed,
@@ -272,7 +266,7 @@ function lowTurn(
       ? atOpening(hot, given, rule.opening)
       : rule.kind === 'shaft'
         ? atOpening(hot, given, 0)
-        : atPower(hot, given, path.massFlow * air.compressor.work);
+        : atPower(hot, given, path.massFlow * air.outlet.work);
   if (!turbine)
     return rule.kind === 'opening' || rule.kind === 'shaft' ? 'turbine-blocked' : 'turbine-too-small';
   carried.lowMixed = turbine.mixed;
@@ -287,22 +281,23 @@ function nextLowRatio(
   { turbine, shaftRpm }: NonNullable<Turn['low']>,
   highWork: number,
 ): number {
+  const charger = engineCharger(path);
   switch (rule.kind) {
     case 'opening':
-      return drivenRatio(path.low!, path.filter.temperature, turbine.power / path.massFlow);
+      return drivenRatio(frontCharger(path)!, turbine.power / path.massFlow);
     case 'hold':
-      return (ratio * rule.pressure) / path.inlet.pressure;
+      return (ratio * rule.pressure) / charger.inlet.pressure;
     case 'share':
       // What the stage at the engine does not give is left to this one.
-      return (ratio * path.compressor.ratio) / drivenRatio(path, path.inlet.temperature, highWork);
+      return (ratio * charger.outlet.ratio) / drivenRatio(charger, highWork);
     case 'shaft':
       return ratioAtShaft(ratio, shaftRpm, rule.rpm);
   }
 }
 
 /** The manifold pressure that a work of the turbine, J/kg of air, would drive, Pa: the present one where the works are equal. */
-const drivenPressure = (path: AirPath, pressure: number, work: number): number =>
-  (pressure * drivenRatio(path, path.inlet.temperature, work)) / path.compressor.ratio;
+const drivenPressure = (charger: ChargedAir, pressure: number, work: number): number =>
+  (pressure * drivenRatio(charger, work)) / charger.outlet.ratio;
 
 function nextPressure(
   build: MatchedBuild,
@@ -313,16 +308,17 @@ function nextPressure(
   shaftRpm: number,
 ): number {
   const { hot, climate } = build;
+  const charger = engineCharger(path);
   switch (rule.kind) {
     case 'held':
     case 'fixed':
       return pressure;
     case 'opening':
-      return drivenPressure(path, pressure, (turbine.power * build.compressor.count) / path.massFlow);
+      return drivenPressure(charger, pressure, (turbine.power * build.compressor.count) / path.massFlow);
     case 'power':
       return (pressure * rule.power) / powerOf(build, path);
     case 'shaft':
-      return (pressure * ratioAtShaft(path.compressor.ratio, shaftRpm, rule.rpm)) / path.compressor.ratio;
+      return (pressure * ratioAtShaft(charger.outlet.ratio, shaftRpm, rule.rpm)) / charger.outlet.ratio;
     case 'spring':
       return hot.gate.kind === 'valve'
         ? climate.pressure +
@@ -444,11 +440,12 @@ export function isBalanced(
   { turbine, low }: Pick<Turn, 'turbine' | 'low'>,
   within: typeof POWERS_BALANCED,
 ): boolean {
+  const front = frontCharger(path);
   const apart = (power: number, flow: number, work: number) =>
     Math.abs(power - flow * work) <= (within.share * work + within.work) * flow;
   return (
-    apart(turbine.power, path.massFlow / build.compressor.count, path.compressor.work) &&
-    (!low || !path.low || apart(low.turbine.power, path.massFlow, path.low.compressor.work))
+    apart(turbine.power, path.massFlow / build.compressor.count, engineCharger(path).outlet.work) &&
+    (!low || !front || apart(low.turbine.power, path.massFlow, front.outlet.work))
   );
 }
 

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { findOnMap } from '../compressor/lookup';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
@@ -191,7 +192,7 @@ export function turboGround(
     library,
     level,
     massFlow: path.massFlow,
-    ratio: path.compressor.ratio,
+    ratio: engineCharger(path).outlet.ratio,
     inlet: { pressure: path.filter.pressure, temperature: path.filter.temperature },
     trial,
     base,

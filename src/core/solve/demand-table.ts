@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { isBoosting, planLevel, solvePath } from './point';
 
@@ -56,11 +57,11 @@ export function demandTable(build: Build, speeds: number[]): DemandTable {
       all.forEach((speedRpm, k) => {
         const { path, failed } = solvePath(one, speedRpm, level, start);
         if (failed || path.kind !== 'converged') return;
-        if (isBoosting(path.compressor.ratio)) start = path;
+        if (isBoosting(engineCharger(path).outlet.ratio)) start = path;
         const at = (i * NODES + j) * all.length + k;
         table.massFlow[at] = path.massFlow;
         table.inletPressure[at] = path.filter.pressure;
-        table.ratio[at] = path.compressor.ratio;
+        table.ratio[at] = engineCharger(path).outlet.ratio;
       });
     });
   });

@@ -1,6 +1,6 @@
 import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
-import { HIGHEST_RATIO, powerOf, solveAirPath, type AirPath } from '../charge-path/air-path';
+import { type AirPath, HIGHEST_RATIO, engineCharger, powerOf, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { matchedAt, matchedFor } from '../charge-path/matched';
 import { isMatched, type Matched } from '../charge-path/settle';
@@ -66,7 +66,7 @@ export function manifoldFor(
       path = solveAirPath(build, speedRpm, { kind: 'manifold', pressure }, build.backPressureRatio, path);
     return path;
   };
-  const isUsable = (p: AirPath) => p.kind === 'converged' && p.compressor.ratio <= HIGHEST_RATIO;
+  const isUsable = (p: AirPath) => p.kind === 'converged' && engineCharger(p).outlet.ratio <= HIGHEST_RATIO;
   const between = (low: number, high: number): Level | null => {
     const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance: 0.5 });
     return found.kind === 'converged'

@@ -58,7 +58,7 @@ export const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
     ? spansOf(
         judgedPoints(
           build,
-          points.filter((p) => p.path.low),
+          points.filter((p) => p.path.chargers.length > 1),
           1,
         ),
       ).map((span): Span => ({ ...span, front: true }))

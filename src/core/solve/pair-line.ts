@@ -5,6 +5,7 @@ import { compressorOutlet } from '../compressor/outlet';
 import { nearestFifty } from '../units/nearest';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
+import { engineCharger, frontCharger } from '../charge-path/air-path';
 import type { Level } from './demand';
 import { solvePoint, type OperatingPoint } from './point';
 
@@ -65,12 +66,12 @@ export function pairLineOf(
     };
   }
   if (!build.low) return null;
-  const { low } = goalPoint.path;
+  const [low] = goalPoint.path.chargers.length > 1 ? goalPoint.path.chargers : [];
   return {
     kind: 'compound',
-    front: low?.compressor.ratio ?? goalPoint.pressureRatio,
-    engine: low ? goalPoint.path.compressor.ratio : 1,
-    between: goalPoint.path.inlet.pressure,
+    front: low?.outlet.ratio ?? goalPoint.pressureRatio,
+    engine: low ? engineCharger(goalPoint.path).outlet.ratio : 1,
+    between: engineCharger(goalPoint.path).inlet.pressure,
     sharesFrom: points.find((p) => p.match?.low?.kind === 'sharing')?.speedRpm ?? null,
     bypassedFrom: changeover?.above ? changeover.speedRpm : null,
   };
@@ -138,18 +139,20 @@ const RATIO_STEP = 0.01;
  */
 function frontThatClears(build: Build, { path }: OperatingPoint): number | null {
   const { low, compressor } = build;
-  if (!low || !compressor || !path.low) return null;
+  const front = frontCharger(path);
+  const behind = engineCharger(path);
+  if (!low || !compressor || !front) return null;
   const { map } = compressor;
-  const kept = path.inlet.pressure / path.low.compressor.pressure;
-  for (let ratio = path.low.compressor.ratio; ; ratio += RATIO_STEP) {
+  const kept = behind.inlet.pressure / front.outlet.pressure;
+  for (let ratio = front.outlet.ratio; ; ratio += RATIO_STEP) {
     const pressure = path.filter.pressure * ratio * kept;
-    const engine = path.compressor.pressure / pressure;
+    const engine = behind.outlet.pressure / pressure;
     if (engine < LEAST_SHARE) return null;
     const { temperature } = compressorOutlet(
       build.climate.gas,
       path.filter.temperature,
       ratio,
-      path.low.efficiency.value,
+      front.efficiency.value,
     );
     const cooled = low.cooler ? coolerOutlet.fn({ inlet: temperature, ...low.cooler }) : temperature;
     const flow = correctedFlow.fn({

@@ -1,3 +1,4 @@
+import { engineCharger, frontCharger } from '../charge-path/air-path';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
@@ -63,22 +64,28 @@ describe('a compound pair', () => {
     const sweep = solveSweep(build);
     let judged = 0;
     for (const p of sweep.points) {
-      const low = p.path.low;
+      const low = frontCharger(p.path);
       if (!low || !p.match?.low) throw new Error(`${p.speedRpm} rpm has no second stage`);
       const lost = lossAt(
         build.losses.between[0]!,
-        low.compressor.pressure,
-        low.compressor.temperature,
+        low.outlet.pressure,
+        low.outlet.temperature,
         p.path.massFlow,
       );
-      const between = p.path.filter.pressure * low.compressor.ratio - lost;
-      expect(p.path.inlet.pressure).toBeCloseTo(between, 1);
-      expect(p.path.compressor.pressure / between).toBeCloseTo(p.path.compressor.ratio, 6);
-      expect(p.pressureRatio).toBeCloseTo(p.path.compressor.pressure / p.path.filter.pressure, 9);
+      const between = p.path.filter.pressure * low.outlet.ratio - lost;
+      expect(engineCharger(p.path).inlet.pressure).toBeCloseTo(between, 1);
+      expect(engineCharger(p.path).outlet.pressure / between).toBeCloseTo(
+        engineCharger(p.path).outlet.ratio,
+        6,
+      );
+      expect(p.pressureRatio).toBeCloseTo(engineCharger(p.path).outlet.pressure / p.path.filter.pressure, 9);
       // The cooler between takes the stated share of the difference to its coolant.
       const { effectiveness, coolant } = build.low!.cooler!;
-      const { temperature } = low.compressor;
-      expect(p.path.inlet.temperature).toBeCloseTo(temperature - effectiveness * (temperature - coolant), 6);
+      const { temperature } = low.outlet;
+      expect(engineCharger(p.path).inlet.temperature).toBeCloseTo(
+        temperature - effectiveness * (temperature - coolant),
+        6,
+      );
       if (p.pressureRatio > 1.3) {
         judged++;
         expect(Math.abs(p.match.imbalance)).toBeLessThan(1e-3);
@@ -116,7 +123,7 @@ describe('a compound pair', () => {
     const one = solvePoint(compiled(job), 2_200, planLevel(compiled(job)));
     compound(job, 'hornbeam-112-137', 'oak-76-83');
     const two = solvePoint(compiled(job), 2_200, planLevel(compiled(job)));
-    expect(two.path.compressor.ratio).toBeLessThan(1.1);
+    expect(engineCharger(two.path).outlet.ratio).toBeLessThan(1.1);
     expect(Math.abs(two.manifoldPressure / one.manifoldPressure - 1)).toBeLessThan(0.12);
   });
 
@@ -151,7 +158,7 @@ describe('a compound pair', () => {
               : match.kind === 'creep'
                 ? turbine.opening === 1 && low!.turbine.opening === 1
                 : match.kind === 'spring' || near(p, asked);
-          const between = path.inlet.pressure;
+          const between = engineCharger(path).inlet.pressure;
           const frontRight =
             low!.kind === 'held'
               ? near(between, build.low!.hold!)

@@ -4,7 +4,15 @@ import type { MapPoint } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
-import { lowLimit, powerOf, shaftLimit, solveAirPath, type AirPath } from '../charge-path/air-path';
+import {
+  engineCharger,
+  frontCharger,
+  lowLimit,
+  powerOf,
+  shaftLimit,
+  solveAirPath,
+  type AirPath,
+} from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, manifoldFor, unboostedAt, type Level } from './demand';
 import { solveMatched } from '../charge-path/matched';
@@ -178,7 +186,9 @@ const stopReason = (stop: NonNullable<Matched['stop']>, build: Build, speedRpm: 
 
 /** A neighbour's answer, if the same turbos worked there. */
 const matchedOf = (build: Build, point: OperatingPoint | undefined): Matched | undefined =>
-  point?.match && point.count === build.compressorCount && Boolean(point.path.low) === Boolean(build.low)
+  point?.match &&
+  point.count === build.compressorCount &&
+  point.path.chargers.length > 1 === Boolean(build.low)
     ? { path: point.path, match: point.match, stop: null }
     : undefined;
 
@@ -208,8 +218,10 @@ function solveTurbo(
 }
 
 /** What all stages together make of the pressure behind the filter. */
-const totalRatio = ({ compressor, filter, low }: AirPath): number =>
-  low ? compressor.pressure / filter.pressure : compressor.ratio;
+const totalRatio = (path: AirPath): number => {
+  const { outlet } = engineCharger(path);
+  return path.chargers.length > 1 ? outlet.pressure / path.filter.pressure : outlet.ratio;
+};
 
 type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };
 
@@ -251,16 +263,18 @@ function troublesOf(
   match: Match | null,
 ): { compressor: Reason[]; pipes: Partial<Record<StationKind, Reason[]>> } {
   const { low } = build;
+  const charger = engineCharger(path);
+  const inFront = frontCharger(path);
   const compressor = build.compressor
-    ? mapTroubles(path.map, build.compressor, path.inlet.temperature, shaftLimit(build))
+    ? mapTroubles(charger.map, build.compressor, charger.inlet.temperature, shaftLimit(build))
     : [];
   const front =
-    low && path.low ? mapTroubles(path.low.map, low.compressor, path.filter.temperature, lowLimit(low)) : [];
+    low && inFront ? mapTroubles(inFront.map, low.compressor, inFront.inlet.temperature, lowLimit(low)) : [];
   const pipes: Partial<Record<StationKind, Reason[]>> = {};
   const inlet = {
     filter: path.filter,
-    between: path.low?.compressor ?? path.filter,
-    cooler: path.compressor,
+    between: inFront?.outlet ?? path.filter,
+    cooler: charger.outlet,
     throttle: path.manifold,
   };
   for (const place of ['filter', 'between', 'cooler', 'throttle'] as const)
@@ -411,32 +425,32 @@ function stationsOf(
     state('weather', climate),
     state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
   ];
-  if (path.low)
+  const charger = engineCharger(path);
+  const front = frontCharger(path);
+  if (front)
     stations.push(
-      state('front-compressor', path.low.compressor, {
-        powerIn: flow * path.low.compressor.work,
-        range: path.low.map?.range ?? 'inside',
+      state('front-compressor', front.outlet, {
+        powerIn: flow * front.outlet.work,
+        range: front.map?.range ?? 'inside',
       }),
-      state('between', path.inlet, {
-        heatIn:
-          flow * (enthalpy(gas, path.inlet.temperature) - enthalpy(gas, path.low.compressor.temperature)),
-        drop: path.low.compressor.pressure - path.inlet.pressure,
+      state('between', charger.inlet, {
+        heatIn: flow * (enthalpy(gas, charger.inlet.temperature) - enthalpy(gas, front.outlet.temperature)),
+        drop: front.outlet.pressure - charger.inlet.pressure,
       }),
     );
   if (build.charged) {
     stations.push(
-      state('compressor', path.compressor, {
-        powerIn: flow * path.compressor.work,
-        range: path.map?.range ?? 'inside',
+      state('compressor', charger.outlet, {
+        powerIn: flow * charger.outlet.work,
+        range: charger.map?.range ?? 'inside',
         troubles: troubles.compressor,
       }),
     );
     if (build.cooler || build.losses.cooler.length)
       stations.push(
         state('cooler', path.cooler, {
-          heatIn:
-            flow * (enthalpy(gas, path.cooler.temperature) - enthalpy(gas, path.compressor.temperature)),
-          drop: path.compressor.pressure - path.cooler.pressure,
+          heatIn: flow * (enthalpy(gas, path.cooler.temperature) - enthalpy(gas, charger.outlet.temperature)),
+          drop: charger.outlet.pressure - path.cooler.pressure,
         }),
       );
   }
@@ -519,12 +533,14 @@ export function solvePoint(
     });
   const troubles = troublesOf(build, path, match);
   const choice = build.compressor;
+  const charger = engineCharger(path);
+  const inFront = frontCharger(path);
   const one =
-    choice && path.map && runningAt(path.map, choice.map, path.inlet.temperature, shaftLimit(build));
+    choice && charger.map && runningAt(charger.map, choice.map, charger.inlet.temperature, shaftLimit(build));
   const front =
     build.low &&
-    path.low?.map &&
-    runningAt(path.low.map, build.low.compressor.map, path.filter.temperature, lowLimit(build.low));
+    inFront?.map &&
+    runningAt(inFront.map, build.low.compressor.map, inFront.inlet.temperature, lowLimit(build.low));
   let stations: Station[] | undefined;
   let alonePower: number | undefined;
   const stopped =

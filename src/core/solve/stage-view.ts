@@ -1,4 +1,5 @@
 import type { Build } from '../build/build';
+import { engineCharger, frontCharger } from '../charge-path/air-path';
 import type { OperatingPoint } from './point';
 import type { Sweep } from './sweep';
 
@@ -8,28 +9,21 @@ export type StageName = 'engine' | 'front';
 /** A point as one stage of a pair sees it: its own flow, ratio and place on its map. A single turbo is left as it is. */
 export function onStage(point: OperatingPoint, stage: StageName): OperatingPoint {
   const { path } = point;
-  const { low } = path;
-  if (!low) return point;
-  if (stage === 'engine') return { ...point, pressureRatio: path.compressor.ratio };
+  const front = frontCharger(path);
+  if (!front) return point;
+  if (stage === 'engine') return { ...point, pressureRatio: engineCharger(path).outlet.ratio };
   return {
     ...point,
-    pressureRatio: low.compressor.ratio,
+    pressureRatio: front.outlet.ratio,
     compressors: point.compressors.slice(-1),
-    path: {
-      ...path,
-      correctedFlow: low.correctedFlow,
-      compressor: low.compressor,
-      efficiency: low.efficiency,
-      map: low.map,
-      inlet: path.filter,
-    },
+    path: { ...path, chargers: [front] },
   };
 }
 
 /** A solved setup as one stage of its pair sees it, for its own map. Speeds at which that stage does not work are left out. */
 export function stageAnswer<A extends { build: Build; sweep: Sweep }>({ build, sweep }: A, stage: StageName) {
   if (!build.low || !build.compressor) return { build, sweep };
-  const works = sweep.points.filter((p) => p.path.low || stage === 'front');
+  const works = sweep.points.filter((p) => frontCharger(p.path) || stage === 'front');
   return {
     build:
       stage === 'front'

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import {
@@ -162,7 +163,7 @@ describe('the solver is total', () => {
         const wrong = [...sweep.points, sweep.goalPoint].filter((p) => {
           const shown = [
             ...[p.speedRpm, p.manifoldPressure, p.boostGauge, p.pressureRatio, p.torque, p.alonePower],
-            ...[p.power.fuelFlow, p.power.wheels, p.path.correctedFlow],
+            ...[p.power.fuelFlow, p.power.wheels, engineCharger(p.path).correctedFlow],
             ...p.stations.flatMap((s) => [s.pressure ?? 0, s.temperature ?? 0, s.massFlow ?? 0]),
           ];
           const invented = p.stations.slice(1).some((s) => s.known);

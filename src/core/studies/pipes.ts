@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { lossAt, machNumber } from '../charge-air/losses';
 import type { Loss } from '../job/schema/job';
 import type { LossPlace } from '../job/schema/setup-choices';
@@ -37,7 +38,7 @@ function stateBefore(build: Build, point: OperatingPoint, place: LossPlace): Sta
     case 'inlet':
       return { pressure: build.climate.pressure, temperature: build.climate.temperature, flow };
     case 'cooler':
-      return { ...path.compressor, flow };
+      return { ...engineCharger(path).outlet, flow };
     case 'charge':
     case 'throttle':
       return { pressure: path.cooler.pressure, temperature: path.cooler.temperature, flow };

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -25,7 +26,10 @@ describe('prices of the stations', () => {
     const point = at(build, build.goal.speedRpm);
     const { path } = point;
     const work = (inlet: number) =>
-      (path.massFlow * 1005 * build.climate.temperature * ((path.compressor.pressure / inlet) ** 0.286 - 1)) /
+      (path.massFlow *
+        1005 *
+        build.climate.temperature *
+        ((engineCharger(path).outlet.pressure / inlet) ** 0.286 - 1)) /
       build.efficiencyGuess;
     const byHand = work(path.filter.pressure) - work(build.climate.pressure);
     expect(pricesAt(build, point).filter!.shaft / byHand).toBeGreaterThan(0.95);

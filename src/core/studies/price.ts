@@ -1,4 +1,4 @@
-import { powerOf, solveAirPath, type Drive } from '../charge-path/air-path';
+import { type Drive, engineCharger, powerOf, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { solveMatched } from '../charge-path/matched';
 import { isMatched } from '../charge-path/settle';
@@ -32,7 +32,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
     isMatched(bare) && point.match
       ? solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null }).path
       : solveAirPath(bare, point.speedRpm, drive, backPressure, path);
-  const shaftOf = (p: typeof path) => p.massFlow * p.compressor.work;
+  const shaftOf = (p: typeof path) => p.massFlow * engineCharger(p).outlet.work;
   const without = (station: StationKind, bare: Build) => {
     const other = withPart(bare);
     if (other.kind !== 'converged') return;

@@ -1,7 +1,7 @@
 import type { Climate } from '../air/climate';
 import type { Job } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
-import { shaftLimit } from '../charge-path/air-path';
+import { engineCharger, shaftLimit } from '../charge-path/air-path';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from '../build/build';
 import { planLevel, solvePoint, type OperatingPoint } from '../solve/point';
 import { JUDGED_RATIO } from '../solve/map-spans';
@@ -104,7 +104,11 @@ function rowOf(site: Site, build: Build): SiteRow {
     }, null);
   return {
     ...site,
-    line: judged.map((p) => ({ speedRpm: p.speedRpm, flow: p.path.correctedFlow, ratio: p.pressureRatio })),
+    line: judged.map((p) => ({
+      speedRpm: p.speedRpm,
+      flow: engineCharger(p.path).correctedFlow,
+      ratio: p.pressureRatio,
+    })),
     power: isSolved ? goal.power.fuelFlow : null,
     boostGauge: isSolved ? goal.boostGauge : null,
     ratio: isSolved ? goal.pressureRatio : null,

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { create, all } from 'mathjs';
 import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { given, guess } from '../documents/input';
@@ -82,7 +83,7 @@ describe('a load step', () => {
       const settled = at(p);
       const { path, turn } = settled;
       const shaft = spinning(settled);
-      const power = turn.turbine.power - path.massFlow * path.compressor.work;
+      const power = turn.turbine.power - path.massFlow * engineCharger(path).outlet.work;
       return { p, shaft, gain: power / (hot.inertia * shaft) };
     });
     const read = (shaft: number, of: 'gain' | 'p') => {

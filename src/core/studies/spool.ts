@@ -6,7 +6,7 @@ import { findRoot } from '../numerics/roots';
 import { resistancePower, roadSpeed } from '../vehicle/performance';
 import { wheelPower } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import { lowLimit, powerOf, shaftLimit } from '../charge-path/air-path';
+import { engineCharger, frontCharger, lowLimit, powerOf, shaftLimit } from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import type { PlacedLoss } from '../build/plumbing';
 import { aloneAt, unboostedAt, type Level } from '../solve/demand';
@@ -264,7 +264,7 @@ function atShafts(
   const found = solve(build.low ? { kind: 'shaft', rpm: low } : undefined);
   if (typeof found === 'string') return null;
   const hold = build.low?.hold ?? null;
-  if (hold === null || found.path.inlet.pressure <= hold) return found;
+  if (hold === null || engineCharger(found.path).inlet.pressure <= hold) return found;
   // The gate of the stage in front holds its own boost: its shaft gains no more.
   const held = solve({ kind: 'hold', pressure: hold });
   return typeof held === 'string' ? found : held;
@@ -381,12 +381,12 @@ function run(
     const { settled, build, power } = moment;
     const { path, turn } = settled;
     const { count } = build.compressor;
-    const high = netPower(turn.turbine.power, path.massFlow / count, path.compressor.work);
+    const high = netPower(turn.turbine.power, path.massFlow / count, engineCharger(path).outlet.work);
     const isHeld = settled.rule.low?.kind === 'hold';
+    const front = frontCharger(path);
     const low =
-      build.low && turn.low && path.low && !isHeld
-        ? (2 * netPower(turn.low.turbine.power, path.massFlow, path.low.compressor.work)) /
-          build.low.hot.inertia
+      build.low && turn.low && front && !isHeld
+        ? (2 * netPower(turn.low.turbine.power, path.massFlow, front.outlet.work)) / build.low.hot.inertia
         : 0;
     const own = (2 * high) / build.hot.inertia;
     const gain = gainOf(build, plan, state[2]!, power);

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { shareFor } from '../engine/exhaust';
 import type { Setup } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
@@ -25,18 +26,19 @@ function expectedOf(
   build: MatchedBuild,
   { path, match }: Matched & { match: NonNullable<Matched['match']> },
 ): Expected {
+  const charger = engineCharger(path);
   return {
     ambient: build.climate.pressure,
-    inlet: path.inlet,
+    inlet: charger.inlet,
     coolant: build.cooler?.coolant ?? null,
-    compressorEfficiency: path.efficiency.value,
+    compressorEfficiency: charger.efficiency.value,
     coolerEffectiveness: build.cooler?.effectiveness ?? null,
     air: build.climate.gas,
     manifold: path.manifold.pressure,
-    compressorOutlet: path.compressor.pressure,
+    compressorOutlet: charger.outlet.pressure,
     turbineInlet: match.turbine.inlet.pressure,
     turbineOutlet: match.turbine.outlet.pressure,
-    compressorOutletTemperature: path.compressor.temperature,
+    compressorOutletTemperature: charger.outlet.temperature,
     chargeTemperature: path.manifold.temperature,
     turbineInletTemperature: match.turbine.inlet.temperature,
     shaftRpm: match.shaftRpm,

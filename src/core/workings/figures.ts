@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import type { Quantity } from '../units/quantities';
 import type { Build } from '../build/build';
 import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
@@ -31,14 +32,17 @@ export const figures = {
   'manifold-pressure': { quantity: 'pressure', read: solved((_, p) => p.manifoldPressure) },
   boost: { quantity: 'boost', read: solved((_, p) => p.boostGauge) },
   'pressure-ratio': { quantity: 'ratio', read: working((_, p) => p.pressureRatio) },
-  'corrected-flow': { quantity: 'massFlow', read: working((_, p) => p.path.correctedFlow) },
-  'outlet-temperature': { quantity: 'temperature', read: working((_, p) => p.path.compressor.temperature) },
+  'corrected-flow': { quantity: 'massFlow', read: working((_, p) => engineCharger(p.path).correctedFlow) },
+  'outlet-temperature': {
+    quantity: 'temperature',
+    read: working((_, p) => engineCharger(p.path).outlet.temperature),
+  },
   'charge-temperature': { quantity: 'temperature', read: solved((_, p) => p.path.manifold.temperature) },
   'compressor-power': {
     quantity: 'shaftPower',
-    read: working((_, p) => p.path.massFlow * p.path.compressor.work),
+    read: working((_, p) => p.path.massFlow * engineCharger(p.path).outlet.work),
   },
-  efficiency: { quantity: 'share', read: working((_, p) => p.path.efficiency.value) },
+  efficiency: { quantity: 'share', read: working((_, p) => engineCharger(p.path).efficiency.value) },
   'shaft-speed': { quantity: 'shaftSpeed', read: working((_, p) => p.compressors[0]?.shaftSpeedRpm) },
   'speed-share': { quantity: 'share', read: working((_, p) => p.compressors[0]?.speedShare) },
   'surge-margin': { quantity: 'share', read: working((_, p) => p.compressors[0]?.surgeMargin) },

@@ -25,7 +25,7 @@ import {
 } from '../engine/formulas';
 import { evaporatedFuel, evaporation } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
-import { shaftLimit, type AirPath } from '../charge-path/air-path';
+import { type AirPath, engineCharger, shaftLimit } from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, unboostedAt } from '../solve/demand';
 import { figureAt, figures, type FigureId } from './figures';
@@ -298,12 +298,12 @@ function ratioSteps(s: Sheet): number {
     path.manifold.temperature,
     'backwards',
   );
-  const outlet = lossSteps(s, 'cooler', behindCooler, path.compressor.temperature, 'backwards');
+  const outlet = lossSteps(s, 'cooler', behindCooler, engineCharger(path).outlet.temperature, 'backwards');
   return s.put(pressureRatio, { outlet, inlet });
 }
 
 function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
-  const { efficiency } = s.point.path;
+  const { efficiency } = engineCharger(s.point.path);
   const { compressor } = s.build;
   if (!compressor || efficiency.origin === 'guess')
     return { value: efficiency.value, origin: s.own('efficiencyGuess') };
@@ -319,12 +319,12 @@ function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
 
 /** Where the temperature before the compressor at the engine comes from: the day's air, or the stage in front. */
 const inletOrigin = (s: Sheet): Origin =>
-  s.point.path.low ? read('sums') : s.input('brief.venue.temperature');
+  s.point.path.chargers.length > 1 ? read('sums') : s.input('brief.venue.temperature');
 
 function workSteps(s: Sheet): number {
   const { gas } = s.build.climate;
-  const { temperature } = s.point.path.inlet;
-  const { ratio } = s.point.path.compressor;
+  const { temperature } = engineCharger(s.point.path).inlet;
+  const { ratio } = engineCharger(s.point.path).outlet;
   const before = inletOrigin(s);
   const ideal = isentropicTemperature(gas, temperature, ratio);
   const byEntropy = (entropy(gas, ideal) - entropy(gas, temperature)) / Math.log(ideal / temperature);
@@ -353,10 +353,10 @@ function workSteps(s: Sheet): number {
 
 function outletSteps(s: Sheet): number {
   const { gas } = s.build.climate;
-  const { temperature } = s.point.path.inlet;
+  const { temperature } = engineCharger(s.point.path).inlet;
   const before = inletOrigin(s);
   const work = workSteps(s);
-  const out = s.point.path.compressor.temperature;
+  const out = engineCharger(s.point.path).outlet.temperature;
   const meanHeat = (enthalpy(gas, out) - enthalpy(gas, temperature)) / (out - temperature);
   return s.put(
     outletTemperature,
@@ -376,7 +376,7 @@ function chargeSteps(s: Sheet): void {
   s.put(
     coolerOutlet,
     {
-      inlet: boosting ? inlet : path.compressor.temperature,
+      inlet: boosting ? inlet : engineCharger(path).outlet.temperature,
       coolant: cooler.coolant,
       effectiveness: cooler.effectiveness,
     },
@@ -400,7 +400,7 @@ function shaftSteps(s: Sheet): number {
     shaftSpeed,
     {
       correctedSpeed,
-      temperature: s.point.path.inlet.temperature,
+      temperature: engineCharger(s.point.path).inlet.temperature,
       referenceTemperature: map.reference.temperature,
     },
     { temperature: s.input('brief.venue.temperature'), referenceTemperature: read('map') },
@@ -439,8 +439,8 @@ function correctedSteps(s: Sheet): number {
     correctedFlow,
     {
       massFlow: point.path.massFlow / build.compressorCount,
-      temperature: point.path.inlet.temperature,
-      pressure: point.path.inlet.pressure,
+      temperature: engineCharger(point.path).inlet.temperature,
+      pressure: engineCharger(point.path).inlet.pressure,
       referenceTemperature: reference.temperature,
       referencePressure: reference.pressure,
     },
@@ -528,12 +528,13 @@ function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
         {
           temperature: build.climate.temperature,
           pressureRatio: point.pressureRatio,
-          efficiency: path.efficiency.value,
+          efficiency: engineCharger(path).efficiency.value,
         },
         {
           temperature: sheet.input('brief.venue.temperature'),
           pressureRatio: read('sums'),
-          efficiency: path.efficiency.origin === 'guess' ? sheet.own('efficiencyGuess') : read('map'),
+          efficiency:
+            engineCharger(path).efficiency.origin === 'guess' ? sheet.own('efficiencyGuess') : read('map'),
         },
       );
     case 'pressure-ratio':

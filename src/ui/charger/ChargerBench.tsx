@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger } from '@/core/charge-path/air-path';
 import { isCompressor } from '@/formats/library-items';
 import dynamic from 'next/dynamic';
 import { memo, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
@@ -327,13 +328,13 @@ function ReadingsAt({ solved }: { solved: Solved }) {
     [
       'Outlet temperature',
       '',
-      figure(point.path.compressor.temperature, 'temperature'),
+      figure(engineCharger(point.path).outlet.temperature, 'temperature'),
       'outlet-temperature',
     ],
     [
       'Power it takes',
       each && 'both together',
-      figure(point.path.massFlow * point.path.compressor.work, 'shaftPower'),
+      figure(point.path.massFlow * engineCharger(point.path).outlet.work, 'shaftPower'),
       'compressor-power',
     ],
     ['Surge margin', 'at constant ratio', figure(at?.surgeMargin, 'share'), 'surge-margin'],

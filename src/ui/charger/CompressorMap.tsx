@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger } from '@/core/charge-path/air-path';
 import { line } from 'd3-shape';
 import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
@@ -54,7 +55,10 @@ const none: readonly Overlay[] = [];
 
 const runningOf = (sweep: Sweep) =>
   sweep.drawn.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
-const placeOf = (p: OperatingPoint): Place => ({ flow: p.path.correctedFlow, ratio: p.pressureRatio });
+const placeOf = (p: OperatingPoint): Place => ({
+  flow: engineCharger(p.path).correctedFlow,
+  ratio: p.pressureRatio,
+});
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
 export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage = 'engine' }: Props) {
@@ -90,7 +94,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage
   const runPath = useMemo(
     () =>
       line<OperatingPoint>()
-        .x((p) => scales.x(p.path.correctedFlow))
+        .x((p) => scales.x(engineCharger(p.path).correctedFlow))
         .y((p) => scales.y(p.pressureRatio))(running) ?? '',
     [running, scales],
   );
@@ -138,16 +142,22 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage
         }}
       >
         <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
-        <FlowFigures frame={frame} skip={selected ? selected.path.correctedFlow : null} />
+        <FlowFigures frame={frame} skip={selected ? engineCharger(selected.path).correctedFlow : null} />
         <Beads
           running={running}
           scales={scales}
           step={beadStep(build.redLineRpm)}
           selected={selected?.speedRpm ?? null}
-          taken={goal ? [{ x: x(goal.path.correctedFlow), y: y(goal.pressureRatio) - 22, w: 6, h: 40 }] : []}
+          taken={
+            goal
+              ? [{ x: x(engineCharger(goal.path).correctedFlow), y: y(goal.pressureRatio) - 22, w: 6, h: 40 }]
+              : []
+          }
         />
         {goal && (
-          <g transform={`translate(${x(goal.path.correctedFlow)} ${y(goal.pressureRatio) - 10})`}>
+          <g
+            transform={`translate(${x(engineCharger(goal.path).correctedFlow)} ${y(goal.pressureRatio) - 10})`}
+          >
             <path d="M0 6V-30" stroke="var(--brass)" strokeWidth="2" />
             <path d="M0 -30h11l-3 4l3 4h-11z" fill="var(--brass)" />
             <Halo x={15} y={-20} weight={650} colour="var(--brass-text)">
@@ -264,7 +274,7 @@ function nearestPoint(
   let best: OperatingPoint | null = null;
   let least = 40;
   for (const p of running) {
-    const distance = Math.hypot(x(p.path.correctedFlow) - px, y(p.pressureRatio) - py);
+    const distance = Math.hypot(x(engineCharger(p.path).correctedFlow) - px, y(p.pressureRatio) - py);
     if (distance < least) {
       least = distance;
       best = p;

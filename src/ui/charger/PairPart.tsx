@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger, frontCharger } from '@/core/charge-path/air-path';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import { isTurbocharger, isTurbine } from '@/formats/library-items';
@@ -63,11 +64,11 @@ function Stages({ solved }: { solved: Solved }) {
         : {
             total: p.pressureRatio,
             boost: inUnit(p.boostGauge, 'boost'),
-            ...(p.path.low
+            ...(frontCharger(p.path)
               ? {
-                  engine: p.path.compressor.ratio,
-                  front: p.path.low.compressor.ratio,
-                  between: inUnit(p.path.inlet.pressure - b.climate.pressure, 'boost'),
+                  engine: engineCharger(p.path).outlet.ratio,
+                  front: frontCharger(p.path)!.outlet.ratio,
+                  between: inUnit(engineCharger(p.path).inlet.pressure - b.climate.pressure, 'boost'),
                 }
               : {}),
           },
@@ -76,7 +77,7 @@ function Stages({ solved }: { solved: Solved }) {
   const none = useCallback(() => ({}), []);
   const { common, reads } = useCurves(solved, ofEach, none);
   const { low, compressor } = build;
-  const at = point.path.low;
+  const at = frontCharger(point.path);
   if (!low || !compressor) return null;
   return (
     <>
@@ -84,7 +85,7 @@ function Stages({ solved }: { solved: Solved }) {
         {low.compressor.name} in front of {compressor.name}
         <small>
           {at
-            ? `at ${figure(point.speedRpm, 'engineSpeed')}: ${figure(at.compressor.ratio, 'ratio')} in front × ${figure(point.path.compressor.ratio, 'ratio')} at the engine, less the loss between = ${figure(point.pressureRatio, 'ratio')}`
+            ? `at ${figure(point.speedRpm, 'engineSpeed')}: ${figure(at.outlet.ratio, 'ratio')} in front × ${figure(engineCharger(point.path).outlet.ratio, 'ratio')} at the engine, less the loss between = ${figure(point.pressureRatio, 'ratio')}`
             : `at ${figure(point.speedRpm, 'engineSpeed')} the stage at the engine is passed by`}
         </small>
       </h2>

@@ -1,3 +1,4 @@
+import { engineCharger } from '@/core/charge-path/air-path';
 import type { CompiledMap } from '@/core/compressor/map';
 import type { OperatingPoint } from '@/core/solve/point';
 import { nearestToSurge } from '@/core/solve/map-spans';
@@ -31,7 +32,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
       {nearest && margin != null && margin > 0 && right > 420 && (
         <g data-testid="surge-dimension">
           <path
-            d={`M${x(map.surge.at(nearest.pressureRatio)) - 64} ${y(nearest.pressureRatio)}H${x(nearest.path.correctedFlow) - 5}m0 -4v8`}
+            d={`M${x(map.surge.at(nearest.pressureRatio)) - 64} ${y(nearest.pressureRatio)}H${x(engineCharger(nearest.path).correctedFlow) - 5}m0 -4v8`}
           />
           <g stroke="none">
             <Halo
@@ -57,7 +58,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
       {selected && room && edge && (
         <g data-testid="edge-dimension">
           <path
-            d={`M${x(selected.path.correctedFlow) + 9} ${y(selected.pressureRatio)}H${x(selected.path.correctedFlow * (1 + room.share))}m0 -5v10`}
+            d={`M${x(engineCharger(selected.path).correctedFlow) + 9} ${y(selected.pressureRatio)}H${x(engineCharger(selected.path).correctedFlow * (1 + room.share))}m0 -5v10`}
           />
           <g stroke="none">
             <Halo x={edge.x - edge.w / 2} y={y(selected.pressureRatio) - 8} weight={650} size={13}>
@@ -77,7 +78,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
 export function edgeWords(selected: OperatingPoint | null, { x, y }: Scales, right: number): Spot | null {
   const room = selected?.compressors[0]?.edgeRoom;
   if (!selected || !room || right <= 420 || room.share <= 0.02 || room.share > 1) return null;
-  const left = Math.min(right - 40, x(selected.path.correctedFlow * (1 + room.share)) + 7);
+  const left = Math.min(right - 40, x(engineCharger(selected.path).correctedFlow * (1 + room.share)) + 7);
   return { x: left + 50, y: y(selected.pressureRatio) - 4, w: 100, h: 30 };
 }
 
@@ -100,13 +101,13 @@ export function Beads({
   const beads = running.filter((p) => p.speedRpm % step === 0);
   const labelled = beads.filter((p, i) => p.speedRpm % (2 * step) === 0 || i === beads.length - 1);
   const spots = labelled
-    .map((p) => ({ p, x: x(p.path.correctedFlow), y: y(p.pressureRatio) - 14, w: 34, h: 13 }))
+    .map((p) => ({ p, x: x(engineCharger(p.path).correctedFlow), y: y(p.pressureRatio) - 14, w: 34, h: 13 }))
     .reverse();
   const shown = spreadOut(spots, taken);
   return (
     <g pointerEvents="none">
       {beads.map((p) => {
-        const px = x(p.path.correctedFlow);
+        const px = x(engineCharger(p.path).correctedFlow);
         const py = y(p.pressureRatio);
         if (isOff(p))
           return (
@@ -153,11 +154,11 @@ export function Selected({
   scales: Scales;
   height: number;
 }) {
-  const px = scales.x(point.path.correctedFlow);
+  const px = scales.x(engineCharger(point.path).correctedFlow);
   const py = scales.y(point.pressureRatio);
   const foot = height - PAD.bottom;
   const { figureNumber } = useWords();
-  const flow = figureNumber(point.path.correctedFlow, 'massFlow');
+  const flow = figureNumber(engineCharger(point.path).correctedFlow, 'massFlow');
   return (
     <g pointerEvents="none" data-testid="selected-bead">
       <path d={`M${px} ${py}V${foot}`} stroke="var(--ink)" strokeDasharray="2 3" />
@@ -206,7 +207,7 @@ export function Callout({ point, shapes, scales, running, beside, width, height 
     `${figure(at.flow, 'massFlow')} corrected, ratio ${figure(at.pressureRatio, 'ratio')}`,
     at.efficiency === null
       ? 'lets the air pass'
-      : `${figure(at.efficiency, 'share')} efficient${estimated}, out at ${figure(point.path.compressor.temperature, 'temperature')}`,
+      : `${figure(at.efficiency, 'share')} efficient${estimated}, out at ${figure(engineCharger(point.path).outlet.temperature, 'temperature')}`,
     `shaft ${figure(at.shaftSpeedRpm, 'shaftSpeed')}, ${figure(at.speedShare, 'share')} of its limit`,
   ];
   const w = 234;
@@ -224,7 +225,12 @@ export function Callout({ point, shapes, scales, running, beside, width, height 
     ...beside.flatMap((o) => [...o.surge, ...o.choke, ...o.top, ...o.running]),
   ]
     .map((p) => ({ x: scales.x(p.flow), y: scales.y(p.ratio) }))
-    .concat(running.map((p) => ({ x: scales.x(p.path.correctedFlow), y: scales.y(p.pressureRatio) })));
+    .concat(
+      running.map((p) => ({
+        x: scales.x(engineCharger(p.path).correctedFlow),
+        y: scales.y(p.pressureRatio),
+      })),
+    );
   const choke = shapes.choke[CHOKE_WORD]!;
   const surge = shapes.surge[SURGE_WORD]!;
   for (let dx = 0; dx <= 60; dx += 15) {

@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger } from '@/core/charge-path/air-path';
 import Button from '@mui/material/Button';
 import { useCallback, useDeferredValue, useState } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
@@ -260,8 +261,8 @@ function Pictures({ solved }: { solved: Solved }) {
   const ofOwn = useCallback(
     (b: Solved['build'], p: OperatingPoint) => ({
       ambient: inUnit(b.climate.pressure, 'pressure'),
-      corrected: inUnit(p.path.correctedFlow, 'massFlow'),
-      outlet: inUnit(p.path.compressor.temperature, 'temperature'),
+      corrected: inUnit(engineCharger(p.path).correctedFlow, 'massFlow'),
+      outlet: inUnit(engineCharger(p.path).outlet.temperature, 'temperature'),
       alone: inUnit(p.alonePower, 'power'),
     }),
     [inUnit],
@@ -366,10 +367,10 @@ function SweepRow({ p, current }: { p: OperatingPoint; current: boolean }) {
         figureNumber(p.manifoldPressure, 'pressure'),
         figureNumber(p.boostGauge, 'boost'),
         figureNumber(p.pressureRatio, 'ratio'),
-        figureNumber(p.path.correctedFlow, 'massFlow'),
+        figureNumber(engineCharger(p.path).correctedFlow, 'massFlow'),
         figureNumber(drop('filter') ?? 0, 'pressureDrop'),
         figureNumber(drop('cooler') ?? 0, 'pressureDrop'),
-        figureNumber(p.path.compressor.temperature, 'temperature'),
+        figureNumber(engineCharger(p.path).outlet.temperature, 'temperature'),
         figureNumber(p.path.manifold.temperature, 'temperature'),
         figureNumber(p.power.fuelFlow, 'power'),
         figureNumber(p.alonePower, 'power'),
