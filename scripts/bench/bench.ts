@@ -39,7 +39,7 @@ function sums(): void {
       '5 ms',
     );
     const map = build.compressor!.map;
-    const points = solveSweep(build).points.filter((p) => p.compressors[0]?.status === 'inside');
+    const points = solveSweep(build).points.filter((p) => engineCharger(p).at?.status === 'inside');
     const each = (work: (p: (typeof points)[number]) => void) =>
       `${((time(200, () => points.forEach(work)) * 1000) / points.length).toFixed(2)} µs`;
     print(

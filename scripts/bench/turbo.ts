@@ -1,4 +1,5 @@
 /** The match: sweeps, site fan and a proof over random builds; a change of housing on the page, in Chromium. */
+import { engineCharger } from '../../src/core/charge-path/air-path';
 import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -57,7 +58,9 @@ function proof(count: number): void {
     const { match, stop, path: air } = solveMatched(build, speedRpm, asked);
     times.push(performance.now() - start);
     const found = scan(build, speedRpm, asked, 16);
-    const figures = match ? [air.manifold.pressure, match.turbine.inlet.pressure, match.shaftRpm] : [];
+    const figures = match
+      ? [air.manifold.pressure, engineCharger(match).turbine.inlet.pressure, engineCharger(match).shaftRpm]
+      : [];
     if (figures.some((v) => !Number.isFinite(v)) || (!match && !stop)) unsound++;
     if (stop === 'boost-runs-away') {
       runaways++;

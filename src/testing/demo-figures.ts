@@ -8,7 +8,8 @@ import { sampleHistories, sampleLibrary } from '../data/demo/sample';
 export type Figures = Record<string, number>;
 
 const figuresOf = (point: OperatingPoint): Figures => {
-  const { path, match, compressors } = point;
+  const { path, match } = point;
+  const { at } = engineCharger(point);
   const figures: Record<string, number | null | undefined> = {
     manifoldPressure: path.manifold.pressure,
     massFlow: path.massFlow,
@@ -17,14 +18,14 @@ const figuresOf = (point: OperatingPoint): Figures => {
     compressorEfficiency: engineCharger(path).efficiency.value,
     backPressureRatio: path.backPressureRatio,
     power: point.power.fuelFlow,
-    shaftSpeedRpm: compressors[0]?.shaftSpeedRpm,
-    surgeMargin: compressors[0]?.surgeMargin,
-    turbineInletPressure: match?.turbine.inlet.pressure,
-    turbineInletTemperature: match?.turbine.inlet.temperature,
-    gateFlow: match?.turbine.gateFlow,
+    shaftSpeedRpm: at?.shaftSpeedRpm,
+    surgeMargin: at?.surgeMargin,
+    turbineInletPressure: (match && engineCharger(match))?.turbine.inlet.pressure,
+    turbineInletTemperature: (match && engineCharger(match))?.turbine.inlet.temperature,
+    gateFlow: (match && engineCharger(match))?.turbine.gateFlow,
     exhaustFlow: match?.exhaustFlow,
     frontRatio: frontCharger(path)?.outlet.ratio,
-    frontShaftRpm: match?.low?.shaftRpm,
+    frontShaftRpm: (match && frontCharger(match))?.shaftRpm,
   };
   return Object.fromEntries(
     Object.entries(figures).flatMap(([name, value]) => (typeof value === 'number' ? [[name, value]] : [])),

@@ -3,7 +3,7 @@ import { given } from '../core/documents/input';
 import { stageOf } from '../core/job/fit';
 import type { Turbocharger } from '../core/turbocharger/document';
 import { compileBuild, type Library } from '../core/build/build';
-import { HIGHEST_RATIO, shaftLimit } from '../core/charge-path/air-path';
+import { HIGHEST_RATIO, engineCharger, shaftLimit } from '../core/charge-path/air-path';
 import { BURST } from '../core/charge-path/balance';
 import { matchedAt } from '../core/charge-path/matched';
 import { isMatched, type MatchedBuild } from '../core/charge-path/settle';
@@ -99,7 +99,10 @@ export type Scanned = 'held' | 'turbine' | 'creep' | 'runs-away' | 'nothing';
  */
 export function scan(build: MatchedBuild, speedRpm: number, asked: number, steps = 40): Scanned {
   const ambient = build.climate.pressure;
-  const read = (pressure: number) => matchedAt(build, speedRpm, pressure).match;
+  const read = (pressure: number) => {
+    const { match } = matchedAt(build, speedRpm, pressure);
+    return match && engineCharger(match);
+  };
   const there = read(asked);
   const opening = there?.turbine.opening ?? -Infinity;
   if (opening >= 0 && opening <= 1) return 'held';

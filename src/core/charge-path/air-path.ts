@@ -53,12 +53,12 @@ export type ChargedAir = {
   efficiency: { value: number; origin: 'map' | 'estimated' | 'guess' };
 };
 
-/** The charger that the engine breathes from. */
-export const engineCharger = ({ chargers }: Pick<AirPath, 'chargers'>): ChargedAir =>
+/** The charger that the engine breathes from, of a list that stands ambient first. */
+export const engineCharger = <C>({ chargers }: { chargers: readonly C[] }): C =>
   chargers[chargers.length - 1]!;
 
 /** The charger in front of another; null where there is but one. */
-export const frontCharger = ({ chargers }: Pick<AirPath, 'chargers'>): ChargedAir | null =>
+export const frontCharger = <C>({ chargers }: { chargers: readonly C[] }): C | null =>
   chargers.length > 1 ? chargers[0]! : null;
 
 /** The ratio that is written where a search asks for more than any compressor gives. */

@@ -188,7 +188,7 @@ describe('the steady match', () => {
     const build = built(index);
     const asked = level(build);
     const { path, match } = solveMatched(build, speedRpm, asked);
-    const t = match!.turbine;
+    const t = engineCharger(match!).turbine;
     const start = [150, 3.3, 150, 95, 9.5, 160, 3.9, 11, 0.1].map((v, i) =>
       i === 8 && match!.kind === 'turbine' ? 0 : v,
     );
@@ -245,10 +245,10 @@ describe('the steady match', () => {
       const isShort = path.manifold.pressure < asked - 1;
       expect(match!.kind === 'turbine').toBe(isShort);
       if (isShort) {
-        expect(match!.turbine.opening).toBe(0);
+        expect(engineCharger(match!).turbine.opening).toBe(0);
         // No gate could do better: what is asked would need more than all of the exhaust.
         const wanted = matchedAt(build, speed, asked);
-        expect(wanted.match ? wanted.match.turbine.opening : -1).toBeLessThan(0);
+        expect(wanted.match ? engineCharger(wanted.match).turbine.opening : -1).toBeLessThan(0);
       }
     }
     expect([...kinds].sort()).toEqual(['held', 'turbine']);
@@ -262,7 +262,10 @@ describe('the steady match', () => {
       near = solveMatched(build, speed, asked, near);
       const fresh = solveMatched(build, speed, asked);
       expect(near.path.manifold.pressure / fresh.path.manifold.pressure).toBeCloseTo(1, 4);
-      expect(near.match!.turbine.inlet.pressure / fresh.match!.turbine.inlet.pressure).toBeCloseTo(1, 4);
+      expect(
+        engineCharger(near.match!).turbine.inlet.pressure /
+          engineCharger(fresh.match!).turbine.inlet.pressure,
+      ).toBeCloseTo(1, 4);
     }
   });
 
@@ -299,7 +302,9 @@ describe('the steady match', () => {
           ];
           if (Math.abs(a.boostGauge - b.boostGauge) >= 10) return;
           compared++;
-          expect(b.match!.turbine.inlet.pressure).toBeLessThanOrEqual(a.match!.turbine.inlet.pressure + 1);
+          expect(engineCharger(b.match!).turbine.inlet.pressure).toBeLessThanOrEqual(
+            engineCharger(a.match!).turbine.inlet.pressure + 1,
+          );
         },
       ),
       { numRuns: draws(25) },
@@ -348,8 +353,10 @@ describe('the steady match', () => {
     for (const speed of [2_000, 3_000, 3_400, 4_500, 6_500]) {
       const [a, b] = [twin, one].map((build) => solveMatched(build, speed, asked));
       expect(b!.path.manifold.pressure / a!.path.manifold.pressure).toBeCloseTo(1, 5);
-      expect(b!.match!.turbine.inlet.pressure / a!.match!.turbine.inlet.pressure).toBeCloseTo(1, 5);
-      expect(b!.match!.shaftRpm / a!.match!.shaftRpm).toBeCloseTo(1, 4);
+      expect(
+        engineCharger(b!.match!).turbine.inlet.pressure / engineCharger(a!.match!).turbine.inlet.pressure,
+      ).toBeCloseTo(1, 5);
+      expect(engineCharger(b!.match!).shaftRpm / engineCharger(a!.match!).shaftRpm).toBeCloseTo(1, 4);
     }
   });
 });
@@ -362,7 +369,7 @@ describe('back pressure', () => {
       hotOf(job).housing = housing;
     });
     const { goalPoint } = solveSweep(build);
-    const p3 = goalPoint.match!.turbine.inlet.pressure;
+    const p3 = engineCharger(goalPoint.match!).turbine.inlet.pressure;
     return {
       absolute: p3 / goalPoint.manifoldPressure,
       gauge: (p3 - build.climate.pressure) / goalPoint.boostGauge,
@@ -393,7 +400,7 @@ describe('back pressure', () => {
     expect(line.choke).not.toBeNull();
     expect(sweep.goal.findings.map((f) => f.code)).toContain('turbine-chokes');
     const after = sweep.points.filter((p) => p.speedRpm >= line.choke!.speedRpm && p.match);
-    const last = after.at(-1)!.match!.turbine;
+    const last = engineCharger(after.at(-1)!.match!).turbine;
     // Choked: reduced flow stands still while the pressure grows.
     expect(
       build.hot.turbine.reduced(last.ratio) / build.hot.turbine.reduced(build.hot.turbine.chokeRatio),
@@ -458,7 +465,7 @@ describe('the gate', () => {
     const held = sweep.points.filter((p) => p.match!.kind === 'spring');
     expect(held.length).toBeGreaterThan(10);
     for (const p of held) {
-      const { inlet, outlet } = p.match!.turbine;
+      const { inlet, outlet } = engineCharger(p.match!).turbine;
       const help = (inlet.pressure - outlet.pressure) * (1 / 2.35) ** 2;
       expect(p.boostGauge / (110_000 - help)).toBeCloseTo(1, 1);
     }
@@ -493,11 +500,11 @@ describe('the gate', () => {
     const held = sweep.points.filter((p) => p.match!.kind === 'held');
     expect(held.length).toBeGreaterThan(20);
     held.forEach((p, i) => {
-      const opening = p.match!.turbine.opening;
+      const opening = engineCharger(p.match!).turbine.opening;
       expect(opening).toBeGreaterThanOrEqual(-1e-9);
       expect(opening).toBeLessThanOrEqual(1 + 1e-9);
-      if (i) expect(opening).toBeGreaterThan(held[i - 1]!.match!.turbine.opening - 0.01);
-      expect(p.match!.turbine.gateFlow).toBeCloseTo(0, 9);
+      if (i) expect(opening).toBeGreaterThan(engineCharger(held[i - 1]!.match!).turbine.opening - 0.01);
+      expect(engineCharger(p.match!).turbine.gateFlow).toBeCloseTo(0, 9);
     });
   });
 });
@@ -564,10 +571,12 @@ describe('any plausible build', () => {
       const { match, path, stop } = solveMatched(build, speedRpm, asked);
       const scanned = scan(build, speedRpm, asked);
       if (match) {
-        const { turbine } = match;
+        const { turbine } = engineCharger(match);
         const figures = [path.manifold.pressure, path.massFlow, turbine.inlet.pressure, turbine.mixed];
-        for (const v of [...figures, match.shaftRpm, turbine.power]) expect(Number.isFinite(v)).toBe(true);
-        if (engineCharger(path).outlet.ratio > 1.02) expect(Math.abs(match.imbalance)).toBeLessThan(1e-3);
+        for (const v of [...figures, engineCharger(match).shaftRpm, turbine.power])
+          expect(Number.isFinite(v)).toBe(true);
+        if (engineCharger(path).outlet.ratio > 1.02)
+          expect(Math.abs(engineCharger(match).imbalance)).toBeLessThan(1e-3);
       } else expect(stop).not.toBeNull();
       if (scanned === 'runs-away' || scanned === 'nothing') {
         if (scanned === 'runs-away' && stop !== 'boost-runs-away')

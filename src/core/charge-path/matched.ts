@@ -26,12 +26,12 @@ import {
   pushLimit,
   settle,
   stepOn,
-  type Match,
   type Matched,
   type MatchedBuild,
   type MatchKind,
   type MatchStop,
   type Settled,
+  type ShaftMatch,
   type Unknowns,
 } from './settle';
 
@@ -59,7 +59,7 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
       first,
       carried: near && far ? carriedAhead(near, far) : carriedFrom(near),
       from: near?.path,
-      prefer: near?.match?.low?.kind,
+      prefer: (near?.match && frontCharger(near.match)?.kind) ?? undefined,
     } satisfies Start,
     ahead,
   };
@@ -427,24 +427,23 @@ function done(
       : []),
   );
   const needed = (path.massFlow / build.compressor.count) * engineCharger(path).outlet.work;
+  const own: ShaftMatch = {
+    turbine:
+      kind === 'turbine' ? atEnd(last.turbine, 0) : kind === 'creep' ? atEnd(last.turbine, 1) : last.turbine,
+    shaftRpm: last.shaftRpm,
+    imbalance: needed > 0 ? last.turbine.power / needed - 1 : 0,
+    kind: null,
+  };
   return {
     path,
     stop: null,
     match: {
       kind,
       asked,
-      turbine:
-        kind === 'turbine'
-          ? atEnd(last.turbine, 0)
-          : kind === 'creep'
-            ? atEnd(last.turbine, 1)
-            : last.turbine,
-      low: lowMatch(path, settled, kind),
+      chargers: [...frontMatch(path, settled, kind), own],
       portPressure: last.portPressure,
       exhaustFlow: last.exhaustFlow,
-      shaftRpm: last.shaftRpm,
       iterations,
-      imbalance: needed > 0 ? last.turbine.power / needed - 1 : 0,
       secants: last.secants,
     },
   };
@@ -459,15 +458,18 @@ const failed = (build: MatchedBuild, speedRpm: number, stop: MatchStop): Matched
   stop,
 });
 
-function lowMatch(path: AirPath, { turn: { low }, rule }: Settled, kind: MatchKind): Match['low'] {
-  if (!low || !rule.low) return null;
+/** The shaft in front, if there is one. */
+function frontMatch(path: AirPath, { turn: { low }, rule }: Settled, kind: MatchKind): ShaftMatch[] {
+  if (!low || !rule.low) return [];
   // Creep found with the gate in front holding what it can: it stands wide open there.
   const isOpen = kind === 'creep' && rule.low.kind === 'share';
   const needed = path.massFlow * frontCharger(path)!.outlet.work;
-  return {
-    ...low,
-    ...(isOpen ? { turbine: atEnd(low.turbine, 1) } : {}),
-    kind: isOpen ? 'creep' : lowKindOf(rule.low),
-    imbalance: needed > 0 ? low.turbine.power / needed - 1 : 0,
-  };
+  return [
+    {
+      turbine: isOpen ? atEnd(low.turbine, 1) : low.turbine,
+      shaftRpm: low.shaftRpm,
+      imbalance: needed > 0 ? low.turbine.power / needed - 1 : 0,
+      kind: isOpen ? 'creep' : lowKindOf(rule.low),
+    },
+  ];
 }

@@ -46,25 +46,28 @@ export type Match = {
   kind: MatchKind;
   /** Pa absolute, asked of the manifold here. */
   asked: number;
-  turbine: TurbineState;
-  /** The stage in front of a compound pair. */
-  low: LowMatch | null;
+  /** The shafts, in the order of the air path's chargers: ambient first. */
+  chargers: ShaftMatch[];
   /** At the exhaust ports, Pa. */
   portPressure: number;
   /** Exhaust of the whole engine, kg/s. */
   exhaustFlow: number;
-  /** Speed of the shafts, rev/min. */
-  shaftRpm: number;
   iterations: number;
-  /** Turbine power over compressor power, less one. */
-  imbalance: number;
   /** For the search at the next speed. */
   secants: Secants | null;
 };
 
 /** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
 export type LowKind = 'turbine' | 'held' | 'sharing' | 'creep';
-type LowMatch = { kind: LowKind; turbine: TurbineState; shaftRpm: number; imbalance: number };
+/** One shaft of a match. SI; speed rev/min. */
+export type ShaftMatch = {
+  turbine: TurbineState;
+  shaftRpm: number;
+  /** Turbine power over compressor power, less one. */
+  imbalance: number;
+  /** Of a charger in front of another: what holds it. Null at the engine, where the match's own kind says it. */
+  kind: LowKind | null;
+};
 
 export type Matched = { path: AirPath; match: Match | null; stop: MatchStop | null };
 
@@ -480,7 +483,11 @@ export const freshCarried = (): Carried => ({
   secants: null,
 });
 /** What a settled turn, or a match, carries to a search that begins beside it. */
-export const carriedOf = ({ turbine, low, secants }: Pick<Turn, 'turbine' | 'low' | 'secants'>): Carried => ({
+export const carriedOf = ({
+  turbine,
+  low,
+  secants,
+}: Pick<Turn, 'turbine' | 'secants'> & { low: Pick<ShaftMatch, 'turbine'> | null }): Carried => ({
   mixed: turbine.mixed,
   ratio: turbine.ratio,
   port: turbine.port,
@@ -488,8 +495,11 @@ export const carriedOf = ({ turbine, low, secants }: Pick<Turn, 'turbine' | 'low
   lowRatio: low?.turbine.ratio ?? 1.3,
   secants,
 });
-export const carriedFrom = (near: Matched | undefined): Carried =>
-  near?.match ? carriedOf(near.match) : freshCarried();
+export function carriedFrom(near: Matched | undefined): Carried {
+  if (!near?.match) return freshCarried();
+  const { turbine } = engineCharger(near.match);
+  return carriedOf({ turbine, low: frontCharger(near.match), secants: near.match.secants });
+}
 
 /** What lies one even step further on than two values, and no more than a share of the nearer one away. */
 export const stepOn = (near: number, far: number, most: number): number =>

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { sampleLibrary, sampleTurbochargers } from '@/data/demo/sample-library';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
@@ -83,7 +84,7 @@ describe('a new job', () => {
       )!;
       job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stageOf(item)] };
       follow(job);
-      return solve(job).goalPoint.match!.turbine.inlet.temperature - 273.15;
+      return engineCharger(solve(job).goalPoint.match!).turbine.inlet.temperature - 273.15;
     };
     const [some, much] = [hottest(320), hottest(480)];
     expect(some).toBeGreaterThan(830);

@@ -17,7 +17,7 @@ import { JUDGED_RATIO } from '../solve/map-spans';
 import { solveMatched } from '../charge-path/matched';
 import { isMatched } from '../charge-path/settle';
 import { fastestOf, type LimitState } from '../solve/verdict';
-import { planLevel, solvePath, solvePoint, type OperatingPoint } from '../solve/point';
+import { type OperatingPoint, planLevel, runningOf, solvePath, solvePoint } from '../solve/point';
 import { rankingSpeeds } from './rank';
 import { solveSpool, type TrialPlan } from '../studies/spool';
 import { nearestToSurge, surgeMarginAt } from '../solve/map-spans';
@@ -331,7 +331,7 @@ const AWAKE = 20_000;
  * comes; behind it more of it is only denser.
  */
 function potentialOf(point: OperatingPoint): number {
-  const room = point.compressors.at(-1)?.edgeRoom?.share ?? 0;
+  const room = point.chargers[0]!.at?.edgeRoom?.share ?? 0;
   return point.power.fuelFlow * (1 + room);
 }
 
@@ -375,11 +375,12 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
     return speeds[i - 1]! + ((spooling(boost) - a) / (b - a || 1)) * (speeds[i]! - speeds[i - 1]!);
   };
   const full = asked - build.climate.pressure;
-  const margin = surgeMarginAt(at)?.margin ?? null;
-  const fastest = Math.max(0, ...at.compressors.map((c) => c.speedShare ?? 0));
-  const off = at.compressors.some((c) => offMap(c.status));
+  const margin = surgeMarginAt(at);
+  const fastest = Math.max(0, ...runningOf(at).map((c) => c.speedShare ?? 0));
+  const off = runningOf(at).some((c) => offMap(c.status));
   const isShort = at.power.fuelFlow < wanted * 0.99;
-  const gauge = (at.match.turbine.inlet.pressure - build.climate.pressure) / Math.max(1, at.boostGauge);
+  const gauge =
+    (engineCharger(at.match).turbine.inlet.pressure - build.climate.pressure) / Math.max(1, at.boostGauge);
   return {
     ...factsOf(candidate),
     pass: 'screened',
@@ -398,7 +399,7 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
     threshold: reaches(AWAKE),
     fullFrom: isShort ? null : reaches(0.97 * full),
     time: null,
-    efficiency: at.compressors.reduce<number | null>(
+    efficiency: runningOf(at).reduce<number | null>(
       (least, c) => (c.efficiency === null ? least : Math.min(least ?? 1, c.efficiency)),
       null,
     ),
@@ -413,7 +414,7 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
 function meanEfficiency(points: OperatingPoint[]): number | null {
   const values = points
     .filter((p) => p.pressureRatio > 1.2)
-    .flatMap((p) => p.compressors.flatMap((c) => (c.efficiency === null ? [] : [c.efficiency])));
+    .flatMap((p) => runningOf(p).flatMap((c) => (c.efficiency === null ? [] : [c.efficiency])));
   return values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
 }
 
@@ -470,7 +471,7 @@ const SOME_EXCESS = 0.02;
  */
 function excessOf(share: number, points: OperatingPoint[], fastest: number): number {
   const most = (of: (p: OperatingPoint) => number) => points.reduce((worst, p) => Math.max(worst, of(p)), 0);
-  const judged = (p: OperatingPoint) => p.compressors.filter((c) => c.pressureRatio > JUDGED_RATIO);
+  const judged = (p: OperatingPoint) => runningOf(p).filter((c) => c.pressureRatio > JUDGED_RATIO);
   const lost = points.filter((p) => p.status.kind === 'failed').length / points.length;
   return Math.max(
     SOME_EXCESS,
@@ -518,10 +519,11 @@ export function measured(
     fullFrom: turbo?.fullFrom ?? null,
     time: spool?.kind === 'found' ? (spool.full?.time ?? null) : null,
     efficiency: meanEfficiency(sweep.points),
-    surge: (nearest && surgeMarginAt(nearest)?.margin) ?? null,
+    surge: nearest ? surgeMarginAt(nearest) : null,
     backPressure:
       goalPoint.match && goalPoint.boostGauge > AWAKE
-        ? (goalPoint.match.turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge
+        ? (engineCharger(goalPoint.match).turbine.inlet.pressure - build.climate.pressure) /
+          goalPoint.boostGauge
         : null,
     fastestAt: fastestOf(sweep.points),
   };
@@ -537,6 +539,6 @@ function shareAtWorst(ground: TurboGround, candidate: TurboCandidate, wanted: nu
   if ('problems' in result || !isMatched(result.build)) return 0;
   const { build } = result;
   const point = solvePoint(build, build.goal.speedRpm, ground.worst!.level);
-  const isOff = point.compressors.some((c) => offMap(c.status));
+  const isOff = runningOf(point).some((c) => offMap(c.status));
   return point.match ? Math.min(1, point.power.fuelFlow / wanted) * (isOff ? 0.9 : 1) : 0;
 }

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { makeMap } from '@/formats/map-import';
 import { openMapText } from '@/formats/map-open';
@@ -270,7 +271,7 @@ describe('the demo library', () => {
         const points = full.points.filter((p) => p.boosting && p.speedRpm >= build.boost.onsetRpm);
         expect(quick.strip.map((p) => p.speedRpm)).toEqual(points.map((p) => p.speedRpm));
         if (quick.kind === 'holds') expect(quick.spans).toEqual(full.spans);
-        const efficiencies = points.flatMap((p) => p.compressors[0]!.efficiency ?? []);
+        const efficiencies = points.flatMap((p) => engineCharger(p).at!.efficiency ?? []);
         const mean = efficiencies.reduce((a, b) => a + b, 0) / efficiencies.length;
         expect(Math.abs(quick.meanEfficiency - mean)).toBeLessThan(5e-4);
         expect(Math.abs(quick.offShare - off(full.spans, points.length, build.stepRpm))).toBeLessThan(0.02);

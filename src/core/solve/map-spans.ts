@@ -1,7 +1,8 @@
+import { engineCharger, frontCharger } from '../charge-path/air-path';
 import type { MapStatus } from '../compressor/lookup';
 import { reason, type Reason } from '../working/range';
 import type { Build } from '../build/build';
-import type { OperatingPoint } from './point';
+import { type OperatingPoint, runningOf } from './point';
 import { isMatched } from '../charge-path/settle';
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
@@ -40,10 +41,11 @@ export function spansOf(judged: { speedRpm: number; status: MapStatus }[]): Span
   return spans;
 }
 
-/** The points a compressor is judged by: from where boost begins to the red line, as far as it boosts. `which`: of the point's. */
-const judgedPoints = (build: Build, points: OperatingPoint[], which: number) =>
+/** The points a compressor is judged by: from where boost begins to the red line, as far as it boosts. */
+const judgedPoints = (build: Build, points: OperatingPoint[], which: 'engine' | 'front') =>
   points.flatMap((p) => {
-    const at = p.compressors[which];
+    const charger = which === 'engine' ? engineCharger(p) : frontCharger(p);
+    const at = charger?.at;
     // A matched turbo says itself where it boosts; before that the plan's onset does.
     const judged = isMatched(build)
       ? (at?.pressureRatio ?? 1) > JUDGED_RATIO
@@ -53,13 +55,13 @@ const judgedPoints = (build: Build, points: OperatingPoint[], which: number) =>
 
 /** Where the running line has left a map: of the compressor at the engine, then of the one in front. */
 export const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
-  ...spansOf(judgedPoints(build, points, 0)),
+  ...spansOf(judgedPoints(build, points, 'engine')),
   ...(build.low
     ? spansOf(
         judgedPoints(
           build,
           points.filter((p) => p.path.chargers.length > 1),
-          1,
+          'front',
         ),
       ).map((span): Span => ({ ...span, front: true }))
     : []),
@@ -70,20 +72,22 @@ export const JUDGED_RATIO = 1.1;
 /** The usual least surge margin at constant pressure ratio (common practice, no source). */
 export const LEAST_SURGE_MARGIN = 0.1;
 
-/** The least surge margin of the compressors that work at a point, with its owner's place among them; null if none does. */
-export function surgeMarginAt({ compressors }: OperatingPoint): { margin: number; which: number } | null {
-  return compressors.reduce<{ margin: number; which: number } | null>((least, at, which) => {
-    if (at.pressureRatio <= JUDGED_RATIO || at.surgeMargin === null) return least;
-    return !least || at.surgeMargin < least.margin ? { margin: at.surgeMargin, which } : least;
-  }, null);
-}
+/** The least surge margin of the compressors that work at a point; null if none does. */
+export const surgeMarginAt = (point: OperatingPoint): number | null =>
+  runningOf(point).reduce<number | null>(
+    (least, { pressureRatio, surgeMargin }) =>
+      pressureRatio <= JUDGED_RATIO || surgeMargin === null
+        ? least
+        : Math.min(least ?? Infinity, surgeMargin),
+    null,
+  );
 
 /** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
 export const nearestToSurge = (points: OperatingPoint[]): OperatingPoint | undefined =>
   points.reduce<OperatingPoint | undefined>((least, p) => {
     const here = surgeMarginAt(p);
     const best = least && surgeMarginAt(least);
-    return here && (!best || here.margin < best.margin) ? p : least;
+    return here !== null && (best === undefined || best === null || here < best) ? p : least;
   }, undefined);
 
 /** A stretch in words to be. `stepRpm`: distance of the judged speeds, for the first good one after a bad start. */

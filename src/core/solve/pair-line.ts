@@ -72,7 +72,7 @@ export function pairLineOf(
     front: low?.outlet.ratio ?? goalPoint.pressureRatio,
     engine: low ? engineCharger(goalPoint.path).outlet.ratio : 1,
     between: engineCharger(goalPoint.path).inlet.pressure,
-    sharesFrom: points.find((p) => p.match?.low?.kind === 'sharing')?.speedRpm ?? null,
+    sharesFrom: points.find((p) => p.match && frontCharger(p.match)?.kind === 'sharing')?.speedRpm ?? null,
     bypassedFrom: changeover?.above ? changeover.speedRpm : null,
   };
 }
@@ -174,7 +174,7 @@ function compoundFindings(
   const said: Reason[] = [];
   const names = { ahead: build.low!.compressor.name, behind: build.compressor!.name };
   const isBypassed = buildAt(build, build.goal.speedRpm).low === null;
-  const air = goalPoint.compressors[0];
+  const air = engineCharger(goalPoint).at;
   if (!isBypassed && air?.status === 'choke') {
     const wanted = frontThatClears(build, goalPoint);
     said.push(
@@ -213,7 +213,7 @@ function compoundFindings(
     said.push(reason('front-holds-from', { from: speed(line.sharesFrom) }, names));
   if (line.bypassedFrom !== null)
     said.push(reason('stage-bypassed-from', { from: speed(line.bypassedFrom) }, names));
-  const match = goalPoint.match?.low;
+  const match = goalPoint.match && frontCharger(goalPoint.match);
   const limit = build.low!.hot.turbine.maxTemperature;
   if (match && match.turbine.inlet.temperature > limit)
     said.unshift(

@@ -5,18 +5,19 @@ import type { CompiledMap } from '../compressor/map';
 import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
 import {
+  type AirPath,
+  type ChargedAir,
   engineCharger,
   frontCharger,
   lowLimit,
   powerOf,
   shaftLimit,
   solveAirPath,
-  type AirPath,
 } from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, manifoldFor, unboostedAt, type Level } from './demand';
 import { solveMatched } from '../charge-path/matched';
-import { isMatched, type Match, type Matched } from '../charge-path/settle';
+import { isMatched, type Match, type Matched, type ShaftMatch } from '../charge-path/settle';
 import { powerPerFlow, ruleOfThumbPower, torque } from '../engine/power-formulas';
 import {
   backPressureOverManifold,
@@ -66,6 +67,14 @@ export type Station = {
 
 type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
 
+/** A charger at one speed: how many alike stand side by side, the air through it, where it runs on its map, and its shaft. */
+export type ChargerPoint = {
+  count: number;
+  air: ChargedAir;
+  at: Running | null;
+  shaft: ShaftMatch | null;
+};
+
 /** Everything the bench shows at one speed. SI; pressures absolute unless named gauge. */
 export type OperatingPoint = {
   speedRpm: number;
@@ -81,8 +90,8 @@ export type OperatingPoint = {
   manifoldPressure: number;
   boostGauge: number;
   pressureRatio: number;
-  /** One entry per compressor that runs: parallel twins are two alike; of a compound pair the one at the engine first. */
-  compressors: Running[];
+  /** The chargers that work here, ambient first. Never empty: before one is chosen its air is a guess's. */
+  chargers: ChargerPoint[];
   power: PowerBySchool;
   torque: number;
   /** Flywheel power on the air of the day alone. */
@@ -223,7 +232,11 @@ const totalRatio = (path: AirPath): number => {
   return path.chargers.length > 1 ? outlet.pressure / path.filter.pressure : outlet.ratio;
 };
 
-type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };
+export type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };
+
+/** Where the chargers run on their maps, ambient first; none of those without a map. */
+export const runningOf = ({ chargers }: Pick<OperatingPoint, 'chargers'>): Running[] =>
+  chargers.flatMap(({ at }) => at ?? []);
 
 /** A place on a map with the shaft's own speed. In: inlet K; the most the shaft may turn, rev/min. */
 function runningAt(at: MapPoint, map: CompiledMap, temperature: number, limit: number): Running {
@@ -330,7 +343,7 @@ function hotTroubles(
   losses: ExhaustLosses,
   match: Match,
 ): Partial<Record<StationKind, Reason[]>> {
-  const { turbine } = match;
+  const { turbine } = engineCharger(match);
   const name = { name: hot.turbine.name };
   const wheel: Reason[] = [];
   if (turbine.inlet.temperature > hot.turbine.maxTemperature)
@@ -359,7 +372,7 @@ function hotTroubles(
         : [];
     });
   const manifold = machs(losses.manifold, match.portPressure, turbine.inlet.temperature);
-  const last = match.low?.turbine ?? turbine;
+  const last = match.chargers[0]!.turbine;
   const tail = machs(losses.tail, last.outlet.pressure, last.mixed);
   return {
     ...(manifold.length ? { cylinders: manifold } : {}),
@@ -462,8 +475,10 @@ function stationsOf(
     stations.push(unknown('tailpipe'));
     return stations;
   }
-  const { turbine, portPressure, exhaustFlow } = match;
-  const last = match.low?.turbine ?? turbine;
+  const { portPressure, exhaustFlow } = match;
+  const { turbine } = engineCharger(match);
+  const frontShaft = frontCharger(match);
+  const last = match.chargers[0]!.turbine;
   stations.push(
     // Cylinders and manifold: what stands at the turbine inlet.
     state('cylinders', turbine.inlet, {
@@ -480,15 +495,15 @@ function stationsOf(
         range: build.hot.turbine.rangeAt(turbine.ratio),
       },
     ),
-    ...(match.low && build.low
+    ...(frontShaft && build.low
       ? [
           state(
             'front-turbine',
-            { pressure: match.low.turbine.outlet.pressure, temperature: match.low.turbine.mixed },
+            { pressure: frontShaft.turbine.outlet.pressure, temperature: frontShaft.turbine.mixed },
             {
               massFlow: exhaustFlow,
-              powerIn: -match.low.turbine.power,
-              range: build.low.hot.turbine.rangeAt(match.low.turbine.ratio),
+              powerIn: -frontShaft.turbine.power,
+              range: build.low.hot.turbine.rangeAt(frontShaft.turbine.ratio),
             },
           ),
         ]
@@ -570,7 +585,17 @@ export function solvePoint(
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
-    compressors: one ? [...Array.from({ length: choice!.count }, () => one), ...(front ? [front] : [])] : [],
+    chargers: [
+      ...(inFront
+        ? [{ count: 1, air: inFront, at: front ?? null, shaft: (match && frontCharger(match)) ?? null }]
+        : []),
+      {
+        count: build.compressorCount,
+        air: charger,
+        at: one || null,
+        shaft: match && engineCharger(match),
+      },
+    ],
     power: {
       fuelFlow,
       wheels: wheelPower(fuelFlow, build.drivetrain),

@@ -15,7 +15,7 @@ export function onStage(point: OperatingPoint, stage: StageName): OperatingPoint
   return {
     ...point,
     pressureRatio: front.outlet.ratio,
-    compressors: point.compressors.slice(-1),
+    chargers: point.chargers.slice(0, 1),
     path: { ...path, chargers: [front] },
   };
 }

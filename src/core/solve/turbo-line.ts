@@ -2,7 +2,7 @@ import { nearestFifty } from '../units/nearest';
 import { exhaustState, makeExhaust, type Exhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
 import { reason, type Reason } from '../working/range';
-import { solveAirPath, type Drive } from '../charge-path/air-path';
+import { type Drive, engineCharger, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { matchedAt } from '../charge-path/matched';
 import { isMatched, type MatchedBuild, type MatchKind } from '../charge-path/settle';
@@ -81,7 +81,7 @@ function fullFromOf(points: OperatingPoint[]): number | null {
   if (last < 0) return points[0]?.speedRpm ?? null;
   const [turbine, first, second] = [points[last]!, points[last + 1], points[last + 2]];
   if (!first) return null;
-  const opening = (p: OperatingPoint) => p.match!.turbine.opening;
+  const opening = (p: OperatingPoint) => engineCharger(p.match!).turbine.opening;
   const isSteady = second && first.match!.kind === second.match!.kind && opening(second) > opening(first);
   const back = isSteady
     ? ((second.speedRpm - first.speedRpm) * opening(first)) / (opening(second) - opening(first))
@@ -138,7 +138,7 @@ function gateNeeds(
   const openings = [
     ...creeping.map((p) => matchedAt(build, p.speedRpm, p.match!.asked)),
     ...lost.map((p) => matchedAt(build, p.speedRpm, askedPressure(p))),
-  ].map(({ match }) => match?.turbine.opening ?? NaN);
+  ].map(({ match }) => (match && engineCharger(match))?.turbine.opening ?? NaN);
   const widest = Math.max(...openings);
   const bore =
     gate.kind === 'valve' && Number.isFinite(widest) && widest > 1 ? gate.bore * Math.sqrt(widest) : null;
@@ -146,7 +146,7 @@ function gateNeeds(
   const springs = pushed.map((p) => {
     const { match } = matchedAt(build, p.speedRpm, p.match!.asked);
     if (!match || gate.kind !== 'valve') return 0;
-    const { inlet, outlet } = match.turbine;
+    const { inlet, outlet } = engineCharger(match).turbine;
     return (inlet.pressure - outlet.pressure) * (gate.bore / gate.diaphragm) ** 2;
   });
   return { worst, bore, lost, spring: Math.max(0, ...springs) };
@@ -171,8 +171,8 @@ export function turboLineOf(
       return asked.kind === 'boost' ? asked.pressure : build.climate.pressure;
     },
   );
-  const choked = solved.find((p) => p.match!.turbine.ratio >= turbine.chokeRatio);
-  const hot = (p: OperatingPoint) => p.match!.turbine.inlet.temperature;
+  const choked = solved.find((p) => engineCharger(p.match!).turbine.ratio >= turbine.chokeRatio);
+  const hot = (p: OperatingPoint) => engineCharger(p.match!).turbine.inlet.temperature;
   const hottest = most(solved, hot);
   const tooHot = stretchOf(solved, (p) => hot(p) > turbine.maxTemperature);
   const atHottest = solved.find((p) => p.speedRpm === hottest?.speedRpm);
@@ -183,7 +183,7 @@ export function turboLineOf(
   return {
     threshold: reaches(solved, (p) => p.boostGauge, THRESHOLD_BOOST, true),
     fullFrom: fullFromOf(solved),
-    crossover: reaches(solved, (p) => p.match!.turbine.inlet.pressure - p.manifoldPressure, 0),
+    crossover: reaches(solved, (p) => engineCharger(p.match!).turbine.inlet.pressure - p.manifoldPressure, 0),
     choke: choked ? { speedRpm: choked.speedRpm, value: choked.power.fuelFlow } : null,
     creep: creep && worst ? { ...creep, most: worst, bore } : null,
     runsAway: lost.length ? { from: lost[0]!.speedRpm, to: lost.at(-1)!.speedRpm, bore } : null,
@@ -221,7 +221,7 @@ export function turboLineOf(
       from: low.boostGauge,
       to: high.boostGauge,
     })),
-    widest: most(solved.filter(isKind('held', 'spring')), (p) => p.match!.turbine.opening),
+    widest: most(solved.filter(isKind('held', 'spring')), (p) => engineCharger(p.match!).turbine.opening),
   };
 }
 
@@ -350,8 +350,11 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
   if (match && goalPoint.boostGauge > THRESHOLD_BOOST)
     said.push(
       reason(line.crossover === null ? 'back-pressure-under' : 'back-pressure-over', {
-        ratio: [match.turbine.inlet.pressure / goalPoint.manifoldPressure, 'ratio'],
-        gauge: [(match.turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge, 'ratio'],
+        ratio: [engineCharger(match).turbine.inlet.pressure / goalPoint.manifoldPressure, 'ratio'],
+        gauge: [
+          (engineCharger(match).turbine.inlet.pressure - build.climate.pressure) / goalPoint.boostGauge,
+          'ratio',
+        ],
         speed: [goalPoint.speedRpm, 'engineSpeed'],
         ...(line.crossover === null ? {} : { crossover: at(line.crossover) }),
       }),

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/schema/job';
@@ -29,7 +30,10 @@ describe('the verdict', () => {
   it('agrees with the points it is made from: spans begin and end where the map is left', () => {
     for (const id of ['alder-46', 'hazel-48', 'birch-50', 'rowan-52', 'cedar-54', 'larch-67']) {
       const sweep = sweepOf(0, put(id));
-      const off = (rpm: number) => sweep.points.find((p) => p.speedRpm === rpm)?.compressors[0]?.status;
+      const off = (rpm: number) => {
+        const point = sweep.points.find((p) => p.speedRpm === rpm);
+        return point && engineCharger(point).at?.status;
+      };
       for (const span of sweep.spans) {
         expect(off(span.fromRpm)).toBe(span.kind);
         expect(off(span.toRpm)).toBe(span.kind);
@@ -47,7 +51,7 @@ describe('the verdict', () => {
 
   it('just holds when the running line comes nearer to surge than 10 %', () => {
     const sweep = sweepOf(1, put('cedar-54', 'parallel'));
-    const margin = nearestToSurge(sweep.points)!.compressors[0]!.surgeMargin!;
+    const margin = engineCharger(nearestToSurge(sweep.points)!).at!.surgeMargin!;
     expect(margin).toBeGreaterThan(0);
     expect(margin).toBeLessThan(0.1);
     expect(sweep.goal).toMatchObject({ holds: true, short: { code: 'map-just-holds' } });

@@ -1,9 +1,10 @@
+import { engineCharger } from '../charge-path/air-path';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
 import { manifoldFor, type Level } from './demand';
 import { LEAST_SURGE_MARGIN, nearestToSurge, spanReason, surgeMarginAt, type Span } from './map-spans';
 import { pairFindings, type PairLine } from './pair-line';
-import type { OperatingPoint } from './point';
+import { type OperatingPoint, runningOf } from './point';
 import { turboFindings, type TurboLine } from './turbo-line';
 
 /** How a limit is used, everywhere the same: within it, marginal, or over it. */
@@ -52,7 +53,7 @@ export function verdictOf(solved: Solved): GoalVerdict {
   const stopped = goalPoint.status.reason;
   const turbine = turbo ? turboFindings(build, turbo, goalPoint) : [];
   if (stopped) return verdict('over', stopped, [stopped, ...turbine]);
-  const at = goalPoint.compressors[0];
+  const at = engineCharger(goalPoint).at;
   const need = demandReason(build, level, goalPoint);
   if (level.kind === 'unboosted' && !turbo) {
     const alone = reason('no-boost-needed', {
@@ -72,7 +73,7 @@ export function verdictOf(solved: Solved): GoalVerdict {
       ),
     );
   const nearest = nearestToSurge(points);
-  const margin = nearest && surgeMarginAt(nearest)?.margin;
+  const margin = nearest && surgeMarginAt(nearest);
   const isNearSurge = nearest && margin != null && margin < LEAST_SURGE_MARGIN;
   if (nearest && margin != null && margin >= 0)
     findings.push(
@@ -161,7 +162,7 @@ function fastForDuty(build: Build, points: OperatingPoint[]): Reason | null {
 export const fastestOf = (points: OperatingPoint[]): { share: number; speedRpm: number } =>
   points.reduce(
     (most, p) => {
-      const share = Math.max(0, ...p.compressors.map((c) => c.speedShare ?? 0));
+      const share = Math.max(0, ...runningOf(p).map((c) => c.speedShare ?? 0));
       return share > most.share ? { share, speedRpm: p.speedRpm } : most;
     },
     { share: 0, speedRpm: 0 },

@@ -1,3 +1,4 @@
+import { engineCharger } from '../charge-path/air-path';
 import fc from 'fast-check';
 import { sampleLibrary, sampleTurbines, sampleTurboJob, sampleTurbochargers } from '@/data/demo/sample';
 import { dropOfPipe } from '../charge-air/pipe';
@@ -97,7 +98,10 @@ describe('pipes as parts', () => {
       ),
     });
     const [a, b] = [measured, stated].map((j) => solveSweep(built(j)).goalPoint);
-    expect(a!.match!.turbine.inlet.pressure).toBeCloseTo(b!.match!.turbine.inlet.pressure, 3);
+    expect(engineCharger(a!.match!).turbine.inlet.pressure).toBeCloseTo(
+      engineCharger(b!.match!).turbine.inlet.pressure,
+      3,
+    );
   });
 
   it.each([
@@ -221,10 +225,13 @@ describe('spot readings against the forecast', () => {
   const asForeseen = () => ({
     speedRpm: given(point.speedRpm, 'measured' as const),
     boost: gauge(point.manifoldPressure),
-    turbineInletGauge: gauge(point.match!.turbine.inlet.pressure),
-    turbineOutletGauge: gauge(point.match!.turbine.outlet.pressure),
-    turbineInletTemperature: given(point.match!.turbine.inlet.temperature, 'measured' as const),
-    shaftRpm: given(point.match!.shaftRpm, 'measured' as const),
+    turbineInletGauge: gauge(engineCharger(point.match!).turbine.inlet.pressure),
+    turbineOutletGauge: gauge(engineCharger(point.match!).turbine.outlet.pressure),
+    turbineInletTemperature: given(
+      engineCharger(point.match!).turbine.inlet.temperature,
+      'measured' as const,
+    ),
+    shaftRpm: given(engineCharger(point.match!).shaftRpm, 'measured' as const),
   });
 
   it('what the forecast itself says is explained by nothing, and gives its own share of heat back', () => {

@@ -46,15 +46,15 @@ function stateBefore(build: Build, point: OperatingPoint, place: LossPlace): Sta
       return (
         match && {
           pressure: match.portPressure,
-          temperature: match.turbine.inlet.temperature,
+          temperature: engineCharger(match).turbine.inlet.temperature,
           flow: match.exhaustFlow,
         }
       );
     default:
       return (
         match && {
-          pressure: match.turbine.outlet.pressure,
-          temperature: match.turbine.mixed,
+          pressure: engineCharger(match).turbine.outlet.pressure,
+          temperature: engineCharger(match).turbine.mixed,
           flow: match.exhaustFlow,
         }
       );

@@ -61,7 +61,7 @@ export function homeLevel(build: Build): number | null {
 function troubleOf(build: Build, points: OperatingPoint[]): Reason | null {
   const name = { name: build.compressor?.name ?? '' };
   for (const p of points) {
-    const at = p.compressors[0];
+    const at = engineCharger(p).at;
     if (p.status.reason) return p.status.reason;
     if (!at || p.pressureRatio < JUDGED_RATIO) continue;
     const speed: [number, 'engineSpeed'] = [p.speedRpm, 'engineSpeed'];
@@ -69,7 +69,7 @@ function troubleOf(build: Build, points: OperatingPoint[]): Reason | null {
       return reason('site-overspeed', { speed, limit: [shaftLimit(build), 'shaftSpeed'] }, name);
     if (at.status === 'surge') return reason('site-surge', { speed }, name);
     if (at.status === 'choke') return reason('site-choke', { speed }, name);
-    const inlet = p.match?.turbine.inlet.temperature;
+    const inlet = (p.match && engineCharger(p.match))?.turbine.inlet.temperature;
     if (inlet && build.hot && inlet > build.hot.turbine.maxTemperature)
       return reason('site-hot', {
         speed,
@@ -96,7 +96,7 @@ function rowOf(site: Site, build: Build): SiteRow {
     points.find((p) => p.speedRpm === build.goal.speedRpm) ??
     solvePoint(build, build.goal.speedRpm, planLevel(build));
   const isSolved = goal.status.kind !== 'failed';
-  const judged = solved.filter((p) => p.compressors[0] && p.pressureRatio >= JUDGED_RATIO);
+  const judged = solved.filter((p) => engineCharger(p).at && p.pressureRatio >= JUDGED_RATIO);
   const best = <T>(of: (p: OperatingPoint) => T | null, better: (a: T, b: T) => boolean): T | null =>
     judged.reduce<T | null>((so, p) => {
       const here = of(p);
@@ -114,20 +114,23 @@ function rowOf(site: Site, build: Build): SiteRow {
     ratio: isSolved ? goal.pressureRatio : null,
     fastest: best(
       (p) => {
-        const share = p.compressors[0]!.speedShare;
+        const share = engineCharger(p).at!.speedShare;
         return share === null ? null : { share, speedRpm: p.speedRpm };
       },
       (a, b) => a.share > b.share,
     ),
     leastSurge: best(
       (p) => {
-        const margin = p.compressors[0]!.surgeMargin;
+        const margin = engineCharger(p).at!.surgeMargin;
         return margin === null ? null : { margin, speedRpm: p.speedRpm };
       },
       (a, b) => a.margin < b.margin,
     ),
     hottest: best(
-      (p) => (p.match ? { temperature: p.match.turbine.inlet.temperature, speedRpm: p.speedRpm } : null),
+      (p) =>
+        p.match
+          ? { temperature: engineCharger(p.match).turbine.inlet.temperature, speedRpm: p.speedRpm }
+          : null,
       (a, b) => a.temperature > b.temperature,
     ),
     trouble: troubleOf(build, points),

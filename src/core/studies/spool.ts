@@ -152,7 +152,7 @@ function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): Before | nul
   const build = buildAt(whole, plan.speedRpm);
   if (!isMatched(build)) return null;
   const shaftsOf = (p: OperatingPoint) =>
-    p.match ? { high: p.match.shaftRpm, low: p.match.low?.shaftRpm ?? 0 } : null;
+    p.match ? { high: engineCharger(p.match).shaftRpm, low: frontCharger(p.match)?.shaftRpm ?? 0 } : null;
   if (plan.load >= 1) return shaftsOf(solvePoint(build, plan.speedRpm, level));
   const load = Math.max(0.05, plan.load);
   if (build.fuel.ignition === 'compression') {

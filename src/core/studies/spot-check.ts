@@ -36,12 +36,12 @@ function expectedOf(
     air: build.climate.gas,
     manifold: path.manifold.pressure,
     compressorOutlet: charger.outlet.pressure,
-    turbineInlet: match.turbine.inlet.pressure,
-    turbineOutlet: match.turbine.outlet.pressure,
+    turbineInlet: engineCharger(match).turbine.inlet.pressure,
+    turbineOutlet: engineCharger(match).turbine.outlet.pressure,
     compressorOutletTemperature: charger.outlet.temperature,
     chargeTemperature: path.manifold.temperature,
-    turbineInletTemperature: match.turbine.inlet.temperature,
-    shaftRpm: match.shaftRpm,
+    turbineInletTemperature: engineCharger(match).turbine.inlet.temperature,
+    shaftRpm: engineCharger(match).shaftRpm,
   };
 }
 

@@ -43,22 +43,28 @@ export const figures = {
     read: working((_, p) => p.path.massFlow * engineCharger(p.path).outlet.work),
   },
   efficiency: { quantity: 'share', read: working((_, p) => engineCharger(p.path).efficiency.value) },
-  'shaft-speed': { quantity: 'shaftSpeed', read: working((_, p) => p.compressors[0]?.shaftSpeedRpm) },
-  'speed-share': { quantity: 'share', read: working((_, p) => p.compressors[0]?.speedShare) },
-  'surge-margin': { quantity: 'share', read: working((_, p) => p.compressors[0]?.surgeMargin) },
-  'choke-margin': { quantity: 'share', read: working((_, p) => p.compressors[0]?.chokeMargin) },
-  'edge-room': { quantity: 'share', read: working((_, p) => p.compressors[0]?.edgeRoom?.share) },
-  'turbine-inlet-pressure': { quantity: 'pressure', read: matched((_, m) => m.turbine.inlet.pressure) },
+  'shaft-speed': { quantity: 'shaftSpeed', read: working((_, p) => engineCharger(p).at?.shaftSpeedRpm) },
+  'speed-share': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.speedShare) },
+  'surge-margin': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.surgeMargin) },
+  'choke-margin': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.chokeMargin) },
+  'edge-room': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.edgeRoom?.share) },
+  'turbine-inlet-pressure': {
+    quantity: 'pressure',
+    read: matched((_, m) => engineCharger(m).turbine.inlet.pressure),
+  },
   'turbine-inlet-temperature': {
     quantity: 'temperature',
-    read: matched((_, m) => m.turbine.inlet.temperature),
+    read: matched((_, m) => engineCharger(m).turbine.inlet.temperature),
   },
-  'turbine-outlet-pressure': { quantity: 'pressure', read: matched((_, m) => m.turbine.outlet.pressure) },
-  'expansion-ratio': { quantity: 'ratio', read: matched((_, m) => m.turbine.ratio) },
+  'turbine-outlet-pressure': {
+    quantity: 'pressure',
+    read: matched((_, m) => engineCharger(m).turbine.outlet.pressure),
+  },
+  'expansion-ratio': { quantity: 'ratio', read: matched((_, m) => engineCharger(m).turbine.ratio) },
   'back-pressure-ratio': {
     quantity: 'ratio',
     read: matched((p, m) =>
-      backPressureRatio.fn({ inlet: m.turbine.inlet.pressure, manifold: p.manifoldPressure }),
+      backPressureRatio.fn({ inlet: engineCharger(m).turbine.inlet.pressure, manifold: p.manifoldPressure }),
     ),
   },
   'back-pressure-gauge': {
@@ -67,7 +73,7 @@ export const figures = {
       // Near no boost the ratio of two small numbers says nothing.
       p.boostGauge > 5_000
         ? backPressureRatioGauge.fn({
-            inlet: m.turbine.inlet.pressure,
+            inlet: engineCharger(m).turbine.inlet.pressure,
             manifold: p.manifoldPressure,
             ambient: build.climate.pressure,
           })
@@ -77,11 +83,17 @@ export const figures = {
   'gate-share': {
     quantity: 'share',
     read: matched((_, m) =>
-      gateShare.fn({ exhaust: m.turbine.flow + m.turbine.gateFlow, turbine: m.turbine.flow }),
+      gateShare.fn({
+        exhaust: engineCharger(m).turbine.flow + engineCharger(m).turbine.gateFlow,
+        turbine: engineCharger(m).turbine.flow,
+      }),
     ),
   },
-  'turbine-efficiency': { quantity: 'share', read: matched((_, m) => m.turbine.expansion.efficiency) },
-  'turbine-power': { quantity: 'shaftPower', read: matched((_, m) => m.turbine.power) },
+  'turbine-efficiency': {
+    quantity: 'share',
+    read: matched((_, m) => engineCharger(m).turbine.expansion.efficiency),
+  },
+  'turbine-power': { quantity: 'shaftPower', read: matched((_, m) => engineCharger(m).turbine.power) },
 } satisfies Record<string, { quantity: Quantity; read: Read }>;
 
 export type FigureId = keyof typeof figures;

@@ -1,3 +1,4 @@
+import { engineCharger, frontCharger } from '../charge-path/air-path';
 import { enthalpy } from '../air/gas-properties';
 import {
   estimatedRetard,
@@ -25,7 +26,9 @@ const stage = 'induction.stages.0.hot';
 
 /** Pressure behind the turbine: the open air, every pipe on the way to it, and of a pair the turbine in front. */
 function outletSteps(s: Sheet): number {
-  const { turbine, low, exhaustFlow } = matchOf(s);
+  const { exhaustFlow } = matchOf(s);
+  const { turbine } = engineCharger(matchOf(s));
+  const low = frontCharger(matchOf(s));
   const last = low?.turbine ?? turbine;
   const behind = lossChain(
     s,
@@ -54,7 +57,7 @@ function inletSteps(s: Sheet): number {
     code: 'match-ratio',
     symbol: 'ER',
     quantity: 'ratio',
-    value: matchOf(s).turbine.ratio,
+    value: engineCharger(matchOf(s)).turbine.ratio,
     name: hotOf(s).turbine.name,
   });
   return s.put(turbineInlet, { outlet, ratio }, { ratio: read('sums') });
@@ -63,7 +66,8 @@ function inletSteps(s: Sheet): number {
 function temperatureSteps(s: Sheet): number {
   const { exhaust } = hotOf(s);
   const { path } = s.point;
-  const { turbine, exhaustFlow } = matchOf(s);
+  const { exhaustFlow } = matchOf(s);
+  const { turbine } = engineCharger(matchOf(s));
   const retard = exhaust.knock
     ? s.put(
         estimatedRetard,
@@ -126,7 +130,7 @@ function temperatureSteps(s: Sheet): number {
 
 function efficiencySteps(s: Sheet): number {
   const { turbine } = hotOf(s);
-  const { shaftRpm, turbine: state } = matchOf(s);
+  const { shaftRpm, turbine: state } = engineCharger(matchOf(s));
   const blade = s.put(
     bladeSpeed,
     { diameter: turbine.inducer, speed: shaftRpm },
@@ -173,7 +177,11 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
   },
   'expansion-ratio': (s) => {
     const inlet = inletSteps(s);
-    s.put(expansionRatio, { inlet, outlet: matchOf(s).turbine.outlet.pressure }, { outlet: read('sums') });
+    s.put(
+      expansionRatio,
+      { inlet, outlet: engineCharger(matchOf(s)).turbine.outlet.pressure },
+      { outlet: read('sums') },
+    );
   },
   'back-pressure-ratio': (s) => {
     const inlet = inletSteps(s);
@@ -188,7 +196,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
     );
   },
   'gate-share': (s) => {
-    const { flow, gateFlow } = matchOf(s).turbine;
+    const { flow, gateFlow } = engineCharger(matchOf(s)).turbine;
     s.put(
       gateShare,
       { exhaust: flow + gateFlow, turbine: flow },
@@ -198,7 +206,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
   'turbine-efficiency': (s) => efficiencySteps(s),
   'turbine-power': (s) => {
     const efficiency = efficiencySteps(s);
-    const { turbine } = matchOf(s);
+    const { turbine } = engineCharger(matchOf(s));
     const { pulse, mechanical } = hotOf(s);
     s.put(
       turbinePower,

@@ -387,7 +387,7 @@ function chargeSteps(s: Sheet): void {
 const name = (s: Sheet) => (s.build.compressor ? { name: s.build.compressor.name } : {});
 
 function shaftSteps(s: Sheet): number {
-  const at = s.point.compressors[0]!;
+  const at = engineCharger(s.point).at!;
   const { map } = s.build.compressor!;
   const correctedSpeed = s.read({
     code: 'map-speed',
@@ -409,7 +409,7 @@ function shaftSteps(s: Sheet): number {
 
 /** A margin between the corrected flow and a flow read off the map. */
 function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', share: number): void {
-  const { flow } = s.point.compressors[0]!;
+  const { flow } = engineCharger(s.point).at!;
   // Turned round from the margin, so that the printed flow is the one the map was asked for.
   const edge = {
     'map-surge': flow * (1 - share),
@@ -508,9 +508,9 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   'shaft-speed': (s) => shaftSteps(s),
   'speed-share': (s) =>
     s.put(speedShare, { speed: shaftSteps(s), limit: shaftLimit(s.build) }, { limit: read('map') }),
-  'surge-margin': (s) => marginSteps(s, 'map-surge', s.point.compressors[0]!.surgeMargin!),
-  'choke-margin': (s) => marginSteps(s, 'map-choke', s.point.compressors[0]!.chokeMargin!),
-  'edge-room': (s) => marginSteps(s, 'map-edge', s.point.compressors[0]!.edgeRoom!.share),
+  'surge-margin': (s) => marginSteps(s, 'map-surge', engineCharger(s.point).at!.surgeMargin!),
+  'choke-margin': (s) => marginSteps(s, 'map-choke', engineCharger(s.point).at!.chokeMargin!),
+  'edge-room': (s) => marginSteps(s, 'map-edge', engineCharger(s.point).at!.edgeRoom!.share),
   ...hotSheets,
 };
 

@@ -296,7 +296,7 @@ function Readings() {
 function ReadingsAt({ solved }: { solved: Solved }) {
   const { figure } = useWords();
   const { point, build } = solved;
-  const at = point.compressors[0];
+  const at = engineCharger(point).at;
   const mark = at && at.range !== 'inside' ? styles.estimated : undefined;
   const each = build.compressorCount > 1 ? 'each of the two' : '';
   const rows: [string, string, string, (FigureId | undefined)?][] = [

@@ -4,7 +4,7 @@ import { line } from 'd3-shape';
 import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
 import { referenceFactors } from '@/core/compressor/reference';
-import type { OperatingPoint } from '@/core/solve/point';
+import { type OperatingPoint } from '@/core/solve/point';
 import { onStage, stageAnswer, type StageName } from '@/core/solve/stage-view';
 import { pointAt, type Sweep } from '@/core/solve/sweep';
 import { useSize } from '../charts/useSize';
@@ -54,7 +54,7 @@ type Props = {
 const none: readonly Overlay[] = [];
 
 const runningOf = (sweep: Sweep) =>
-  sweep.drawn.filter((p) => p.boosting && p.compressors.length && p.status.kind !== 'failed');
+  sweep.drawn.filter((p) => p.boosting && engineCharger(p).at && p.status.kind !== 'failed');
 const placeOf = (p: OperatingPoint): Place => ({
   flow: engineCharger(p.path).correctedFlow,
   ratio: p.pressureRatio,
@@ -100,8 +100,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage
   );
   const { speedRpm, setSpeed } = useSpeed();
   const point = useMemo(() => onStage(pointAt(answer, speedRpm), stage), [answer, speedRpm, stage]);
-  const selected =
-    point.compressors.length && point.boosting && point.status.kind !== 'failed' ? point : null;
+  const selected = engineCharger(point).at && point.boosting && point.status.kind !== 'failed' ? point : null;
   const edge = edgeWords(selected, scales, frame.xScale.range()[1]!);
   const goal = sweep.goalPoint.boosting && sweep.goalPoint.status.kind !== 'failed' ? sweep.goalPoint : null;
   return (
@@ -254,7 +253,7 @@ function mapWords(
   name: string,
   overs: readonly Overlay[],
 ): string {
-  const at = point.compressors[0];
+  const at = engineCharger(point).at;
   const where = at
     ? `At ${figure(point.speedRpm, 'engineSpeed')}: corrected flow ${figure(at.flow, 'massFlow')}, ratio ${figure(at.pressureRatio, 'ratio')}.`
     : '';

@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger } from '@/core/charge-path/air-path';
 import { figureAt, figures, type FigureId } from '@/core/workings/figures';
 import type { MatchKind } from '@/core/charge-path/settle';
 import frame from '../frame/frame.module.css';
@@ -43,7 +44,7 @@ function Table({ solved }: { solved: Solved }) {
     hint,
     value: figure(figureAt(build, point, id), figures[id].quantity),
   });
-  const at = point.compressors[0];
+  const at = engineCharger(point).at;
   const rows = [
     row('boost', 'Boost reached, gauge', `${figure(asked, 'boost')} asked; ${deciding[match.kind]}`),
     row('turbine-inlet-pressure', 'Turbine inlet, abs'),

@@ -9,7 +9,7 @@ import { spreadOut, type Spot } from '../map/spread';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
-const isOff = (p: OperatingPoint) => p.compressors[0]?.range === 'outside';
+const isOff = (p: OperatingPoint) => engineCharger(p).at?.range === 'outside';
 
 type DimensionsProps = {
   running: OperatingPoint[];
@@ -24,8 +24,8 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
   const { figure } = useWords();
   const { x, y } = scales;
   const nearest = nearestToSurge(running);
-  const margin = nearest?.compressors[0]?.surgeMargin;
-  const room = selected?.compressors[0]?.edgeRoom;
+  const margin = (nearest && engineCharger(nearest).at)?.surgeMargin;
+  const room = (selected && engineCharger(selected).at)?.edgeRoom;
   const edge = edgeWords(selected, scales, right);
   return (
     <g pointerEvents="none" stroke="var(--ink)" strokeWidth="1">
@@ -76,7 +76,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
 
 /** Where the room to the edge is written beside the selected point, or null where it has none to speak of. */
 export function edgeWords(selected: OperatingPoint | null, { x, y }: Scales, right: number): Spot | null {
-  const room = selected?.compressors[0]?.edgeRoom;
+  const room = (selected && engineCharger(selected).at)?.edgeRoom;
   if (!selected || !room || right <= 420 || room.share <= 0.02 || room.share > 1) return null;
   const left = Math.min(right - 40, x(engineCharger(selected.path).correctedFlow * (1 + room.share)) + 7);
   return { x: left + 50, y: y(selected.pressureRatio) - 4, w: 100, h: 30 };
@@ -200,7 +200,7 @@ type CalloutProps = {
 /** The figures at the selected speed, in the corner that the map leaves emptiest. */
 export function Callout({ point, shapes, scales, running, beside, width, height }: CalloutProps) {
   const { figure } = useWords();
-  const at = point.compressors[0];
+  const at = engineCharger(point).at;
   if (!at || width < 520) return null;
   const estimated = at.range === 'inside' ? '' : ', estimated';
   const lines = [

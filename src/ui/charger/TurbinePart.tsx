@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo } from 'react';
-import { shaftLimit } from '@/core/charge-path/air-path';
+import { engineCharger, shaftLimit } from '@/core/charge-path/air-path';
 import { figureAt } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { HotSideDocument } from '@/core/job/schema/job';
@@ -58,15 +58,15 @@ function Curves({ solved }: { solved: Solved }) {
     (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
       if (p.status.kind === 'failed') return {};
       const { match } = p;
-      const at = p.compressors[0];
+      const at = engineCharger(p).at;
       return {
         boost: inUnit(p.boostGauge, 'boost'),
         power: inUnit(p.power.fuelFlow, 'power'),
         ...(match
           ? {
-              back: inUnit(match.turbine.inlet.pressure - b.climate.pressure, 'boost'),
-              inlet: inUnit(match.turbine.inlet.temperature, 'temperature'),
-              shaft: inUnit(match.shaftRpm, 'shaftSpeed') / 1_000,
+              back: inUnit(engineCharger(match).turbine.inlet.pressure - b.climate.pressure, 'boost'),
+              inlet: inUnit(engineCharger(match).turbine.inlet.temperature, 'temperature'),
+              shaft: inUnit(engineCharger(match).shaftRpm, 'shaftSpeed') / 1_000,
               gate: 100 * (figureAt(b, p, 'gate-share') ?? 0),
             }
           : {}),
@@ -83,7 +83,7 @@ function Curves({ solved }: { solved: Solved }) {
       ...(p.match
         ? {
             asked: inUnit(p.match.asked - b.climate.pressure, 'boost'),
-            after: inUnit(p.match.turbine.outlet.pressure - b.climate.pressure, 'boost'),
+            after: inUnit(engineCharger(p.match).turbine.outlet.pressure - b.climate.pressure, 'boost'),
           }
         : {}),
     }),

@@ -1,4 +1,5 @@
 'use client';
+import { engineCharger, frontCharger } from '@/core/charge-path/air-path';
 import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { Station, StationKind } from '@/core/solve/point';
 import { pricesAt, type Price } from '@/core/studies/price';
@@ -468,7 +469,7 @@ function linesOf(
   short: boolean,
 ): { change: string; remark: string } {
   const { build, point } = solved;
-  const map = station.id === 'front-compressor' ? point.compressors.at(-1) : point.compressors[0];
+  const map = (station.id === 'front-compressor' ? point.chargers[0]! : engineCharger(point)).at;
   /** What the station costs, or what it brings by being there. */
   const costOf = (p: Price | undefined): string => {
     if (!p) return '';
@@ -517,19 +518,21 @@ function linesOf(
     case 'turbine': {
       const { match } = point;
       if (!match) return { change: build.hot ? 'no steady state' : 'not chosen yet', remark: '' };
-      const gate = match.turbine.gateFlow / (match.turbine.flow + match.turbine.gateFlow);
+      const gate =
+        engineCharger(match).turbine.gateFlow /
+        (engineCharger(match).turbine.flow + engineCharger(match).turbine.gateFlow);
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
         remark:
           match.kind === 'turbine'
             ? 'gate shut'
             : build.hot?.gate.kind === 'vanes'
-              ? `vanes ${figure(match.turbine.opening, 'share')} open`
+              ? `vanes ${figure(engineCharger(match).turbine.opening, 'share')} open`
               : `gate ${figure(gate, 'share')}`,
       };
     }
     case 'front-turbine': {
-      const low = point.match?.low;
+      const low = point.match && frontCharger(point.match);
       const share = low ? low.turbine.gateFlow / (low.turbine.flow + low.turbine.gateFlow) : 0;
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
