@@ -68,7 +68,7 @@ export type Station = {
 type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
 
 /** A charger at one speed: how many alike stand side by side, the air through it, where it runs on its map, and its shaft. */
-export type ChargerPoint = {
+type ChargerPoint = {
   count: number;
   air: ChargedAir;
   at: Running | null;
