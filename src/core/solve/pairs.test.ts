@@ -12,6 +12,7 @@ import { matchedFor, solveMatched } from '../charge-path/matched';
 import { isMatched, type MatchedBuild } from '../charge-path/settle';
 import { planLevel, solvePoint } from './point';
 import { figureIds } from '../workings/figures';
+import { stageAnswer } from './stage-view';
 import { solveSweep } from './sweep';
 import { workingOf } from '../workings/workings';
 
@@ -383,4 +384,22 @@ describe('over the revs', () => {
     const { goalPoint } = solveSweep(build);
     expect(level.kind === 'boost' && level.pressure / goalPoint.manifoldPressure).toBeCloseTo(1, 4);
   });
+});
+
+test('each stage of a pair is drawn where it runs on its own map, in every list of points', () => {
+  const groomer = sampleHistories.find(({ revisions }) => /groomer/i.test(revisions.at(-1)!.job.name))!;
+  const { job } = groomer.revisions.at(-1)!;
+  const result = compileBuild(job, job.setups[1]!.id, sampleLibrary);
+  if ('problems' in result || !result.build.low) throw new Error('no pair');
+  const answer = { build: result.build, sweep: solveSweep(result.build) };
+  for (const stage of ['front', 'engine'] as const) {
+    const { sweep } = stageAnswer(answer, stage);
+    expect(sweep.drawn.length).toBeGreaterThan(10);
+    for (const p of [...sweep.points, ...sweep.drawn, sweep.goalPoint]) {
+      const at = engineCharger(p).at!;
+      expect(p.pressureRatio).toBe(at.pressureRatio);
+      expect(engineCharger(p.path).correctedFlow).toBe(at.flow);
+      expect(p.pressureRatio).toBeLessThan(3.5);
+    }
+  }
 });

@@ -23,7 +23,8 @@ export function onStage(point: OperatingPoint, stage: StageName): OperatingPoint
 /** A solved setup as one stage of its pair sees it, for its own map. Speeds at which that stage does not work are left out. */
 export function stageAnswer<A extends { build: Build; sweep: Sweep }>({ build, sweep }: A, stage: StageName) {
   if (!build.low || !build.compressor) return { build, sweep };
-  const works = sweep.points.filter((p) => frontCharger(p.path) || stage === 'front');
+  const seen = (points: OperatingPoint[]) =>
+    points.filter((p) => frontCharger(p.path) || stage === 'front').map((p) => onStage(p, stage));
   return {
     build:
       stage === 'front'
@@ -31,7 +32,8 @@ export function stageAnswer<A extends { build: Build; sweep: Sweep }>({ build, s
         : build,
     sweep: {
       ...sweep,
-      points: works.map((p) => onStage(p, stage)),
+      points: seen(sweep.points),
+      drawn: seen(sweep.drawn),
       goalPoint: onStage(sweep.goalPoint, stage),
       spans: sweep.spans.filter((s) => Boolean(s.front) === (stage === 'front')),
     },
