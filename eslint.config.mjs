@@ -11,6 +11,7 @@ const coreRows = [
   ['fuel', 'charge-air', 'compressor', 'turbine', 'dyno', 'vehicle'],
   ['engine'],
   ['turbocharger'],
+  ['charger'],
   ['job'],
   ['build'],
   ['charge-path'],

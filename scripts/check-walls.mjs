@@ -30,6 +30,8 @@ const breaches = [
   ...[
     ['compressor', 'turbine/flow', 'compileTurbine'],
     ['air', 'compressor/map', 'compileMap'],
+    ['turbine', 'charger/machine', 'compressorMachine'],
+    ['charger', 'build/build', 'compileBuild'],
     ['turbine', 'charge-path/settle', 'settle'],
     ['charge-path', 'solve/sweep', 'solveSweep'],
     ['solve', 'selection/rank', 'rankCompressors'],

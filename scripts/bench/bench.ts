@@ -2,7 +2,8 @@
  * `npm run bench [part …]` (bundled by scripts/bench.mjs): prints figures beside what they aim at; it never fails. Needs a build (npm run build) and Chromium.
  * Sums: median of warm runs on one thread. Pages: JavaScript named by the page, gzip, before anything is touched.
  */
-import { engineCharger } from '../../src/core/charge-path/air-path';
+import { engineMap } from '../../src/core/build/row';
+import { engineCharger } from '../../src/core/charger/charged-air';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -38,7 +39,7 @@ function sums(): void {
       `${time(60, () => solveSweep(build)).toFixed(2)} ms`,
       '5 ms',
     );
-    const map = build.compressor!.map;
+    const map = engineMap(build)!;
     const points = solveSweep(build).points.filter((p) => engineCharger(p).at?.status === 'inside');
     const each = (work: (p: (typeof points)[number]) => void) =>
       `${((time(200, () => points.forEach(work)) * 1000) / points.length).toFixed(2)} µs`;

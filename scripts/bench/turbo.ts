@@ -1,5 +1,5 @@
 /** The match: sweeps, site fan and a proof over random builds; a change of housing on the page, in Chromium. */
-import { engineCharger } from '../../src/core/charge-path/air-path';
+import { engineCharger } from '../../src/core/charger/charged-air';
 import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';

@@ -1,4 +1,4 @@
-import { engineCharger, frontCharger } from '../core/charge-path/air-path';
+import { engineCharger, frontCharger } from '../core/charger/charged-air';
 import { compileBuild } from '../core/build/build';
 import { solveSweep } from '../core/solve/sweep';
 import type { OperatingPoint } from '../core/solve/point';

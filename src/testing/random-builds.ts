@@ -1,12 +1,14 @@
+import { type MatchedBuild, isMatched } from '../core/charge-path/match';
+import { engineCharger } from '../core/charger/charged-air';
+import { shaftLimit } from '../core/charger/charger';
 import type { Job } from '../core/job/schema/job';
 import { given } from '../core/documents/input';
 import { stageOf } from '../core/job/fit';
 import type { Turbocharger } from '../core/turbocharger/document';
 import { compileBuild, type Library } from '../core/build/build';
-import { HIGHEST_RATIO, engineCharger, shaftLimit } from '../core/charge-path/air-path';
+import { HIGHEST_RATIO } from '../core/charge-path/air-path';
 import { BURST } from '../core/charge-path/balance';
 import { matchedAt } from '../core/charge-path/matched';
-import { isMatched, type MatchedBuild } from '../core/charge-path/settle';
 
 /** One question to the match. */
 export type RandomBuild = { build: MatchedBuild; speedRpm: number; asked: number };
@@ -114,7 +116,7 @@ export function scan(build: MatchedBuild, speedRpm: number, asked: number, steps
     }
     return 'nothing';
   }
-  const limit = BURST * shaftLimit(build);
+  const limit = BURST * shaftLimit(engineCharger(build));
   for (let pressure = asked; pressure < HIGHEST_RATIO * ambient; pressure *= 1.02) {
     const match = read(pressure);
     if (!match) return 'nothing';

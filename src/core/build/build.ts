@@ -1,5 +1,9 @@
 import { makeClimate, type Climate } from '../air/climate';
-import { compiledMap, type CompiledMap } from '../compressor/map';
+import { compiledMap } from '../compressor/map';
+import { engineCharger, frontCharger } from '../charger/charged-air';
+import type { Charger, ExhaustDrive } from '../charger/charger';
+import { compressorMachine } from '../charger/machine';
+import { elementsOf, type Cooler, type Element } from './elements';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
@@ -10,13 +14,12 @@ import type { BoostKind } from '../job/schema/setup-choices';
 import type { Turbine } from '../turbine/document';
 import { compileTurbine } from '../turbine/flow';
 import type { Ref } from '../documents/ref';
-import type { HotSide } from '../turbocharger/turbine-side';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import { reason } from '../working/range';
 import { curveOf, levelOf } from './boost-plan';
-import { hotSideOf } from './hot-side';
+import { turbineSideFor } from './turbine-side';
 import { problemsOf } from './job-problems';
-import { lossesOf, type AirLosses, type ExhaustLosses } from './plumbing';
+import { lossesOf, type ExhaustLosses } from './plumbing';
 import type { BaselineRun } from './baseline';
 import { airPerPower, powerOfTorque, torque as torqueFormula } from '../engine/power-formulas';
 import {
@@ -81,23 +84,14 @@ export type Build = {
   driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number }[];
   /** A measured run of this engine, as the flywheel made it that day. */
   run: BaselineRun | null;
-  losses: AirLosses;
+  /** What the air passes on its way, in the order of the flow. */
+  elements: Element[];
+  /** The row of chargers, ambient first; without one there is an empty place. Never empty. */
+  chargers: Charger[];
   /** Behind the exhaust valves. */
   exhaustLosses: ExhaustLosses;
-  cooler: { effectiveness: number; coolant: number } | null;
+  /** Whether a charger stands before the engine at all. */
   charged: boolean;
-  compressor: { map: CompiledMap; count: number; name: string } | null;
-  compressorCount: number;
-  /** Turbine, gate and exhaust; null until a turbine is chosen. */
-  hot: HotSide | null;
-  /** The stage in front of a compound pair, whose turbine the exhaust meets last; null where there is none. */
-  low: {
-    compressor: { map: CompiledMap; name: string };
-    hot: HotSide;
-    cooler: { effectiveness: number; coolant: number } | null;
-    /** Boost that its gate holds between the stages, Pa absolute; null where its turbine decides. */
-    hold: number | null;
-  } | null;
   /** A compound pair was asked for whose stage in front is not chosen yet. */
   wantsFront: boolean;
   /** A speed at which turbos join or are passed by: what works below it, or above it, where that is another build. */
@@ -265,7 +259,7 @@ export function compileBuild(
       fullRpm: setup.boost.fullRpm.value,
     },
   };
-  const coolerOf = ({ kind, effectiveness, coolantRise }: CoolerDocument) =>
+  const coolerOf = ({ kind, effectiveness, coolantRise }: CoolerDocument): Cooler | null =>
     kind === 'none'
       ? null
       : { effectiveness: effectiveness.value, coolant: climate.temperature + coolantRise.value };
@@ -273,39 +267,43 @@ export function compileBuild(
   const withTurbos = (stage: Stage | undefined, count: number, front: Stage | undefined): Build => {
     const losses = lossesOf(setup.plumbing, count);
     const given = { climate, fuel, exhaustLosses: losses.exhaust };
-    const hot = stage?.turbine
-      ? hotSideOf(job, setup, stage.document.hot!, stage.turbine, { ...given, count })
-      : null;
+    const driveOf = (
+      { document, turbine }: Stage,
+      count: number,
+      exhaustLosses: ExhaustLosses,
+    ): ExhaustDrive | null =>
+      turbine ? turbineSideFor(job, setup, document.hot!, turbine, { ...given, count, exhaustLosses }) : null;
+    const machineOf = (compressor: Compressor) => compressorMachine(compiledMap(compressor), compressor.name);
+    const own: Charger = {
+      count,
+      machine: stage?.compressor ? machineOf(stage.compressor) : null,
+      drive: stage ? driveOf(stage, count, losses.exhaust) : null,
+      hold: null,
+    };
     // The exhaust's losses lie behind the turbine it meets last.
-    const inFront = front?.turbine
-      ? hotSideOf(job, setup, front.document.hot!, front.turbine, {
-          ...given,
-          count: 1,
-          exhaustLosses: { manifold: [], tail: losses.exhaust.tail },
-        })
-      : null;
+    const inFront = front && driveOf(front, 1, { manifold: [], tail: losses.exhaust.tail });
     const { between } = setup.pair;
-    const low: Build['low'] =
-      hot && inFront && front?.compressor
-        ? {
-            compressor: { map: compiledMap(front.compressor), name: front.compressor.name },
-            hot: inFront,
-            cooler: coolerOf(between.cooler),
+    const isPair = Boolean(own.drive && inFront && front?.compressor);
+    const chargers = isPair
+      ? [
+          {
+            count: 1,
+            machine: machineOf(front!.compressor!),
+            drive: inFront!,
             hold: between.hold === 'held' ? climate.pressure + between.gauge.value : null,
-          }
-        : null;
+          },
+          { ...own, drive: { ...own.drive!, tail: [] } },
+        ]
+      : [own];
     return {
       ...common,
-      losses: low ? losses.air : { ...losses.air, between: [] },
+      chargers,
+      elements: elementsOf(losses.air, [
+        ...(isPair ? [coolerOf(between.cooler)] : []),
+        coolerOf(setup.cooler),
+      ]),
       exhaustLosses: losses.exhaust,
-      cooler: coolerOf(setup.cooler),
-      compressor: stage?.compressor
-        ? { map: compiledMap(stage.compressor), count, name: stage.compressor.name }
-        : null,
-      compressorCount: count,
-      hot: hot && low ? { ...hot, tail: [] } : hot,
-      low,
-      wantsFront: arrangement === 'compound' && !low,
+      wantsFront: arrangement === 'compound' && !isPair,
       changeover: null,
     };
   };
@@ -317,9 +315,10 @@ export function compileBuild(
     below: null,
     above: null,
   };
-  if (arrangement === 'sequential' && build.hot)
+  if (arrangement === 'sequential' && engineCharger(build).drive)
     build.changeover = { ...changeover, below: withTurbos(engineStage, 1, undefined) };
-  if (build.low && bypasses) build.changeover = { ...changeover, above: withTurbos(front, 1, undefined) };
+  if (frontCharger(build) && bypasses)
+    build.changeover = { ...changeover, above: withTurbos(front, 1, undefined) };
   return { build };
 }
 

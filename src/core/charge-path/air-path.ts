@@ -1,20 +1,20 @@
 import { inletPressure, outletPressure, type FlowLoss } from '../charge-air/losses';
 import { coolerOutlet } from '../charge-air/cooler';
-import { correctedFlow } from '../compressor/formulas';
-import { efficiencyAt, findOnMap, type MapPoint, type Place } from '../compressor/lookup';
+import { pressureRatio as pressureRatioFormula } from '../charge-air/boost-formulas';
 import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
-import { worstRange, type Range } from '../working/range';
-import type { CompiledMap } from '../compressor/map';
-import { strokesPerSecond, type Build } from '../build/build';
 import { airPerPower, fuelFlowPower, trappedDryAir } from '../engine/power-formulas';
-import { pressureRatio as pressureRatioFormula } from '../charge-air/boost-formulas';
+import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
+import { crankPowerOf, shaftLimit, type Charger } from '../charger/charger';
+import { netPower } from '../charger/drive-formulas';
+import { correct } from '../charger/machine';
+import { strokesPerSecond, type Build } from '../build/build';
+import { legsOf, type Cooler, type Leg } from '../build/elements';
+import { worstRange, type Range } from '../working/range';
 
-/** What drives the air: a wanted manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
-export type Drive =
+/** What is asked of the air: a manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
+export type Asked =
   { kind: 'manifold'; pressure: number } | { kind: 'ratio'; ratio: number } | { kind: 'alone' };
-
-type State = { pressure: number; temperature: number };
 
 /** The air's way at one speed, in SI. `massFlow` is moist air of the whole engine. */
 export type AirPath = {
@@ -32,44 +32,21 @@ export type AirPath = {
   breathingRange: Range;
   /** Turbine inlet over manifold pressure that the breathing was corrected with. */
   backPressureRatio: number;
-  filter: State;
+  filter: AirState;
   /** The chargers that work here, ambient first; one that stands still lets the air pass. Never empty. */
   chargers: ChargedAir[];
-  cooler: State;
-  manifold: State;
+  cooler: AirState;
+  manifold: AirState;
+  /** Taken from the crankshaft by belts, W; and what of it the BSFC of the job does not hold. */
+  drivePower: { all: number; apart: number };
   range: Range;
 };
-
-/** The air through one charger. */
-export type ChargedAir = {
-  /** What its compressor takes in: after the filter, or after the charger in front with its cooler. */
-  inlet: State;
-  outlet: State & { ratio: number; work: number };
-  /** Of one compressor: to the map's reference, or to 101.325 kPa and 15 °C before a map is chosen. */
-  correctedFlow: number;
-  map: MapPoint | null;
-  /** Where the last look-up ended: the next one starts there. */
-  place: Place | null;
-  efficiency: { value: number; origin: 'map' | 'estimated' | 'guess' };
-};
-
-/** The charger that the engine breathes from, of a list that stands ambient first. */
-export const engineCharger = <C>({ chargers }: { chargers: readonly C[] }): C =>
-  chargers[chargers.length - 1]!;
-
-/** The charger in front of another; null where there is but one. */
-export const frontCharger = <C>({ chargers }: { chargers: readonly C[] }): C | null =>
-  chargers.length > 1 ? chargers[0]! : null;
 
 /** The ratio that is written where a search asks for more than any compressor gives. */
 const CLAMPED_RATIO = 12;
 
 /** The highest pressure ratio that is looked at: no single compressor stage of the trade goes there. */
 export const HIGHEST_RATIO = 8;
-/** Below this ratio a map gives no efficiency: the one it gives there is carried down to a wheel that only lets air pass. */
-export const LEAST_MAPPED = 1.0055;
-const STANDARD = { pressure: 101_325, temperature: 288.15 };
-
 const through = (losses: FlowLoss[], inlet: number, temperature: number, flow: number) =>
   losses.reduce(
     (pressure, loss) => (pressure > 0 ? outletPressure(loss, pressure, temperature, flow) : pressure),
@@ -87,11 +64,12 @@ const backThrough = (losses: FlowLoss[], outlet: number, temperature: number, fl
 export function solveAirPath(
   build: Build,
   speedRpm: number,
-  drive: Drive,
+  drive: Asked,
   backPressureRatio: number,
   start?: AirPath,
 ): AirPath {
-  const { climate, losses, cooler } = build;
+  const { climate } = build;
+  const last = lastLeg(build);
   const alone = drive.kind === 'alone';
   const path = newPath(build, speedRpm, backPressureRatio, start);
   if (drive.kind === 'manifold') path.manifold.pressure = drive.pressure;
@@ -124,12 +102,13 @@ export function solveAirPath(
       // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
       const ratio = drive.kind === 'ratio' ? drive.ratio : 1;
       const p2 = p1 * ratio;
-      const p2c = alone ? p2 : through(losses.cooler, p2, hot, flow);
-      reached = Math.max(1_000, through(losses.throttle, p2c, t, flow));
-      compress(build, path, flow, p1, ratio, alone);
+      const p2c = alone ? p2 : through(last.before, p2, hot, flow);
+      reached = Math.max(1_000, through(last.behind, p2c, t, flow));
+      charger.inlet.pressure = p1;
+      compress(build, alone ? null : engineCharger(build), charger, flow, ratio);
       charger.outlet.pressure = p2;
       charger.outlet.ratio = ratio;
-      cooled = cool(alone ? null : cooler, charger.outlet.temperature);
+      cooled = cool(alone ? null : last.cooler, charger.outlet.temperature);
       path.cooler = { pressure: p2c, temperature: cooled };
     }
     const moved = Math.abs(reached - pressure) / climate.pressure;
@@ -156,7 +135,8 @@ export function solveAirPath(
   if (path.kind !== 'converged') path.kind = stopOf(build, path, pressure) ?? path.kind;
   if (path.kind !== 'converged' && path.kind !== 'not-converged') return path;
   if (!alone) locateOnMap(build, path);
-  path.range = worstRange(path.breathingRange, engineCharger(path).map?.range ?? 'inside');
+  path.drivePower = alone ? NO_DRIVE : drivePowerOf(build, path);
+  path.range = rangeOf(path);
   return path;
 }
 
@@ -182,7 +162,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
   const { value, range } = build.breathing.at(speedRpm);
   const day = { pressure: climate.pressure, temperature: climate.temperature };
   const known = start && engineCharger(start);
-  const front = start && build.low && frontCharger(start);
+  const front = start && frontCharger(build) && frontCharger(start);
   const charger: ChargedAir = {
     inlet: { ...day },
     outlet: {
@@ -214,6 +194,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
       pressure: climate.pressure,
       temperature: start?.manifold.temperature ?? climate.temperature + 15,
     },
+    drivePower: NO_DRIVE,
     range,
   };
 }
@@ -247,7 +228,7 @@ export function breathe(
   path.massFlow = flow;
   path.dryFlow = flow / (1 + climate.humidityRatio);
   path.backPressureRatio = backPressureRatio;
-  const behind = through(build.losses.filter, climate.pressure, climate.temperature, flow);
+  const behind = through(legsOf(build.elements)[0]!.before, climate.pressure, climate.temperature, flow);
   path.isChoked = !(behind > LEAST_INLET * climate.pressure);
   path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
   engineCharger(path).inlet.pressure = path.filter.pressure;
@@ -265,8 +246,8 @@ const airPerPowerAt = (build: Build, lambda: number): number =>
         lambda,
       });
 
-/** Flywheel power by the fuel-flow school of what the engine takes, W. */
-export const powerOf = (build: Build, path: AirPath): number =>
+/** Flywheel power by the fuel-flow school of what the engine takes, before anything drives a charger, W. */
+const grossPower = (build: Build, path: AirPath): number =>
   fuelFlowPower.fn({
     dryFlow: trappedDryAir.fn({
       massFlow: path.massFlow,
@@ -277,15 +258,41 @@ export const powerOf = (build: Build, path: AirPath): number =>
     airPerPower: airPerPowerAt(build, path.lambda),
   });
 
+/** The same, less what belts take that its BSFC does not hold, W. */
+export const powerOf = (build: Build, path: AirPath): number =>
+  netPower.fn({ gross: grossPower(build, path), drive: path.drivePower.apart });
+
+const NO_DRIVE = { all: 0, apart: 0 };
+
+/** What the chargers of a path take from the crankshaft. */
+export function drivePowerOf(build: Build, path: AirPath): AirPath['drivePower'] {
+  let all = 0;
+  let apart = 0;
+  build.chargers.forEach((charger, i) => {
+    const air = airThrough(build, path, i);
+    if (!air || charger.drive?.kind !== 'belt') return;
+    const power = crankPowerOf(charger, air, path.massFlow);
+    all += power;
+    if (!charger.drive.inBsfc) apart += power;
+  });
+  return { all, apart };
+}
+
+/** The air through a charger of the row; undefined where it does not work: a path may hold the one at the engine alone. */
+export const airThrough = ({ chargers }: Build, path: AirPath, index: number): ChargedAir | undefined =>
+  path.chargers[path.chargers.length - chargers.length + index];
+
+const lastLeg = ({ elements, chargers }: Build): Leg => legsOf(elements)[chargers.length]!;
+
 /**
- * Through the stage in front and its cooler, written into the path. In: its pressure ratio; the path with its flow and
+ * Through the charger in front and its cooler, written into the path. In: its pressure ratio; the path with its flow and
  * filter. Where nothing is left of the pressure behind it the path is choked.
  */
-export function chargeLow(build: Build, path: AirPath, ratio: number): void {
-  const low = build.low!;
+export function chargeFront(build: Build, path: AirPath, ratio: number): void {
   const { climate } = build;
   const flow = path.massFlow;
   const p1 = path.filter.pressure;
+  const leg = legsOf(build.elements)[1]!;
   if (path.chargers.length < 2)
     path.chargers.unshift({
       inlet: path.filter,
@@ -297,14 +304,14 @@ export function chargeLow(build: Build, path: AirPath, ratio: number): void {
     });
   const [air, behind] = path.chargers as [ChargedAir, ChargedAir];
   air.inlet = path.filter;
-  compressAt(build, low.compressor.map, air, flow, ratio);
+  compress(build, build.chargers[0]!, air, flow, ratio);
   air.outlet.pressure = p1 * ratio;
   air.outlet.ratio = ratio;
-  const pressure = through(build.losses.between, p1 * ratio, air.outlet.temperature, flow);
+  const pressure = through(leg.before, p1 * ratio, air.outlet.temperature, flow);
   const least = LEAST_INLET * climate.pressure;
   if (!(pressure > least)) path.isChoked = true;
   behind.inlet.pressure = pressure > least ? pressure : least;
-  behind.inlet.temperature = cool(low.cooler, air.outlet.temperature);
+  behind.inlet.temperature = cool(leg.cooler, air.outlet.temperature);
 }
 
 /**
@@ -312,94 +319,53 @@ export function chargeLow(build: Build, path: AirPath, ratio: number): void {
  * In: manifold pressure Pa and the charge temperature of this turn, K. A ratio beyond any compressor is written as 12.
  */
 export function chargeTo(build: Build, path: AirPath, pressure: number, temperature: number): void {
-  const { losses, cooler } = build;
+  const leg = lastLeg(build);
   const flow = path.massFlow;
   const charger = engineCharger(path);
   const p1 = charger.inlet.pressure;
-  const p2c = backThrough(losses.throttle, pressure, temperature, flow);
-  const p2 = backThrough(losses.cooler, p2c, charger.outlet.temperature, flow);
+  const p2c = backThrough(leg.behind, pressure, temperature, flow);
+  const p2 = backThrough(leg.before, p2c, charger.outlet.temperature, flow);
   const asked = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
   const ratio = asked < CLAMPED_RATIO ? asked : CLAMPED_RATIO;
-  compress(build, path, flow, p1, ratio, false);
+  compress(build, engineCharger(build), charger, flow, ratio);
   charger.outlet.pressure = p2;
   charger.outlet.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
-  path.cooler = { pressure: p2c, temperature: cool(cooler, charger.outlet.temperature) };
+  path.cooler = { pressure: p2c, temperature: cool(leg.cooler, charger.outlet.temperature) };
 }
 
-const cool = (cooler: Build['cooler'], inlet: number): number =>
+const cool = (cooler: Cooler | null, inlet: number): number =>
   cooler ? coolerOutlet.fn({ inlet, coolant: cooler.coolant, effectiveness: cooler.effectiveness }) : inlet;
 
-/** The most the shaft may turn, rev/min: the least of what compressor, turbine and shaft allow. */
-export const shaftLimit = ({ compressor, hot }: Build): number =>
-  Math.min(
-    compressor?.map.maxSpeedRpm ?? Infinity,
-    hot?.maxSpeedRpm ?? Infinity,
-    hot?.turbine.maxSpeedRpm ?? Infinity,
-  );
+/** How sure a path is: the worst of the breathing curve and the maps. */
+export const rangeOf = ({ breathingRange, chargers }: AirPath): Range =>
+  worstRange(breathingRange, ...chargers.map(({ map }) => map?.range ?? 'inside'));
 
-/** The most the shaft in front may turn, rev/min. */
-export const lowLimit = ({ compressor, hot }: NonNullable<Build['low']>): number =>
-  Math.min(compressor.map.maxSpeedRpm, hot.maxSpeedRpm, hot.turbine.maxSpeedRpm);
-
-/** The compressors' whole points, margins and all, once the path stands. */
+/** The machines' whole places on their maps, margins and all, once the path stands. */
 export function locateOnMap(build: Build, path: AirPath): void {
-  if (!build.compressor) return;
-  const { low } = build;
-  const front = frontCharger(path);
-  locate(build.compressor.map, shaftLimit(build), engineCharger(path));
-  if (low && front) locate(low.compressor.map, lowLimit(low), front);
-}
-
-function locate(map: CompiledMap, limit: number, air: ChargedAir): void {
-  const limitRpm = limit * Math.sqrt(map.reference.temperature / air.inlet.temperature);
-  air.map = findOnMap(map, air.correctedFlow, air.outlet.ratio, {
-    limitRpm,
-    ...(air.place ? { start: air.place } : {}),
+  build.chargers.forEach((charger, i) => {
+    const air = airThrough(build, path, i);
+    if (air && charger.machine) air.map = charger.machine.locate(air, shaftLimit(charger));
   });
 }
 
-/** Compressor state at this flow and ratio, with the map where there is one, written into the path. */
+/** Whether a machine stands so far past choke that nothing is known of it. */
+export const isPastChoke = (build: Build, path: AirPath): boolean =>
+  build.chargers.some(({ machine }, i) => {
+    const air = airThrough(build, path, i);
+    return Boolean(air && machine?.isPastChoke(air));
+  });
+
+/** The machines of one place at one state of its inlet, written into its air. Flow of the whole engine, kg/s. */
 function compress(
   build: Build,
-  path: AirPath,
-  flow: number,
-  p1: number,
-  ratio: number,
-  alone: boolean,
-): void {
-  const air = engineCharger(path);
-  air.inlet.pressure = p1;
-  const map = alone ? null : (build.compressor?.map ?? null);
-  compressAt(build, map, air, flow / build.compressorCount, ratio);
-}
-
-/** One compressor at one state of its inlet, written into its air. Flow of one, kg/s. */
-function compressAt(
-  build: Build,
-  map: CompiledMap | null,
+  charger: Charger | null,
   air: ChargedAir,
-  flow: number,
+  massFlow: number,
   ratio: number,
 ): void {
-  const reference = map?.reference ?? STANDARD;
-  air.correctedFlow = correctedFlow.fn({
-    massFlow: flow,
-    temperature: air.inlet.temperature,
-    pressure: air.inlet.pressure,
-    referenceTemperature: reference.temperature,
-    referencePressure: reference.pressure,
-  });
-  if (map) {
-    // Carried down without a step: a jump of the efficiency would leave balances without an answer.
-    const mapped = ratio > LEAST_MAPPED ? ratio : LEAST_MAPPED;
-    air.place = efficiencyAt(map, air.correctedFlow, mapped, air.place ?? undefined);
-    const known = air.place?.efficiency;
-    air.efficiency =
-      known === undefined
-        ? { value: build.efficiencyGuess, origin: 'guess' }
-        : { value: known, origin: air.place?.status === 'inside' ? 'map' : 'estimated' };
-  }
+  if (charger?.machine) charger.machine.read(air, massFlow / charger.count, ratio, build.efficiencyGuess);
+  else correct(air, massFlow / engineCharger(build).count);
   const outlet = compressorOutlet(build.climate.gas, air.inlet.temperature, ratio, air.efficiency.value);
   air.outlet.temperature = outlet.temperature;
   air.outlet.work = outlet.work;

@@ -1,43 +1,22 @@
-import type { CompiledMap } from '../compressor/map';
+import type { Unknowns } from './fixed-point';
+import type { FrontKind, MatchStop, MatchedBuild } from './match';
+import { type Carried, type FrontRule, type Rule, SHUT } from './turn';
+import { engineCharger, frontCharger } from '../charger/charged-air';
+import { shaftLimit } from '../charger/charger';
 import { findRoot } from '../numerics/roots';
-import {
-  type AirPath,
-  type ChargedAir,
-  breathe,
-  chargeTo,
-  engineCharger,
-  lowLimit,
-  newPath,
-  shaftLimit,
-} from './air-path';
-import {
-  carriedOf,
-  FINELY,
-  freshCarried,
-  ROUGHLY,
-  settle,
-  SHUT,
-  type Carried,
-  type LowKind,
-  type LowRule,
-  type MatchedBuild,
-  type MatchStop,
-  type Patience,
-  type Rule,
-  type Settled,
-  type Unknowns,
-} from './settle';
+import { type AirPath, breathe, chargeTo, newPath, isPastChoke } from './air-path';
+import { carriedOf, FINELY, freshCarried, ROUGHLY, settle, type Patience, type Settled } from './settle';
 
 /** Where a search begins. `prefer`: what the stage in front did next door. */
 export type Start = {
   first: Unknowns;
   carried: Carried;
   from: AirPath | undefined;
-  prefer?: LowKind | undefined;
+  prefer?: FrontKind | undefined;
 };
 
 /** The gate of the stage in front wide open. */
-const OPEN: LowRule = { kind: 'opening', opening: 1 };
+const OPEN: FrontRule = { kind: 'opening', opening: 1 };
 
 const isWithin = (opening: number) => opening >= -1e-9 && opening <= 1 + 1e-9;
 
@@ -52,24 +31,24 @@ export function settleBoth(
   { first, carried, from, prefer }: Start,
   patience?: Patience,
 ): Settled | MatchStop {
-  const { low } = build;
-  const by = (lowRule: LowRule) =>
-    settlePair(build, speedRpm, { ...rule, low: lowRule }, { first, carried, from }, patience);
-  if (!low) return settle(build, speedRpm, rule, first, { ...carried }, from, patience);
+  const front = frontCharger(build);
+  const by = (lowRule: FrontRule) =>
+    settlePair(build, speedRpm, { ...rule, front: lowRule }, { first, carried, from }, patience);
+  if (!front) return settle(build, speedRpm, rule, first, { ...carried }, from, patience);
   // A gate that stands wide open at the engine leaves none of the boost to be held: the one in front opens too.
   if ('opening' in rule && rule.opening === 1) return by(OPEN);
-  if (low.hold === null) return by(SHUT);
-  const holding: LowRule = { kind: 'hold', pressure: low.hold };
+  if (front.hold === null) return by(SHUT);
+  const holding: FrontRule = { kind: 'hold', pressure: front.hold };
   if (prefer === 'held') {
     const held = by(holding);
-    if (typeof held !== 'string' && isWithin(held.turn.low!.turbine.opening)) return held;
+    if (typeof held !== 'string' && isWithin(held.turn.front!.turbine.opening)) return held;
   }
   const shut = by(SHUT);
-  if (typeof shut !== 'string' && engineCharger(shut.path).inlet.pressure <= low.hold * (1 + 1e-9))
+  if (typeof shut !== 'string' && engineCharger(shut.path).inlet.pressure <= front.hold * (1 + 1e-9))
     return shut;
   const held = by(holding);
   if (typeof held === 'string') return held;
-  return held.turn.low!.turbine.opening > 1 ? by(OPEN) : held;
+  return held.turn.front!.turbine.opening > 1 ? by(OPEN) : held;
 }
 
 /** Turns that a pair may take before the ratio of its stage in front is bracketed. */
@@ -97,9 +76,9 @@ function settlePair(
   let stop: MatchStop = quick;
   const excess = (ratio: number): number => {
     const near: Start = last
-      ? { first: { ...last.x, q: ratio }, carried: carriedOf(last.turn), from: last.path }
-      : { first: { ...first, q: ratio }, carried: freshCarried(), from: undefined };
-    const at = settle(build, speedRpm, { ...rule, isLowRead: true }, near.first, near.carried, near.from, {
+      ? { first: { ...last.unknowns, frontRatio: ratio }, carried: carriedOf(last.turn), from: last.path }
+      : { first: { ...first, frontRatio: ratio }, carried: freshCarried(), from: undefined };
+    const at = settle(build, speedRpm, { ...rule, isFrontRead: true }, near.first, near.carried, near.from, {
       settled: FINELY,
     });
     if (typeof at === 'string') {
@@ -107,9 +86,9 @@ function settlePair(
       return NaN;
     }
     last = at;
-    return at.turn.drivenLow / ratio - 1;
+    return at.turn.drivenFront / ratio - 1;
   };
-  const most = (1.02 * first.p) / build.climate.pressure + 0.1;
+  const most = (1.02 * first.manifoldPressure) / build.climate.pressure + 0.1;
   const found = firstFall(excess, LEAST_FRONT, Math.max(most, 1.05));
   if (found.kind !== 'between') return found.kind === 'unsolved' ? stop : 'match-not-found';
   const ratio = crossingIn(excess, found);
@@ -134,7 +113,7 @@ const settleSharing = (
   settlePair(
     build,
     speedRpm,
-    { kind: 'fixed', opening: 1, low: { kind: 'share' } },
+    { kind: 'fixed', opening: 1, front: { kind: 'share' } },
     { first, carried, from },
     patience,
   );
@@ -145,21 +124,6 @@ const settleSharing = (
  * they need not. Both are read off a state in which every power balances.
  */
 export type Reading = { settled: Settled; spare: number; over: number };
-
-/** Flow over the choke edge's at the same ratio from which nothing is said any more: no line of a map reaches there. */
-const BEYOND_CHOKE = 1.6;
-/** Below this ratio the edge of a map is similarity's, not a measured one. */
-const EDGE_KNOWN = 1.2;
-
-const isBeyond = ({ choke }: CompiledMap, { place, correctedFlow, outlet: { ratio } }: ChargedAir): boolean =>
-  place?.status === 'choke' &&
-  ratio > EDGE_KNOWN &&
-  correctedFlow > BEYOND_CHOKE * choke.at(Math.min(ratio, choke.highest));
-
-/** Whether a compressor stands so far past choke that its map says nothing of it. */
-export const isPastChoke = ({ compressor, low }: MatchedBuild, path: AirPath): boolean =>
-  isBeyond(compressor.map, engineCharger(path)) ||
-  Boolean(path.chargers.length > 1 && low && isBeyond(low.compressor.map, path.chargers[0]!));
 
 /** Whether the stage at the engine holds its part of a pair's boost: it makes some, on its map, with its gate. */
 const isPlain = (build: MatchedBuild, { path, turn }: Settled): boolean =>
@@ -185,7 +149,9 @@ export type Reader = {
 };
 
 const spareOf = (build: MatchedBuild, { turn: { turbine } }: Settled): number =>
-  build.hot.gate.kind === 'vanes' ? turbine.opening : turbine.gateFlow / (turbine.gateFlow + turbine.flow);
+  engineCharger(build).drive.gate.kind === 'vanes'
+    ? turbine.opening
+    : turbine.gateFlow / (turbine.gateFlow + turbine.flow);
 
 /**
  * Reads one manifold pressure after the other at a speed, each from the last that settled. Out of reach counts as 'not
@@ -198,26 +164,32 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
   const startAt = (pressure: number): Start =>
     last
       ? {
-          first: { ...last.x, p: pressure },
+          first: { ...last.unknowns, manifoldPressure: pressure },
           carried: carriedOf(last.turn),
           from: last.path,
-          prefer: last.rule.low ? lowKindOf(last.rule.low) : undefined,
+          prefer: last.rule.front ? frontKindOf(last.rule.front) : undefined,
         }
-      : { ...start, first: { ...start.first, p: pressure } };
+      : { ...start, first: { ...start.first, manifoldPressure: pressure } };
   /** As the gates hold a pressure: the one at the engine, then the one in front. */
   const held = (at: Start): Reading | MatchStop => {
     const own = at.prefer === 'sharing' ? null : settleBoth(build, speedRpm, { kind: 'held' }, at, patience);
-    if (own && typeof own !== 'string' && (!build.low || isPlain(build, own))) return readingOf(own);
-    if (build.low) {
+    if (own && typeof own !== 'string' && (!frontCharger(build) || isPlain(build, own)))
+      return readingOf(own);
+    if (frontCharger(build)) {
       let shared = settleSharing(build, speedRpm, at, patience);
       // Past choke the stage at the engine may still let the air pass, with the one in front making all of the boost.
       if (typeof shared === 'string' || isPastChoke(build, shared.path)) {
-        const q = Math.max(1, (0.98 * at.first.p) / build.climate.pressure);
-        const passing = settleSharing(build, speedRpm, { ...at, first: { ...at.first, q } }, patience);
+        const q = Math.max(1, (0.98 * at.first.manifoldPressure) / build.climate.pressure);
+        const passing = settleSharing(
+          build,
+          speedRpm,
+          { ...at, first: { ...at.first, frontRatio: q } },
+          patience,
+        );
         if (typeof passing !== 'string' && !isPastChoke(build, passing.path)) shared = passing;
       }
       if (typeof shared !== 'string') {
-        const { opening } = shared.turn.low!.turbine;
+        const { opening } = shared.turn.front!.turbine;
         if (opening >= -1e-9) return { settled: shared, spare: 1, over: opening - 1 };
       }
       if (!own) return held({ ...at, prefer: undefined });
@@ -228,7 +200,7 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
   const shut = (at: Start): Reading | MatchStop => {
     const own = settleBoth(build, speedRpm, { kind: 'held' }, at, patience);
     if (typeof own !== 'string') return readingOf(own);
-    return build.low ? held({ ...at, prefer: 'sharing' }) : own;
+    return frontCharger(build) ? held({ ...at, prefer: 'sharing' }) : own;
   };
   const readingOf = (settled: Settled): Reading => ({
     settled,
@@ -244,10 +216,10 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
       if (typeof found === 'string')
         found = by({
           first: {
-            t: build.climate.temperature + 25,
-            r: 1.2,
-            p: pressure,
-            q: build.low ? Math.max(1, Math.sqrt(pressure / build.climate.pressure)) : 1,
+            chargeTemperature: build.climate.temperature + 25,
+            backPressureRatio: 1.2,
+            manifoldPressure: pressure,
+            frontRatio: frontCharger(build) ? Math.max(1, Math.sqrt(pressure / build.climate.pressure)) : 1,
           },
           carried: freshCarried(),
           from: undefined,
@@ -284,20 +256,24 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
   };
 }
 
-const lowKinds: Record<LowRule['kind'], LowKind> = {
+const frontKinds: Record<FrontRule['kind'], FrontKind> = {
   opening: 'turbine',
   hold: 'held',
   share: 'sharing',
   shaft: 'turbine',
 };
-export const lowKindOf = (rule: LowRule): LowKind =>
-  rule.kind === 'opening' && rule.opening === 1 ? 'creep' : lowKinds[rule.kind];
+export const frontKindOf = (rule: FrontRule): FrontKind =>
+  rule.kind === 'opening' && rule.opening === 1 ? 'creep' : frontKinds[rule.kind];
 
 /** Share of the shaft's limit at which nothing is looked for any more: wheels burst before. */
 export const BURST = 1.3;
-export const isBursting = (build: MatchedBuild, { turn: { shaftRpm, low } }: Settled): boolean =>
-  shaftRpm > BURST * shaftLimit(build) ||
-  Boolean(low && build.low && low.shaftRpm > BURST * lowLimit(build.low));
+export function isBursting(build: MatchedBuild, { turn: { shaftRpm, front } }: Settled): boolean {
+  const inFront = frontCharger(build);
+  return (
+    shaftRpm > BURST * shaftLimit(engineCharger(build)) ||
+    Boolean(front && inFront && front.shaftRpm > BURST * shaftLimit(inFront))
+  );
+}
 
 /** Manifold pressure with the compressor only letting air pass, Pa; null where even that chokes the filter. */
 export function leastPressure(build: MatchedBuild, speedRpm: number): number | null {

@@ -1,4 +1,4 @@
-import { engineCharger } from './air-path';
+import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { enthalpy } from '../air/gas-properties';

@@ -1,4 +1,8 @@
-import { engineCharger } from './air-path';
+import { coolerAt, lossesAt } from '../build/elements';
+import { compressorMachine } from '../charger/machine';
+import { engineMap, withEngineCharger } from '../build/row';
+import { type Matched, type MatchedBuild, isMatched } from './match';
+import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleLibrary, sampleTurboJob, sampleTurbines, sampleTurbochargers } from '@/data/demo/sample';
@@ -10,7 +14,6 @@ import { given, guess } from '../documents/input';
 import { stageOf } from '../job/fit';
 import { compileBuild, revGrid } from '../build/build';
 import { matchedAt, solveMatched } from './matched';
-import { isMatched, type Matched, type MatchedBuild } from './settle';
 import { planLevel, solvePoint } from '../solve/point';
 import { solveSweep } from '../solve/sweep';
 import { randomBuilds, scan } from '../../testing/random-builds';
@@ -52,7 +55,9 @@ const levelOf = (gauge: number) => (job: Job) => {
 
 /** The whole steady state as equations, typed anew, for a general Newton with a numerical Jacobian. */
 function independent(build: MatchedBuild, speedRpm: number, asked: number | null, start: number[]) {
-  const { climate, hot } = build;
+  const { climate } = build;
+  const { drive: hot, count } = engineCharger(build);
+  const cooler = coolerAt(build, 'cooler');
   const isentropic = (gas: Gas, t: number, ratio: number) => {
     let [low, high] = [200, 3400];
     for (let i = 0; i < 90; i++) {
@@ -91,16 +96,16 @@ function independent(build: MatchedBuild, speedRpm: number, asked: number | null
         (climate.gas.gasConstant * tm)) *
       build.displacement *
       (speedRpm / 120);
-    const p1 = drop(build.losses.filter, climate.pressure, climate.temperature, w);
+    const p1 = drop(lossesAt(build, 'filter'), climate.pressure, climate.temperature, w);
     const ratio = p2 / p1;
-    const map: CompiledMap = build.compressor.map;
+    const map: CompiledMap = engineMap(build)!;
     const corrected =
-      ((w / build.compressor.count) * Math.sqrt(climate.temperature / map.reference.temperature)) /
+      ((w / count) * Math.sqrt(climate.temperature / map.reference.temperature)) /
       (p1 / map.reference.pressure);
     const place = findOnMap(map, corrected, ratio);
     const t2s = isentropic(climate.gas, climate.temperature, ratio);
     const ideal = enthalpy(climate.gas, t2s) - enthalpy(climate.gas, climate.temperature);
-    const behindCooler = drop(build.losses.cooler, p2, t2, w);
+    const behindCooler = drop(lossesAt(build, 'cooler'), p2, t2, w);
     const fuel = w / (1 + climate.humidityRatio) / build.airFuelRatio;
     const wex = w + fuel;
     const heat =
@@ -124,11 +129,11 @@ function independent(build: MatchedBuild, speedRpm: number, asked: number | null
     const x =
       (Math.PI * hot.turbine.inducer * shaft) / 60 / Math.sqrt(2 * expansion) / hot.turbine.bestVelocityRatio;
     const work = hot.turbine.efficiency * (2 * x - x * x) * expansion;
-    const cooled = build.cooler ? t2 - build.cooler.effectiveness * (t2 - build.cooler.coolant) : t2;
+    const cooled = cooler ? t2 - cooler.effectiveness * (t2 - cooler.coolant) : t2;
     return [
       asked === null ? open : (pm - asked) / 1e5,
       (cooled - tm) / 100,
-      (drop(build.losses.throttle, behindCooler, tm, w) - pm) / 1e5,
+      (drop(lossesAt(build, 'throttle'), behindCooler, tm, w) - pm) / 1e5,
       (enthalpy(climate.gas, t2) - enthalpy(climate.gas, climate.temperature) - ideal / place.efficiency!) /
         1e5,
       (enthalpy(gas, tx) - enthalpy(gas, 298.15) - heat) / 1e6,
@@ -221,11 +226,11 @@ describe('the steady match', () => {
         );
         const h = (gas: Gas, t: number | null) => enthalpy(gas, t!);
         const air = build.climate.gas;
-        const { gas } = build.hot.exhaust;
+        const { gas } = engineCharger(build).drive.exhaust;
         const taken = turbine!.massFlow! * (h(gas, cylinders!.temperature) - h(gas, turbine!.temperature));
         const given = compressor!.massFlow! * (h(air, compressor!.temperature) - h(air, filter!.temperature));
-        expect((taken * build.hot.mechanical) / given).toBeGreaterThan(0.999);
-        expect((taken * build.hot.mechanical) / given).toBeLessThan(1.001);
+        expect((taken * engineCharger(build).drive.mechanical) / given).toBeGreaterThan(0.999);
+        expect((taken * engineCharger(build).drive.mechanical) / given).toBeLessThan(1.001);
         // And the exhaust is the air with its fuel.
         const fuel = p.path.dryFlow / build.airFuelRatio;
         expect(turbine!.massFlow! / (p.path.massFlow + fuel)).toBeCloseTo(1, 9);
@@ -282,14 +287,11 @@ describe('the steady match', () => {
               put(job, id);
               levelOf(70_000)(job);
             });
-            const { turbine } = build.hot;
-            return solveSweep({
-              ...build,
-              hot: {
-                ...build.hot,
-                turbine: { ...turbine, reduced: (r: number) => scale * turbine.reduced(r) },
-              },
-            });
+            const { turbine } = engineCharger(build).drive;
+            const wider = { ...turbine, reduced: (r: number) => scale * turbine.reduced(r) };
+            return solveSweep(
+              withEngineCharger(build, (c) => ({ ...c, drive: { ...c.drive, turbine: wider } })),
+            );
           });
           const [small, large] = lines.map((s) => s.turbo!) as [
             NonNullable<(typeof lines)[0]['turbo']>,
@@ -314,41 +316,39 @@ describe('the steady match', () => {
 
   it('twins of half the flow are one of double flow', () => {
     const twin = built(1);
-    const map = twin.compressor.map;
+    const map = engineMap(twin)!;
     const doubled = (grid: CompiledMap['flow']): CompiledMap['flow'] => ({
       values: grid.values.map((v) => 2 * v),
       perBeta: grid.perBeta.map((v) => 2 * v),
       perSpeed: grid.perSpeed.map((v) => 2 * v),
     });
     const edge = (e: CompiledMap['surge']) => ({ ...e, at: (r: number) => 2 * e.at(r) });
-    const { hot } = twin;
-    if (hot.gate.kind !== 'valve') throw new Error('A valve is meant here.');
-    const one: MatchedBuild = {
-      ...twin,
-      compressorCount: 1,
-      compressor: {
-        ...twin.compressor,
-        count: 1,
-        map: {
-          ...map,
-          flow: doubled(map.flow),
-          flowRange: 2 * map.flowRange,
-          surge: edge(map.surge),
-          choke: edge(map.choke),
-          topLine: {
-            ...edge(map.topLine),
-            ratioAt: (f: number) => map.topLine.ratioAt(f / 2),
-            highest: map.topLine.highest,
-          },
-        },
+    const { drive: hot } = engineCharger(twin);
+    const { gate } = hot;
+    if (gate.kind !== 'valve') throw new Error('A valve is meant here.');
+    const large: CompiledMap = {
+      ...map,
+      flow: doubled(map.flow),
+      flowRange: 2 * map.flowRange,
+      surge: edge(map.surge),
+      choke: edge(map.choke),
+      topLine: {
+        ...edge(map.topLine),
+        ratioAt: (f: number) => map.topLine.ratioAt(f / 2),
+        highest: map.topLine.highest,
       },
-      hot: {
+    };
+    const one = withEngineCharger(twin, (c) => ({
+      ...c,
+      count: 1,
+      machine: compressorMachine(large, 'One of double flow'),
+      drive: {
         ...hot,
         count: 1,
         turbine: { ...hot.turbine, reduced: (r) => 2 * hot.turbine.reduced(r) },
-        gate: { ...hot.gate, area: 2 * hot.gate.area },
+        gate: { ...gate, area: 2 * gate.area },
       },
-    };
+    }));
     const asked = level(twin);
     for (const speed of [2_000, 3_000, 3_400, 4_500, 6_500]) {
       const [a, b] = [twin, one].map((build) => solveMatched(build, speed, asked));
@@ -403,9 +403,10 @@ describe('back pressure', () => {
     const last = engineCharger(after.at(-1)!.match!).turbine;
     // Choked: reduced flow stands still while the pressure grows.
     expect(
-      build.hot.turbine.reduced(last.ratio) / build.hot.turbine.reduced(build.hot.turbine.chokeRatio),
+      engineCharger(build).drive.turbine.reduced(last.ratio) /
+        engineCharger(build).drive.turbine.reduced(engineCharger(build).drive.turbine.chokeRatio),
     ).toBeLessThan(1.02);
-    expect(last.ratio).toBeGreaterThan(build.hot.turbine.chokeRatio);
+    expect(last.ratio).toBeGreaterThan(engineCharger(build).drive.turbine.chokeRatio);
   });
 });
 

@@ -1,15 +1,18 @@
+import type { Unknowns } from './fixed-point';
+import type { MatchKind, MatchStop, Matched, MatchedBuild, ShaftMatch } from './match';
+import { pushLimit } from './turn';
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { TurbineState } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
 import { worstRange } from '../working/range';
-import { type AirPath, HIGHEST_RATIO, engineCharger, frontCharger, locateOnMap, newPath } from './air-path';
+import { type AirPath, HIGHEST_RATIO, locateOnMap, newPath, isPastChoke, rangeOf } from './air-path';
 import {
   crossingIn,
   firstFall,
   firstRise,
   isBursting,
-  isPastChoke,
   leastPressure,
-  lowKindOf,
+  frontKindOf,
   readerAt,
   settleBoth,
   type Crossing,
@@ -23,16 +26,9 @@ import {
   carriedOf,
   isBalanced,
   POWERS_BALANCED,
-  pushLimit,
   settle,
   stepOn,
-  type Matched,
-  type MatchedBuild,
-  type MatchKind,
-  type MatchStop,
   type Settled,
-  type ShaftMatch,
-  type Unknowns,
 } from './settle';
 
 /** Where a search begins: beside a neighbour's match, one step further on where there are two; from nowhere without. */
@@ -44,10 +40,10 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
     near ? stepOn(of(near.path), far ? of(far.path) : of(near.path), 0.2) : or;
   const temperature = ahead((path) => path.manifold.temperature, build.climate.temperature + 25);
   const first: Unknowns = {
-    t: Math.min(900, Math.max(210, temperature)),
-    r: ahead((path) => path.backPressureRatio, 1.2),
-    p: asked,
-    q: build.low
+    chargeTemperature: Math.min(900, Math.max(210, temperature)),
+    backPressureRatio: ahead((path) => path.backPressureRatio, 1.2),
+    manifoldPressure: asked,
+    frontRatio: frontCharger(build)
       ? Math.max(
           1,
           ahead((path) => frontCharger(path)?.outlet.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
@@ -123,7 +119,7 @@ export function solveMatched(
     const quick = followed(
       build,
       speedRpm,
-      { ...start, first: { ...start.first, p } },
+      { ...start, first: { ...start.first, manifoldPressure: p } },
       near,
       wanted.pressure,
     );
@@ -164,7 +160,7 @@ export function solveMatched(
       build,
       speedRpm,
       { kind: 'opening', opening: 0 },
-      { ...start, first: { ...start.first, p: lowest } },
+      { ...start, first: { ...start.first, manifoldPressure: lowest } },
     );
     return typeof still === 'string' ? stopped(still) : finish(still, 'turbine');
   }
@@ -186,13 +182,17 @@ function drivenWithin(
   const last = reader.last();
   if (!last || low === high) return null;
   const beside: Start = {
-    first: last.x,
+    first: last.unknowns,
     carried: carriedOf(last.turn),
     from: last.path,
-    prefer: last.rule.low ? lowKindOf(last.rule.low) : undefined,
+    prefer: last.rule.front ? frontKindOf(last.rule.front) : undefined,
   };
   const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, beside, QUICK);
-  return typeof shut !== 'string' && shut.x.p >= low && shut.x.p <= high ? shut : null;
+  return typeof shut !== 'string' &&
+    shut.unknowns.manifoldPressure >= low &&
+    shut.unknowns.manifoldPressure <= high
+    ? shut
+    : null;
 }
 
 /** The pressure without boost, found when it is first asked for. */
@@ -213,7 +213,8 @@ function awoken(
   if (lowest === null) return null;
   const first = { ...start.first, p: Math.min(ceiling, lowest * 1.01), q: 1.01 };
   const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, { ...start, first }, QUICK);
-  if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
+  if (typeof shut === 'string' || shut.unknowns.manifoldPressure >= ceiling || isPushed(build, shut))
+    return null;
   return isFirst(build, speedRpm, start, shut, lowest) ? shut : null;
 }
 
@@ -236,40 +237,49 @@ function followed(
   ceiling: number,
 ): Settled | null {
   const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, start, QUICK);
-  if (typeof shut === 'string' || shut.x.p >= ceiling || isPushed(build, shut)) return null;
-  const apart = (pressure: number) => Math.abs(shut.x.p / pressure - 1);
+  if (typeof shut === 'string' || shut.unknowns.manifoldPressure >= ceiling || isPushed(build, shut))
+    return null;
+  const apart = (pressure: number) => Math.abs(shut.unknowns.manifoldPressure / pressure - 1);
   if (apart(near.path.manifold.pressure) > NEAR_STEP) return null;
-  if (apart(start.first.p) < STEADY_STEP) return shut;
+  if (apart(start.first.manifoldPressure) < STEADY_STEP) return shut;
   return isFirst(build, speedRpm, start, shut, near.path.manifold.pressure) ? shut : null;
 }
 
 /** Whether boost that comes from a pressure goes on to an answer, and falls back to it from a little beyond. */
 function isFirst(build: MatchedBuild, speedRpm: number, start: Start, shut: Settled, came: number): boolean {
-  const moved = Math.abs(shut.x.p / came - 1);
+  const moved = Math.abs(shut.unknowns.manifoldPressure / came - 1);
   if (moved > NEAR_STEP) return false;
   const { spare, roughly } = readerAt(build, speedRpm, {
     ...start,
-    first: shut.x,
+    first: shut.unknowns,
     carried: carriedOf(shut.turn),
     from: shut.path,
   });
   roughly();
-  if (!(spare(shut.x.p * 1.003) < 0)) return false;
+  if (!(spare(shut.unknowns.manifoldPressure * 1.003) < 0)) return false;
   const places = WAYPOINTS.filter((least) => moved > least).length;
   for (let i = places; i > 0; i--)
-    if (spare(came + ((shut.x.p - came) * i) / (places + 1)) > 0 !== shut.x.p > came) return false;
+    if (
+      spare(came + ((shut.unknowns.manifoldPressure - came) * i) / (places + 1)) > 0 !==
+      shut.unknowns.manifoldPressure > came
+    )
+      return false;
   return true;
 }
 
 /** Whether exhaust pressure lifts the valve off its seat against the spring. */
-const isPushed = ({ hot }: MatchedBuild, { turn: { turbine } }: Settled): boolean =>
-  hot.gate.kind === 'valve' &&
-  hot.gate.reference !== 'dome' &&
-  turbine.inlet.pressure - turbine.outlet.pressure > pushLimit(hot);
+const isPushed = (build: MatchedBuild, { turn: { turbine } }: Settled): boolean => {
+  const { drive } = engineCharger(build);
+  return (
+    drive.gate.kind === 'valve' &&
+    drive.gate.reference !== 'dome' &&
+    turbine.inlet.pressure - turbine.outlet.pressure > pushLimit(drive)
+  );
+};
 
 /** The boost at which exhaust pressure just lifts the valve: no higher one is held. In: a reading above it. */
 function pushedTo(build: MatchedBuild, speedRpm: number, reader: Reader, top: Reading): number | MatchStop {
-  const limit = pushLimit(build.hot);
+  const limit = pushLimit(engineCharger(build).drive);
   const lift = (pressure: number) => {
     const reading = reader.read(pressure);
     if (!reading) return NaN;
@@ -278,7 +288,7 @@ function pushedTo(build: MatchedBuild, speedRpm: number, reader: Reader, top: Re
   };
   const least = leastPressure(build, speedRpm);
   if (least === null) return 'filter-chokes';
-  const found = firstRise(lift, top.settled.x.p, least);
+  const found = firstRise(lift, top.settled.unknowns.manifoldPressure, least);
   // Even without boost the valve is off its seat.
   if (found.kind === 'none') return least;
   return found.kind === 'between' ? crossingIn(lift, found) : (reader.stop() ?? 'match-not-found');
@@ -293,17 +303,21 @@ function crept(
   { pressure }: Ceiling,
   finish: (settled: Settled, kind: MatchKind) => Matched,
 ): Matched {
-  if (!build.low) {
+  if (!frontCharger(build)) {
     const { settled } = top;
     const quick = settleBoth(
       build,
       speedRpm,
       { kind: 'opening', opening: 1 },
-      { first: settled.x, carried: carriedOf(settled.turn), from: settled.path },
+      { first: settled.unknowns, carried: carriedOf(settled.turn), from: settled.path },
       QUICK,
     );
     // What creeps is looked for step by step unless it lies near: further up there may be more than one answer.
-    if (typeof quick !== 'string' && quick.x.p >= pressure && quick.x.p < pressure * CREEP_NEAR)
+    if (
+      typeof quick !== 'string' &&
+      quick.unknowns.manifoldPressure >= pressure &&
+      quick.unknowns.manifoldPressure < pressure * CREEP_NEAR
+    )
       return isBursting(build, quick) ? failed(build, speedRpm, 'boost-runs-away') : finish(quick, 'creep');
   }
   const bursts = () => {
@@ -350,7 +364,9 @@ export function matchedFor(
   const { start, ahead } = startBeside(build, here, near, before);
   const first = { ...start.first, p: ahead((path) => path.manifold.pressure, here) };
   const made = settleBoth(build, speedRpm, { kind: 'power', power }, { ...start, first });
-  return typeof made !== 'string' && Math.abs(made.x.p / here - 1) < NEAR_LEVEL ? made : null;
+  return typeof made !== 'string' && Math.abs(made.unknowns.manifoldPressure / here - 1) < NEAR_LEVEL
+    ? made
+    : null;
 }
 
 /** What is asked at the least: a spring lets no less boost than its own be held. */
@@ -360,11 +376,11 @@ function leastAsked(
   asked: number,
   { first, carried, from }: Start,
 ): Ceiling {
-  const { gate } = build.hot;
+  const { gate } = engineCharger(build).drive;
   if (gate.kind !== 'valve' || gate.reference === 'dome') return { pressure: asked, kind: 'held' };
   const most = build.climate.pressure + gate.springGauge;
   // Of a pair the spring at the engine is taken as it is: what stands on its valve lies between the stages.
-  if (build.low)
+  if (frontCharger(build))
     return gate.reference === 'spring' || most > asked
       ? { pressure: most, kind: 'spring' }
       : { pressure: asked, kind: 'held' };
@@ -374,11 +390,11 @@ function leastAsked(
     build,
     speedRpm,
     { kind: 'spring' },
-    { ...first, p: most * 0.97 },
+    { ...first, manifoldPressure: most * 0.97 },
     { ...carried },
     from,
   );
-  const pressure = typeof sprung === 'string' ? most : sprung.x.p;
+  const pressure = typeof sprung === 'string' ? most : sprung.unknowns.manifoldPressure;
   return gate.reference === 'spring' || pressure > asked
     ? { pressure, kind: 'spring' }
     : { pressure: asked, kind: 'held' };
@@ -405,29 +421,28 @@ function done(
   kind: MatchKind,
   asked: number,
 ): Matched {
-  const { path, turn: last, x, iterations, residual } = settled;
-  const { gate } = build.hot;
+  const { path, turn: last, unknowns: x, iterations, residual } = settled;
+  const own = engineCharger(build);
+  const front = frontCharger(build);
+  const { gate } = own.drive;
   // Of the exhaust, what a gate that stands at its end would have to take or to give back.
   const amiss =
     gate.kind === 'vanes' || kind !== 'turbine' ? 0 : Math.abs(last.turbine.gateFlow) / last.exhaustFlow;
   const isWhole = amiss <= FLOW_BALANCED && isBalanced(build, path, last, POWERS_BALANCED);
   if (!isWhole) return failed(build, speedRpm, stopAt(path));
   if (isPastChoke(build, path)) return failed(build, speedRpm, 'compressor-chokes');
-  path.manifold = { pressure: x.p, temperature: path.cooler.temperature };
+  path.manifold = { pressure: x.manifoldPressure, temperature: path.cooler.temperature };
   path.kind = 'converged';
   path.iterations = iterations;
   path.residual = residual;
   locateOnMap(build, path);
   path.range = worstRange(
-    path.breathingRange,
-    engineCharger(path).map?.range ?? 'inside',
-    build.hot.turbine.rangeAt(last.turbine.ratio),
-    ...(last.low && build.low
-      ? [frontCharger(path)?.map?.range ?? 'inside', build.low.hot.turbine.rangeAt(last.low.turbine.ratio)]
-      : []),
+    rangeOf(path),
+    own.drive.turbine.rangeAt(last.turbine.ratio),
+    ...(last.front && front ? [front.drive.turbine.rangeAt(last.front.turbine.ratio)] : []),
   );
-  const needed = (path.massFlow / build.compressor.count) * engineCharger(path).outlet.work;
-  const own: ShaftMatch = {
+  const needed = (path.massFlow / own.count) * engineCharger(path).outlet.work;
+  const shaft: ShaftMatch = {
     turbine:
       kind === 'turbine' ? atEnd(last.turbine, 0) : kind === 'creep' ? atEnd(last.turbine, 1) : last.turbine,
     shaftRpm: last.shaftRpm,
@@ -440,7 +455,7 @@ function done(
     match: {
       kind,
       asked,
-      chargers: [...frontMatch(path, settled, kind), own],
+      chargers: [...frontMatch(path, settled, kind), shaft],
       portPressure: last.portPressure,
       exhaustFlow: last.exhaustFlow,
       iterations,
@@ -459,17 +474,17 @@ const failed = (build: MatchedBuild, speedRpm: number, stop: MatchStop): Matched
 });
 
 /** The shaft in front, if there is one. */
-function frontMatch(path: AirPath, { turn: { low }, rule }: Settled, kind: MatchKind): ShaftMatch[] {
-  if (!low || !rule.low) return [];
+function frontMatch(path: AirPath, { turn: { front }, rule }: Settled, kind: MatchKind): ShaftMatch[] {
+  if (!front || !rule.front) return [];
   // Creep found with the gate in front holding what it can: it stands wide open there.
-  const isOpen = kind === 'creep' && rule.low.kind === 'share';
+  const isOpen = kind === 'creep' && rule.front.kind === 'share';
   const needed = path.massFlow * frontCharger(path)!.outlet.work;
   return [
     {
-      turbine: isOpen ? atEnd(low.turbine, 1) : low.turbine,
-      shaftRpm: low.shaftRpm,
-      imbalance: needed > 0 ? low.turbine.power / needed - 1 : 0,
-      kind: isOpen ? 'creep' : lowKindOf(rule.low),
+      turbine: isOpen ? atEnd(front.turbine, 1) : front.turbine,
+      shaftRpm: front.shaftRpm,
+      imbalance: needed > 0 ? front.turbine.power / needed - 1 : 0,
+      kind: isOpen ? 'creep' : frontKindOf(rule.front),
     },
   ];
 }

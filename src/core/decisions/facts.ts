@@ -1,3 +1,4 @@
+import { engineMachine, engineTurbine } from '../build/row';
 import type { Build } from '../build/build';
 import type { Sweep } from '../solve/sweep';
 import type { Job, Setup } from '../job/schema/job';
@@ -60,8 +61,10 @@ export function factsOf(
   }
   if (!answer) return facts;
   const { build, sweep } = answer;
-  if (build.compressor) facts.compressorName = build.compressor.name;
-  if (build.hot) facts.turbine = `${build.hot.turbine.name}, ${build.hot.turbine.housing}`.slice(0, 120);
+  const machine = engineMachine(build);
+  const turbine = engineTurbine(build)?.turbine;
+  if (machine) facts.compressorName = machine.name;
+  if (turbine) facts.turbine = `${turbine.name}, ${turbine.housing}`.slice(0, 120);
   const point = sweep.goalPoint;
   const reached = sweep.level.kind !== 'failed' && point.status.kind !== 'failed';
   facts.flywheelGoal = build.goal.power;
@@ -72,6 +75,6 @@ export function factsOf(
     facts.demandFlow = point.path.massFlow;
     facts.demandRatio = point.pressureRatio;
   }
-  if (build.compressor) facts.mapHolds = sweep.goal.holds ? 1 : 0;
+  if (machine) facts.mapHolds = sweep.goal.holds ? 1 : 0;
   return facts;
 }

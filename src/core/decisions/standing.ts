@@ -1,3 +1,4 @@
+import { engineMap, engineTurbine } from '../build/row';
 import { benchOfPath } from '../job/inputs/bench-of';
 import type { Problem } from '../build/build';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
@@ -115,10 +116,10 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
     const stopped = level.kind === 'failed' || goalPoint.status.kind === 'failed';
     add(stopped, 'demand', verdict.short);
     if (charged && !stopped) {
-      if (!answer.build.compressor) add(level.kind !== 'unboosted', 'charger', reason('choose-compressor'));
+      if (!engineMap(answer.build)) add(level.kind !== 'unboosted', 'charger', reason('choose-compressor'));
       else {
         add(!verdict.holds, 'charger', verdict.findings[0] ?? verdict.short);
-        add(!answer.build.hot, 'charger', reason('choose-turbine'));
+        add(!engineTurbine(answer.build), 'charger', reason('choose-turbine'));
       }
     }
   }

@@ -1,8 +1,8 @@
-import type { HotSideDocument } from './schema/job';
+import type { TurbineSideDocument } from './schema/job';
 import type { Ref } from '../documents/ref';
 import type { Turbocharger } from '../turbocharger/document';
 
-type Stage = { compressor: Ref; hot: HotSideDocument };
+type Stage = { compressor: Ref; hot: TurbineSideDocument };
 
 /** A turbocharger of the library as it goes on a setup: its parts, gate and shaft, each to be changed there. */
 export const stageOf = (item: Ref & { document: Turbocharger }): Stage => {

@@ -1,4 +1,4 @@
-import { engineCharger } from '../charge-path/air-path';
+import { engineCharger } from '../charger/charged-air';
 import { sampleLibrary, sampleTurbochargers } from '@/data/demo/sample-library';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';

@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import { findOnMap } from '../compressor/lookup';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
@@ -15,7 +16,6 @@ import { peakOf } from '../workings/compare';
 import type { Level } from '../solve/demand';
 import { JUDGED_RATIO } from '../solve/map-spans';
 import { solveMatched } from '../charge-path/matched';
-import { isMatched } from '../charge-path/settle';
 import { fastestOf, type LimitState } from '../solve/verdict';
 import { type OperatingPoint, planLevel, runningOf, solvePath, solvePoint } from '../solve/point';
 import { rankingSpeeds } from './rank';

@@ -1,4 +1,6 @@
-import { engineCharger } from '../charge-path/air-path';
+import { compressorMachine } from '../charger/machine';
+import { withEngineCharger } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
 import { makeMap } from '@/formats/map-import';
 import { openMapText } from '@/formats/map-open';
@@ -263,11 +265,13 @@ describe('the demo library', () => {
       const table = tableOf(build, 'fine');
       for (const one of field.filter((_, i) => i % 3 === 0)) {
         const quick = assess(table, one);
-        const full = solveSweep({
-          ...build,
-          compressor: { map: one.map, count: one.count, name: one.name },
-          compressorCount: one.count,
-        });
+        const full = solveSweep(
+          withEngineCharger(build, (charger) => ({
+            ...charger,
+            machine: compressorMachine(one.map, one.name),
+            count: one.count,
+          })),
+        );
         const points = full.points.filter((p) => p.boosting && p.speedRpm >= build.boost.onsetRpm);
         expect(quick.strip.map((p) => p.speedRpm)).toEqual(points.map((p) => p.speedRpm));
         if (quick.kind === 'holds') expect(quick.spans).toEqual(full.spans);

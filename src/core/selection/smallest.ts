@@ -1,3 +1,7 @@
+import type { ExhaustDrive } from '../charger/charger';
+import { withEngineCharger } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
+import { type MatchedBuild, isMatched } from '../charge-path/match';
 import type { Job } from '../job/schema/job';
 import type { Ref } from '../documents/ref';
 import { stageOf } from '../job/fit';
@@ -7,7 +11,6 @@ import type { Turbocharger } from '../turbocharger/document';
 import { reason, type Reason } from '../working/range';
 import { compileBuild, revGrid, type Build, type Library } from '../build/build';
 import { figureAt } from '../workings/figures';
-import { isMatched, type MatchedBuild } from '../charge-path/settle';
 import { solveSweep } from '../solve/sweep';
 import type { LimitState } from '../solve/verdict';
 
@@ -61,6 +64,10 @@ const sized = <T>(rows: { item: T; fit: Fit }[]): Sized<T> => ({
   smallest: rows.findIndex((r) => r.fit.meets),
 });
 
+/** The build with another turbine or gate at the engine. */
+const withTurbineSide = (build: MatchedBuild, change: Partial<ExhaustDrive>): MatchedBuild =>
+  withEngineCharger(build, (charger) => ({ ...charger, drive: { ...charger.drive, ...change } }));
+
 export type HousingSize = { index: number; name: string; area: number };
 
 /** The housings of the build's turbine by rising area. In: matched build; its turbine as the library has it. */
@@ -68,7 +75,8 @@ export function* housingSizes(
   build: MatchedBuild,
   turbine: Turbine,
 ): Generator<Sized<HousingSize> | undefined> {
-  const gas = { gamma: build.hot.exhaust.gamma, gasConstant: build.hot.exhaust.gas.gasConstant };
+  const { exhaust } = engineCharger(build).drive;
+  const gas = { gamma: exhaust.gamma, gasConstant: exhaust.gas.gasConstant };
   const known = turbine.housings.flatMap((housing, index) => {
     const compiled = compileTurbine(turbine, index, gas);
     return compiled ? [{ index, name: housing.name, compiled }] : [];
@@ -77,7 +85,7 @@ export function* housingSizes(
   for (const { compiled, index, name } of known.sort((a, b) => a.compiled.area - b.compiled.area)) {
     rows.push({
       item: { index, name, area: compiled.area },
-      fit: fitOf({ ...build, hot: { ...build.hot, turbine: compiled } }),
+      fit: fitOf(withTurbineSide(build, { turbine: compiled })),
     });
     yield undefined;
   }
@@ -93,13 +101,16 @@ const SPRINGS = Array.from({ length: 19 }, (_, i) => 20_000 + 10_000 * i);
 
 /** Gates by rising bore, the diaphragm growing with it; nothing where vanes or nothing hold the boost. */
 export function* gateSizes(build: MatchedBuild): Generator<Sized<{ bore: number }> | undefined> {
-  const { gate } = build.hot;
+  const { gate } = engineCharger(build).drive;
   if (gate.kind !== 'valve') return;
   const rows: { item: { bore: number }; fit: Fit }[] = [];
   for (const bore of GATE_BORES) {
     const scale = bore / gate.bore;
     const next = { ...gate, bore, area: gate.area * scale ** 2, diaphragm: gate.diaphragm * scale };
-    rows.push({ item: { bore }, fit: fitOf({ ...build, hot: { ...build.hot, gate: next } }) });
+    rows.push({
+      item: { bore },
+      fit: fitOf(withTurbineSide(build, { gate: next })),
+    });
     yield undefined;
   }
   yield sized(rows);
@@ -107,13 +118,13 @@ export function* gateSizes(build: MatchedBuild): Generator<Sized<{ bore: number 
 
 /** Springs by rising pressure; nothing where there is no spring to choose. */
 export function* springSizes(build: MatchedBuild): Generator<Sized<{ spring: number }> | undefined> {
-  const { gate } = build.hot;
+  const { gate } = engineCharger(build).drive;
   if (gate.kind !== 'valve' || gate.reference === 'dome') return;
   const rows: { item: { spring: number }; fit: Fit }[] = [];
   for (const springGauge of SPRINGS) {
-    const hot = { ...build.hot, gate: { ...gate, springGauge } };
-    const fit = fitOf({ ...build, hot });
-    const stiff = fit.meets && isStiff({ ...build, hot });
+    const sprung = withTurbineSide(build, { gate: { ...gate, springGauge } });
+    const fit = fitOf(sprung);
+    const stiff = fit.meets && isStiff(sprung);
     rows.push({
       item: { spring: springGauge },
       fit: stiff ? { ...fit, meets: false, state: 'over', why: stiff } : fit,
@@ -126,11 +137,12 @@ export function* springSizes(build: MatchedBuild): Generator<Sized<{ spring: num
 /** A spring that holds more than is asked at the goal: that boost cannot be had any lower. */
 function isStiff(build: MatchedBuild): Reason | null {
   const { match, boostGauge } = solveSweep(build, [build.goal.speedRpm]).goalPoint;
-  if (match?.kind !== 'spring' || build.hot.gate.kind !== 'valve') return null;
+  const { gate } = engineCharger(build).drive;
+  if (match?.kind !== 'spring' || gate.kind !== 'valve') return null;
   return reason('spring-holds-more', {
     boost: [boostGauge, 'boost'],
     speed: [build.goal.speedRpm, 'engineSpeed'],
-    spring: [build.hot.gate.springGauge, 'boost'],
+    spring: [gate.springGauge, 'boost'],
   });
 }
 

@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { withDriveOpen, withEngineCharger } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
 import type { Build } from '../build/build';
 import { isBoosting, planLevel, solvePath } from './point';
 
@@ -40,12 +41,10 @@ export function demandTable(build: Build, speeds: number[]): DemandTable {
     inletPressure: new Float64Array(size).fill(NaN),
     ratio: new Float64Array(size).fill(NaN),
   };
+  const open = withDriveOpen(build);
   const bare = EFFICIENCIES.map((efficiencyGuess): Build => ({
-    ...build,
+    ...withEngineCharger(open, (charger) => ({ ...charger, machine: null, count: 1 })),
     charged: true,
-    compressor: null,
-    hot: null,
-    compressorCount: 1,
     efficiencyGuess,
   }));
   const levels = bare.map(planLevel);

@@ -1,9 +1,11 @@
+import { withDriveOpen } from '../build/row';
+import { type Matched, isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
-import { type AirPath, HIGHEST_RATIO, engineCharger, powerOf, solveAirPath } from '../charge-path/air-path';
+import { type AirPath, HIGHEST_RATIO, powerOf, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { matchedAt, matchedFor } from '../charge-path/matched';
-import { isMatched, type Matched } from '../charge-path/settle';
 
 /** What the engine would breathe on the air of the day alone: filter and throttle, no compressor and no cooler. */
 export const aloneAt = (build: Build, speedRpm: number): AirPath =>
@@ -42,7 +44,7 @@ export function manifoldFor(
   if (nearby)
     return {
       kind: 'boost',
-      pressure: nearby.x.p,
+      pressure: nearby.unknowns.manifoldPressure,
       iterations: nearby.iterations,
       residual: powerOf(build, nearby.path) - power,
     };
@@ -77,7 +79,7 @@ export function manifoldFor(
   let low = unboosted.manifold.pressure * 0.8;
   let high = unboosted.manifold.pressure;
   // With a turbine the level by the guessed back pressure is near: the search starts just under it, where that is too little.
-  const guess = isMatched(build) ? manifoldFor({ ...build, hot: null }, speedRpm, power) : null;
+  const guess = isMatched(build) ? manifoldFor(withDriveOpen(build), speedRpm, power) : null;
   if (guess?.kind === 'boost') {
     const under = solve(guess.pressure * 0.94);
     if (isUsable(under) && powerOf(build, under) < power) {

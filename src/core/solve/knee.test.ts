@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { type Matched, type MatchedBuild, isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import { sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { draws, seedOf } from '@/testing/fuzz';
 import { newJob } from '../job/defaults';
@@ -7,7 +8,6 @@ import { stageOf } from '../job/fit';
 import { compileBuild, revGrid } from '../build/build';
 import { matchedAt, solveMatched } from '../charge-path/matched';
 import { randomBuilds } from '../../testing/random-builds';
-import { isMatched, type Matched, type MatchedBuild } from '../charge-path/settle';
 import { pointAt, solveSweep } from './sweep';
 
 const HORSEPOWER = 745.6998715822702;

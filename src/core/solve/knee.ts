@@ -1,7 +1,7 @@
+import { isMatched } from '../charge-path/match';
 import type { Build } from '../build/build';
 import type { Level } from './demand';
 import { solvePoint, type OperatingPoint } from './point';
-import { isMatched } from '../charge-path/settle';
 
 /**
  * A step of the boost at the spool knee: with rising engine speed boost leaves its lower branch at `low.speedRpm`, where that

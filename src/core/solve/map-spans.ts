@@ -1,9 +1,9 @@
-import { engineCharger, frontCharger } from '../charge-path/air-path';
+import { isMatched } from '../charge-path/match';
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { MapStatus } from '../compressor/lookup';
 import { reason, type Reason } from '../working/range';
 import type { Build } from '../build/build';
 import { type OperatingPoint, runningOf } from './point';
-import { isMatched } from '../charge-path/settle';
 
 /** A stretch of speeds with one trouble. `open` ends at the onset or the red line, not at a good speed. */
 export type Span = {
@@ -56,7 +56,7 @@ const judgedPoints = (build: Build, points: OperatingPoint[], which: 'engine' | 
 /** Where the running line has left a map: of the compressor at the engine, then of the one in front. */
 export const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
   ...spansOf(judgedPoints(build, points, 'engine')),
-  ...(build.low
+  ...(frontCharger(build)
     ? spansOf(
         judgedPoints(
           build,

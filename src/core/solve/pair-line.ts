@@ -1,3 +1,7 @@
+import { turbineSideOf } from '../charger/charger';
+import { coolerAt } from '../build/elements';
+import { engineMachine, engineMap } from '../build/row';
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import { coolerOutlet } from '../charge-air/cooler';
 import { correctedFlow } from '../compressor/formulas';
 import { findOnMap } from '../compressor/lookup';
@@ -5,7 +9,6 @@ import { compressorOutlet } from '../compressor/outlet';
 import { nearestFifty } from '../units/nearest';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
-import { engineCharger, frontCharger } from '../charge-path/air-path';
 import type { Level } from './demand';
 import { solvePoint, type OperatingPoint } from './point';
 
@@ -65,7 +68,7 @@ export function pairLineOf(
       asked: asked ? asked.asked - build.climate.pressure : null,
     };
   }
-  if (!build.low) return null;
+  if (!frontCharger(build)) return null;
   const [low] = goalPoint.path.chargers.length > 1 ? goalPoint.path.chargers : [];
   return {
     kind: 'compound',
@@ -138,11 +141,11 @@ const RATIO_STEP = 0.01;
  * kept: the same air at a higher pressure is less of a volume. Null where no share of the ratio clears it.
  */
 function frontThatClears(build: Build, { path }: OperatingPoint): number | null {
-  const { low, compressor } = build;
+  const map = engineMap(build);
+  const cooler = coolerAt(build, 'between');
   const front = frontCharger(path);
   const behind = engineCharger(path);
-  if (!low || !compressor || !front) return null;
-  const { map } = compressor;
+  if (!map || !front) return null;
   const kept = behind.inlet.pressure / front.outlet.pressure;
   for (let ratio = front.outlet.ratio; ; ratio += RATIO_STEP) {
     const pressure = path.filter.pressure * ratio * kept;
@@ -154,7 +157,7 @@ function frontThatClears(build: Build, { path }: OperatingPoint): number | null 
       ratio,
       front.efficiency.value,
     );
-    const cooled = low.cooler ? coolerOutlet.fn({ inlet: temperature, ...low.cooler }) : temperature;
+    const cooled = cooler ? coolerOutlet.fn({ inlet: temperature, ...cooler }) : temperature;
     const flow = correctedFlow.fn({
       massFlow: path.massFlow,
       temperature: cooled,
@@ -172,8 +175,9 @@ function compoundFindings(
   goalPoint: OperatingPoint,
 ): Reason[] {
   const said: Reason[] = [];
-  const names = { ahead: build.low!.compressor.name, behind: build.compressor!.name };
-  const isBypassed = buildAt(build, build.goal.speedRpm).low === null;
+  const inFront = frontCharger(build)!;
+  const names = { ahead: inFront.machine?.name ?? '', behind: engineMachine(build)?.name ?? '' };
+  const isBypassed = frontCharger(buildAt(build, build.goal.speedRpm)) === null;
   const air = engineCharger(goalPoint).at;
   if (!isBypassed && air?.status === 'choke') {
     const wanted = frontThatClears(build, goalPoint);
@@ -214,13 +218,14 @@ function compoundFindings(
   if (line.bypassedFrom !== null)
     said.push(reason('stage-bypassed-from', { from: speed(line.bypassedFrom) }, names));
   const match = goalPoint.match && frontCharger(goalPoint.match);
-  const limit = build.low!.hot.turbine.maxTemperature;
-  if (match && match.turbine.inlet.temperature > limit)
+  const wheel = turbineSideOf(inFront)?.turbine;
+  const limit = wheel?.maxTemperature ?? Infinity;
+  if (match && wheel && match.turbine.inlet.temperature > limit)
     said.unshift(
       reason(
         'turbine-too-hot',
         { temperature: [match.turbine.inlet.temperature, 'temperature'], limit: [limit, 'temperature'] },
-        { name: build.low!.hot.turbine.name },
+        { name: wheel.name },
       ),
     );
   return said;

@@ -1,4 +1,6 @@
-import { engineCharger, frontCharger } from '../charge-path/air-path';
+import { coolerAt, lossesAt } from '../build/elements';
+import { type MatchedBuild, isMatched } from '../charge-path/match';
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
@@ -9,7 +11,6 @@ import { buildAt, compileBuild, type Build } from '../build/build';
 import { lossAt } from '../charge-air/losses';
 import { manifoldFor } from './demand';
 import { matchedFor, solveMatched } from '../charge-path/matched';
-import { isMatched, type MatchedBuild } from '../charge-path/settle';
 import { planLevel, solvePoint } from './point';
 import { figureIds } from '../workings/figures';
 import { stageAnswer } from './stage-view';
@@ -69,7 +70,7 @@ describe('a compound pair', () => {
       if (!low || !(p.match && frontCharger(p.match)))
         throw new Error(`${p.speedRpm} rpm has no second stage`);
       const lost = lossAt(
-        build.losses.between[0]!,
+        lossesAt(build, 'between')[0]!,
         low.outlet.pressure,
         low.outlet.temperature,
         p.path.massFlow,
@@ -82,7 +83,7 @@ describe('a compound pair', () => {
       );
       expect(p.pressureRatio).toBeCloseTo(engineCharger(p.path).outlet.pressure / p.path.filter.pressure, 9);
       // The cooler between takes the stated share of the difference to its coolant.
-      const { effectiveness, coolant } = build.low!.cooler!;
+      const { effectiveness, coolant } = coolerAt(build, 'between')!;
       const { temperature } = low.outlet;
       expect(engineCharger(p.path).inlet.temperature).toBeCloseTo(
         temperature - effectiveness * (temperature - coolant),
@@ -155,7 +156,7 @@ describe('a compound pair', () => {
           const { turbine } = engineCharger(match);
           const low = frontCharger(match);
           const { asked } = match;
-          const { gate } = build.hot;
+          const { gate } = engineCharger(build).drive;
           // Below what its spring holds a gate stays shut, whatever is asked.
           const least = gate.kind === 'valve' ? build.climate.pressure + gate.springGauge : 0;
           const p = path.manifold.pressure;
@@ -169,9 +170,10 @@ describe('a compound pair', () => {
           const between = engineCharger(path).inlet.pressure;
           const frontRight =
             low!.kind === 'held'
-              ? near(between, build.low!.hold!)
+              ? near(between, frontCharger(build)!.hold!)
               : low!.kind === 'turbine'
-                ? low!.turbine.opening === 0 && (hold === null || between <= build.low!.hold! * (1 + 1e-3))
+                ? low!.turbine.opening === 0 &&
+                  (hold === null || between <= frontCharger(build)!.hold! * (1 + 1e-3))
                 : low!.turbine.opening <= 1 + 1e-6;
           return opensRight && frontRight && Number.isFinite(path.massFlow);
         },
@@ -286,8 +288,8 @@ describe('a sequential pair', () => {
 
   test('the build at a speed is the one that works there', () => {
     const build = compiled(pairOf(5_000));
-    expect(buildAt(build, 4_999).compressorCount).toBe(1);
-    expect(buildAt(build, 5_000).compressorCount).toBe(2);
+    expect(engineCharger(buildAt(build, 4_999)).count).toBe(1);
+    expect(engineCharger(buildAt(build, 5_000)).count).toBe(2);
   });
 });
 
@@ -390,7 +392,7 @@ test('each stage of a pair is drawn where it runs on its own map, in every list 
   const groomer = sampleHistories.find(({ revisions }) => /groomer/i.test(revisions.at(-1)!.job.name))!;
   const { job } = groomer.revisions.at(-1)!;
   const result = compileBuild(job, job.setups[1]!.id, sampleLibrary);
-  if ('problems' in result || !result.build.low) throw new Error('no pair');
+  if ('problems' in result || !frontCharger(result.build)) throw new Error('no pair');
   const answer = { build: result.build, sweep: solveSweep(result.build) };
   for (const stage of ['front', 'engine'] as const) {
     const { sweep } = stageAnswer(answer, stage);

@@ -1,23 +1,26 @@
-import { MACH_WARNING, machNumber } from '../charge-air/losses';
+import { type Station, stationsOf } from '../charge-path/stations';
+import { netPower } from '../charger/drive-formulas';
+import { troublesOf } from '../charge-path/troubles';
+import { crankPowerOf, shaftLimit } from '../charger/charger';
+import { solveBelted } from '../charge-path/belt';
+import { engineMachine, engineTurbine, withDriveOpen } from '../build/row';
+import {
+  type Match,
+  type Matched,
+  type MatchedBuild,
+  type ShaftMatch,
+  isBelted,
+  isMatched,
+} from '../charge-path/match';
+import { type AirPath, airThrough, powerOf, solveAirPath } from '../charge-path/air-path';
+import { type ChargedAir, engineCharger } from '../charger/charged-air';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
-import { enthalpy } from '../air/gas-properties';
 import { reason, type Range, type Reason } from '../working/range';
-import {
-  type AirPath,
-  type ChargedAir,
-  engineCharger,
-  frontCharger,
-  lowLimit,
-  powerOf,
-  shaftLimit,
-  solveAirPath,
-} from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, manifoldFor, unboostedAt, type Level } from './demand';
 import { solveMatched } from '../charge-path/matched';
-import { isMatched, type Match, type Matched, type ShaftMatch } from '../charge-path/settle';
 import { powerPerFlow, ruleOfThumbPower, torque } from '../engine/power-formulas';
 import {
   backPressureOverManifold,
@@ -28,8 +31,6 @@ import {
   plannedManifold,
 } from '../charge-air/boost-formulas';
 import { wheelPower } from '../vehicle/drivetrain';
-import type { HotSide } from '../turbocharger/turbine-side';
-import type { ExhaustLosses, PlacedLoss } from '../build/plumbing';
 
 type Status = {
   kind: 'converged' | 'limited' | 'failed';
@@ -38,34 +39,11 @@ type Status = {
   reason?: Reason;
 };
 
-export type StationKind =
-  | 'weather'
-  | 'filter'
-  | 'front-compressor'
-  | 'between'
-  | 'compressor'
-  | 'cooler'
-  | 'throttle'
-  | 'cylinders'
-  | 'turbine'
-  | 'front-turbine'
-  | 'tailpipe';
-
-/** A place on the air's way with the state at its outlet, SI. `known: false`: not chosen yet, nothing is invented. */
-export type Station = {
-  id: StationKind;
-  known: boolean;
-  pressure: number | null;
-  temperature: number | null;
-  massFlow: number | null;
-  powerIn?: number;
-  heatIn?: number;
-  drop?: number;
-  range: Range;
-  troubles: Reason[];
-};
-
-type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number };
+/**
+ * Power by school, W. `drive`: what chargers on the crankshaft take; it is off every one of them, by fuel flow only where
+ * the BSFC does not hold it already.
+ */
+type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number; drive: number };
 
 /** A charger at one speed: how many alike stand side by side, the air through it, where it runs on its map, and its shaft. */
 type ChargerPoint = {
@@ -73,6 +51,8 @@ type ChargerPoint = {
   air: ChargedAir;
   at: Running | null;
   shaft: ShaftMatch | null;
+  /** Taken from the crankshaft, W: nothing where the exhaust drives it. */
+  crankPower: number;
 };
 
 /** Everything the bench shows at one speed. SI; pressures absolute unless named gauge. */
@@ -118,8 +98,8 @@ export function planLevel(whole: Build): Level {
   if (kind === 'goal') {
     const level = manifoldFor(build, build.goal.speedRpm, build.goal.power);
     // A turbine that cannot drive the goal is still asked for it: what it does then is the answer.
-    if (level.kind !== 'failed' || !build.hot) return level;
-    const wanted = manifoldFor({ ...build, hot: null }, build.goal.speedRpm, build.goal.power);
+    if (level.kind !== 'failed' || !engineTurbine(build)) return level;
+    const wanted = manifoldFor(withDriveOpen(build), build.goal.speedRpm, build.goal.power);
     return wanted.kind === 'boost' ? { ...wanted, wanting: level.reason } : wanted;
   }
   if (!build.charged) return { kind: 'unboosted' };
@@ -161,7 +141,7 @@ export function askedAt(
   const power = heldPower(build, speedRpm, level);
   if (power === null || level.wanting) return level;
   const held = manifoldFor(build, speedRpm, power, start, before);
-  return held.kind === 'failed' && build.hot ? level : held;
+  return held.kind === 'failed' && engineTurbine(build) ? level : held;
 }
 
 /** The air's way that the boost plan takes at a speed, without stations or powers. Never throws; `failed` says why not. */
@@ -190,26 +170,25 @@ const stopReason = (stop: NonNullable<Matched['stop']>, build: Build, speedRpm: 
   reason(
     stop,
     { speed: [speedRpm, 'engineSpeed'] },
-    { name: build.hot?.turbine.name ?? '', compressor: build.compressor?.name ?? '' },
+    { name: engineTurbine(build)?.turbine.name ?? '', compressor: engineMachine(build)?.name ?? '' },
   );
 
 /** A neighbour's answer, if the same turbos worked there. */
 const matchedOf = (build: Build, point: OperatingPoint | undefined): Matched | undefined =>
   point?.match &&
-  point.count === build.compressorCount &&
-  point.path.chargers.length > 1 === Boolean(build.low)
+  point.count === engineCharger(build).count &&
+  point.path.chargers.length === build.chargers.length
     ? { path: point.path, match: point.match, stop: null }
     : undefined;
 
 /** The steady match that the boost plan leads to at a speed; with a turbine chosen. Never throws. */
 function solveTurbo(
-  build: Build,
+  build: MatchedBuild,
   speedRpm: number,
   level: Level,
   start?: OperatingPoint,
   before?: OperatingPoint,
 ): { path: AirPath; match: Match | null; failed?: Reason } {
-  if (!isMatched(build)) return { match: null, ...solvePath(build, speedRpm, level, start?.path) };
   if (level.kind === 'failed')
     return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
   const near = matchedOf(build, start);
@@ -270,254 +249,20 @@ function runningAt(at: MapPoint, map: CompiledMap, temperature: number, limit: n
 /** Whether a compressor does more than let the air pass. */
 export const isBoosting = (ratio: number): boolean => ratio > 1.0001;
 
-function troublesOf(
+/** What the row of chargers makes of a speed, by what drives it. */
+function answerOf(
   build: Build,
-  path: AirPath,
-  match: Match | null,
-): { compressor: Reason[]; pipes: Partial<Record<StationKind, Reason[]>> } {
-  const { low } = build;
-  const charger = engineCharger(path);
-  const inFront = frontCharger(path);
-  const compressor = build.compressor
-    ? mapTroubles(charger.map, build.compressor, charger.inlet.temperature, shaftLimit(build))
-    : [];
-  const front =
-    low && inFront ? mapTroubles(inFront.map, low.compressor, inFront.inlet.temperature, lowLimit(low)) : [];
-  const pipes: Partial<Record<StationKind, Reason[]>> = {};
-  const inlet = {
-    filter: path.filter,
-    between: inFront?.outlet ?? path.filter,
-    cooler: charger.outlet,
-    throttle: path.manifold,
-  };
-  for (const place of ['filter', 'between', 'cooler', 'throttle'] as const)
-    for (const loss of build.losses[place]) {
-      if (!loss.diameter) continue;
-      const mach = machNumber.fn({
-        massFlow: path.massFlow / loss.pipes,
-        temperature: inlet[place].temperature,
-        pressure: inlet[place].pressure,
-        gasConstant: build.climate.gas.gasConstant,
-        diameter: loss.diameter,
-      });
-      if (mach > MACH_WARNING)
-        (pipes[place] ??= []).push(
-          reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] }),
-        );
-    }
-  if (match && build.hot) Object.assign(pipes, hotTroubles(build.hot, build.exhaustLosses, match));
-  if (front.length) pipes['front-compressor'] = front;
-  return { compressor, pipes };
-}
-
-/** What is wrong with a compressor's place on its map. In: inlet K; the most its shaft may turn, rev/min. */
-function mapTroubles(
-  at: MapPoint | null,
-  { map, name }: { map: CompiledMap; name: string },
-  temperature: number,
-  limit: number,
-): Reason[] {
-  switch (at?.status) {
-    case 'surge':
-      return [reason('past-surge', { margin: [at.surgeMargin ?? -1, 'share'] }, { name })];
-    case 'choke':
-      return [reason('past-choke', { room: [at.edgeRoom?.share ?? -1, 'share'] }, { name })];
-    case 'overspeed': {
-      const speed = shaftSpeed.fn({
-        correctedSpeed: at.speedRpm ?? 0,
-        temperature,
-        referenceTemperature: map.reference.temperature,
-      });
-      return [
-        reason('wheel-too-fast', { speed: [speed, 'shaftSpeed'], limit: [limit, 'shaftSpeed'] }, { name }),
-      ];
-    }
-    default:
-      return [];
+  speedRpm: number,
+  level: Level,
+  start?: OperatingPoint,
+  before?: OperatingPoint,
+): { path: AirPath; match: Match | null; failed?: Reason } {
+  if (isMatched(build)) return solveTurbo(build, speedRpm, level, start, before);
+  if (isBelted(build)) {
+    const { path, stop } = solveBelted(build, speedRpm, build.backPressureRatio, start?.path);
+    return { path, match: null, ...(stop ? { failed: stopReason(stop, build, speedRpm) } : {}) };
   }
-}
-
-/** What is wrong behind the exhaust valves at one speed: too hot, too fast, pipes too narrow. */
-function hotTroubles(
-  hot: HotSide,
-  losses: ExhaustLosses,
-  match: Match,
-): Partial<Record<StationKind, Reason[]>> {
-  const { turbine } = engineCharger(match);
-  const name = { name: hot.turbine.name };
-  const wheel: Reason[] = [];
-  if (turbine.inlet.temperature > hot.turbine.maxTemperature)
-    wheel.push(
-      reason(
-        'turbine-too-hot',
-        {
-          temperature: [turbine.inlet.temperature, 'temperature'],
-          limit: [hot.turbine.maxTemperature, 'temperature'],
-        },
-        name,
-      ),
-    );
-  const machs = (pipes: PlacedLoss[], pressure: number, temperature: number) =>
-    pipes.flatMap((loss) => {
-      if (!loss.diameter) return [];
-      const mach = machNumber.fn({
-        massFlow: match.exhaustFlow / loss.pipes,
-        temperature,
-        pressure,
-        gasConstant: hot.exhaust.gas.gasConstant,
-        diameter: loss.diameter,
-      });
-      return mach > MACH_WARNING
-        ? [reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] })]
-        : [];
-    });
-  const manifold = machs(losses.manifold, match.portPressure, turbine.inlet.temperature);
-  const last = match.chargers[0]!.turbine;
-  const tail = machs(losses.tail, last.outlet.pressure, last.mixed);
-  return {
-    ...(manifold.length ? { cylinders: manifold } : {}),
-    ...(wheel.length ? { turbine: wheel } : {}),
-    ...(tail.length ? { tailpipe: tail } : {}),
-  };
-}
-
-/** Where the sums found no answer nothing is invented: the weather is known, the rest is not. */
-function unsolved(build: Build, weather: Station, unknown: (id: StationKind) => Station): Station[] {
-  const charged: StationKind[] = [
-    'filter',
-    'compressor',
-    'cooler',
-    'throttle',
-    'cylinders',
-    'turbine',
-    'tailpipe',
-  ];
-  const rest = build.charged
-    ? charged
-    : charged.filter((id) => !['compressor', 'cooler', 'turbine'].includes(id));
-  return [weather, ...rest.map(unknown)];
-}
-
-function stationsOf(
-  build: Build,
-  path: AirPath,
-  match: Match | null,
-  power: number,
-  troubles: ReturnType<typeof troublesOf>,
-): Station[] {
-  const { climate } = build;
-  const { gas } = climate;
-  const flow = path.massFlow;
-  const state = (
-    id: StationKind,
-    at: { pressure: number; temperature: number },
-    more: Partial<Station> = {},
-  ): Station => ({
-    id,
-    known: true,
-    pressure: at.pressure,
-    temperature: at.temperature,
-    massFlow: flow,
-    range: 'inside',
-    troubles: troubles.pipes[id] ?? [],
-    ...more,
-  });
-  const unknown = (id: StationKind): Station => ({
-    id,
-    known: false,
-    pressure: null,
-    temperature: null,
-    massFlow: null,
-    range: 'inside',
-    troubles: [],
-  });
-  if (path.kind !== 'converged')
-    return unsolved(build, state('weather', climate, { massFlow: null }), unknown);
-  const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
-  const stations = [
-    state('weather', climate),
-    state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
-  ];
-  const charger = engineCharger(path);
-  const front = frontCharger(path);
-  if (front)
-    stations.push(
-      state('front-compressor', front.outlet, {
-        powerIn: flow * front.outlet.work,
-        range: front.map?.range ?? 'inside',
-      }),
-      state('between', charger.inlet, {
-        heatIn: flow * (enthalpy(gas, charger.inlet.temperature) - enthalpy(gas, front.outlet.temperature)),
-        drop: front.outlet.pressure - charger.inlet.pressure,
-      }),
-    );
-  if (build.charged) {
-    stations.push(
-      state('compressor', charger.outlet, {
-        powerIn: flow * charger.outlet.work,
-        range: charger.map?.range ?? 'inside',
-        troubles: troubles.compressor,
-      }),
-    );
-    if (build.cooler || build.losses.cooler.length)
-      stations.push(
-        state('cooler', path.cooler, {
-          heatIn: flow * (enthalpy(gas, path.cooler.temperature) - enthalpy(gas, charger.outlet.temperature)),
-          drop: charger.outlet.pressure - path.cooler.pressure,
-        }),
-      );
-  }
-  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
-  const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
-  if (!match || !build.hot) {
-    stations.push({ ...unknown('cylinders'), ...cylinders });
-    if (build.charged) stations.push(unknown('turbine'));
-    stations.push(unknown('tailpipe'));
-    return stations;
-  }
-  const { portPressure, exhaustFlow } = match;
-  const { turbine } = engineCharger(match);
-  const frontShaft = frontCharger(match);
-  const last = match.chargers[0]!.turbine;
-  stations.push(
-    // Cylinders and manifold: what stands at the turbine inlet.
-    state('cylinders', turbine.inlet, {
-      ...cylinders,
-      massFlow: exhaustFlow,
-      drop: portPressure - turbine.inlet.pressure,
-    }),
-    state(
-      'turbine',
-      { pressure: turbine.outlet.pressure, temperature: turbine.mixed },
-      {
-        massFlow: exhaustFlow,
-        powerIn: -turbine.power * build.hot.count,
-        range: build.hot.turbine.rangeAt(turbine.ratio),
-      },
-    ),
-    ...(frontShaft && build.low
-      ? [
-          state(
-            'front-turbine',
-            { pressure: frontShaft.turbine.outlet.pressure, temperature: frontShaft.turbine.mixed },
-            {
-              massFlow: exhaustFlow,
-              powerIn: -frontShaft.turbine.power,
-              range: build.low.hot.turbine.rangeAt(frontShaft.turbine.ratio),
-            },
-          ),
-        ]
-      : []),
-    state(
-      'tailpipe',
-      { pressure: climate.pressure, temperature: last.mixed },
-      {
-        massFlow: exhaustFlow,
-        drop: last.outlet.pressure - climate.pressure,
-      },
-    ),
-  );
-  return stations;
+  return { match: null, ...solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined) };
 }
 
 /**
@@ -533,29 +278,18 @@ export function solvePoint(
   before?: OperatingPoint,
 ): OperatingPoint {
   const build = buildAt(whole, speedRpm);
-  const { path, match, failed } = build.hot
-    ? solveTurbo(build, speedRpm, level, start, before)
-    : {
-        match: null,
-        ...solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined),
-      };
+  const { path, match, failed } = answerOf(build, speedRpm, level, start, before);
   const fuelFlow = powerOf(build, path);
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
-    ruleOfThumbPower.fn({
-      massFlow: path.massFlow * build.trapped * build.condition,
-      powerPerFlow: powerPerFlow(horsepowerPerPound),
+    netPower.fn({
+      gross: ruleOfThumbPower.fn({
+        massFlow: path.massFlow * build.trapped * build.condition,
+        powerPerFlow: powerPerFlow(horsepowerPerPound),
+      }),
+      drive: path.drivePower.all,
     });
   const troubles = troublesOf(build, path, match);
-  const choice = build.compressor;
-  const charger = engineCharger(path);
-  const inFront = frontCharger(path);
-  const one =
-    choice && charger.map && runningAt(charger.map, choice.map, charger.inlet.temperature, shaftLimit(build));
-  const front =
-    build.low &&
-    inFront?.map &&
-    runningAt(inFront.map, build.low.compressor.map, inFront.inlet.temperature, lowLimit(build.low));
   let stations: Station[] | undefined;
   let alonePower: number | undefined;
   const stopped =
@@ -575,7 +309,7 @@ export function solvePoint(
     },
     range: path.range,
     boosting: isBoosting(totalRatio(path)),
-    count: build.compressorCount,
+    count: engineCharger(build).count,
     path,
     match,
     // Most points are never looked at: what only a picture shows is made when it is asked for.
@@ -585,20 +319,24 @@ export function solvePoint(
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
-    chargers: [
-      ...(inFront
-        ? [{ count: 1, air: inFront, at: front ?? null, shaft: (match && frontCharger(match)) ?? null }]
-        : []),
-      {
-        count: build.compressorCount,
-        air: charger,
-        at: one || null,
-        shaft: match && engineCharger(match),
-      },
-    ],
+    chargers: build.chargers.flatMap((charger, i): ChargerPoint[] => {
+      const air = airThrough(build, path, i);
+      if (!air) return [];
+      const map = charger.machine?.map;
+      return [
+        {
+          count: charger.count,
+          air,
+          at: air.map && map ? runningAt(air.map, map, air.inlet.temperature, shaftLimit(charger)) : null,
+          shaft: match?.chargers[i] ?? null,
+          crankPower: crankPowerOf(charger, air, path.massFlow),
+        },
+      ];
+    }),
     power: {
       fuelFlow,
       wheels: wheelPower(fuelFlow, build.drivetrain),
+      drive: path.drivePower.all,
       thumbLow: thumb(low),
       thumbHigh: thumb(high),
     },

@@ -1,5 +1,5 @@
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Build } from '../build/build';
-import { engineCharger, frontCharger } from '../charge-path/air-path';
 import type { OperatingPoint } from './point';
 import type { Sweep } from './sweep';
 
@@ -22,14 +22,12 @@ export function onStage(point: OperatingPoint, stage: StageName): OperatingPoint
 
 /** A solved setup as one stage of its pair sees it, for its own map. Speeds at which that stage does not work are left out. */
 export function stageAnswer<A extends { build: Build; sweep: Sweep }>({ build, sweep }: A, stage: StageName) {
-  if (!build.low || !build.compressor) return { build, sweep };
+  const front = frontCharger(build);
+  if (!front) return { build, sweep };
   const seen = (points: OperatingPoint[]) =>
     points.filter((p) => frontCharger(p.path) || stage === 'front').map((p) => onStage(p, stage));
   return {
-    build:
-      stage === 'front'
-        ? { ...build, compressor: { ...build.low.compressor, count: 1 }, compressorCount: 1 }
-        : build,
+    build: stage === 'front' ? { ...build, chargers: [front] } : build,
     sweep: {
       ...sweep,
       points: seen(sweep.points),

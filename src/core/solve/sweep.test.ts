@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { engineMap } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -236,7 +237,7 @@ describe('demand', () => {
     const goal = solveSweep(b).goalPoint;
     const { at, count } = engineCharger(goal);
     expect(count).toBe(2);
-    const { reference } = b.compressor!.map;
+    const { reference } = engineMap(b)!;
     const back =
       (at!.flow * (goal.path.filter.pressure / reference.pressure)) /
       Math.sqrt(b.climate.temperature / reference.temperature);

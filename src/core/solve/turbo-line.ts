@@ -1,11 +1,13 @@
+import { engineCharger, frontCharger } from '../charger/charged-air';
+import { engineMachine, engineMap } from '../build/row';
+import { type MatchKind, type MatchedBuild, isMatched } from '../charge-path/match';
 import { nearestFifty } from '../units/nearest';
 import { exhaustState, makeExhaust, type Exhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
 import { reason, type Reason } from '../working/range';
-import { type Drive, engineCharger, solveAirPath } from '../charge-path/air-path';
+import { solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { matchedAt } from '../charge-path/matched';
-import { isMatched, type MatchedBuild, type MatchKind } from '../charge-path/settle';
 import type { Level } from './demand';
 import type { Knee } from './knee';
 import { askedAt, type OperatingPoint } from './point';
@@ -130,7 +132,7 @@ function gateNeeds(
   unsolved: OperatingPoint[],
   askedPressure: (p: OperatingPoint) => number,
 ) {
-  const { gate } = build.hot;
+  const { gate } = engineCharger(build).drive;
   const creeping = points.filter(isKind('creep'));
   const worst = most(creeping, (p) => p.manifoldPressure - p.match!.asked);
   const lost = unsolved.filter((p) => p.status.reason?.code === 'boost-runs-away');
@@ -161,7 +163,7 @@ export function turboLineOf(
 ): TurboLine | null {
   const solved = points.filter((p) => p.match);
   if (!isMatched(build) || !solved.length) return null;
-  const { turbine, gate, exhaust } = build.hot;
+  const { turbine, gate, exhaust } = engineCharger(build).drive;
   const { worst, bore, lost, spring } = gateNeeds(
     build,
     solved,
@@ -230,12 +232,16 @@ const at = (speedRpm: number): [number, 'engineSpeed'] => [nearestFifty(speedRpm
 /** Boost asked at the goal that no speed line of the compressor gives, and the most its top line does; null where one does. */
 function beyondMapOf(build: MatchedBuild, level: Level): TurboLine['beyondMap'] {
   // A pair shares the ratio: what it gives together no one line says.
-  if (build.low) return null;
+  if (frontCharger(build)) return null;
   const asked = askedAt(build, build.goal.speedRpm, level);
   if (asked.kind !== 'boost') return null;
-  const { highest } = build.compressor.map.topLine;
-  const drive: Drive = { kind: 'ratio', ratio: highest };
-  const top = solveAirPath(build, build.goal.speedRpm, drive, build.backPressureRatio);
+  const { highest } = engineMap(build)!.topLine;
+  const top = solveAirPath(
+    build,
+    build.goal.speedRpm,
+    { kind: 'ratio', ratio: highest },
+    build.backPressureRatio,
+  );
   const ambient = build.climate.pressure;
   const most = top.manifold.pressure;
   return top.kind !== 'converged' || asked.pressure <= most
@@ -246,7 +252,7 @@ function beyondMapOf(build: MatchedBuild, level: Level): TurboLine['beyondMap'] 
 /** The hot side in words to be, what is wrong first. */
 export function turboFindings(build: Build, line: TurboLine, goalPoint: OperatingPoint): Reason[] {
   if (!isMatched(build)) return [];
-  const { turbine, gate } = build.hot;
+  const { turbine, gate } = engineCharger(build).drive;
   const name = { name: turbine.name };
   const said: Reason[] = [];
   if (line.tooHot && line.hottest)
@@ -315,7 +321,7 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         wanted: [gate.bore * Math.sqrt(line.widest.value / WORKING_GATE), 'bore'],
       }),
     );
-  if (turbine.entry !== 'open' && build.hot.pulse === 1)
+  if (turbine.entry !== 'open' && engineCharger(build).drive.pulse === 1)
     said.push(reason('divided-for-nothing', {}, { name: `${turbine.name}, ${turbine.housing}` }));
   said.push(
     line.threshold === null
@@ -343,7 +349,7 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
           most: [line.beyondMap.most, 'boost'],
           ratio: [line.beyondMap.ratio, 'ratio'],
         },
-        { name: build.compressor.name },
+        { name: engineMachine(build)!.name },
       ),
     );
   const match = goalPoint.match;

@@ -1,4 +1,4 @@
-import { engineCharger } from '../charge-path/air-path';
+import { engineCharger } from '../charger/charged-air';
 import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/schema/job';

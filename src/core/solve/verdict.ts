@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { engineCharger, frontCharger } from '../charger/charged-air';
+import { engineMachine, engineMap, engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
 import { manifoldFor, type Level } from './demand';
@@ -47,7 +48,7 @@ type Solved = {
  */
 export function verdictOf(solved: Solved): GoalVerdict {
   const { build, level, points, goalPoint, spans, turbo, pair } = solved;
-  const name = build.compressor?.name ?? '';
+  const name = engineMachine(build)?.name ?? '';
   const names = { name };
   if (level.kind === 'failed') return verdict('over', level.reason, [level.reason]);
   const stopped = goalPoint.status.reason;
@@ -62,7 +63,8 @@ export function verdictOf(solved: Solved): GoalVerdict {
     });
     return verdict(goalPoint.power.fuelFlow >= build.goal.power * 0.9995 ? 'within' : 'over', alone, [alone]);
   }
-  const nameOf = (span: Span) => (span.front && build.low ? build.low.compressor.name : name);
+  const front = frontCharger(build);
+  const nameOf = (span: Span) => (span.front && front?.machine ? front.machine.name : name);
   const findings: Reason[] = spans.map((span) => spanReason(build.stepRpm, span, nameOf(span)));
   if (at?.efficiency != null)
     findings.push(
@@ -85,7 +87,7 @@ export function verdictOf(solved: Solved): GoalVerdict {
   const fast = fastForDuty(build, points);
   if (fast) findings.push(fast);
   if (build.wantsFront)
-    findings.unshift(reason('choose-front-stage', {}, { behind: build.compressor?.name ?? '' }));
+    findings.unshift(reason('choose-front-stage', {}, { behind: engineMachine(build)?.name ?? '' }));
   if (pair) findings.unshift(...pairFindings(build, pair, goalPoint, turbo?.threshold ?? null));
   findings.unshift(...turbine);
   const unmet = turbo && unmetBy(build, level, goalPoint);
@@ -100,7 +102,7 @@ export function verdictOf(solved: Solved): GoalVerdict {
     findings.unshift(level);
     if (short > 500) return verdict('over', level, [...findings, need]);
   }
-  if (!build.compressor) return verdict('over', reason('choose-compressor'), [need]);
+  if (!engineMap(build)) return verdict('over', reason('choose-compressor'), [need]);
   const said = [...findings, need];
   const over = overLimit(solved, nameOf, turbine);
   if (over) return verdict('over', over, said);
@@ -218,6 +220,6 @@ function unmetBy(build: Build, level: Level, goalPoint: OperatingPoint): Reason 
       boost: [goalPoint.boostGauge, 'boost'],
       asked: [asked - build.climate.pressure, 'boost'],
     },
-    { name: build.hot?.turbine.name ?? '' },
+    { name: engineTurbine(build)?.turbine.name ?? '' },
   );
 }

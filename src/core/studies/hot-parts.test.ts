@@ -1,4 +1,5 @@
-import { engineCharger } from '../charge-path/air-path';
+import { type MatchedBuild, isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { sampleLibrary, sampleTurbines, sampleTurboJob, sampleTurbochargers } from '@/data/demo/sample';
 import { dropOfPipe } from '../charge-air/pipe';
@@ -8,7 +9,6 @@ import type { Job, Loss } from '../job/schema/job';
 import { given, guess } from '../documents/input';
 import { stageOf } from '../job/fit';
 import { compileBuild } from '../build/build';
-import { isMatched, type MatchedBuild } from '../charge-path/settle';
 import { pipeRows } from './pipes';
 import { planLevel, solvePoint } from '../solve/point';
 import { derate, homeLevel, siteRows, type Derated } from './sites';
@@ -151,7 +151,9 @@ describe('other sites', () => {
 describe('the smallest that does it', () => {
   const job = sampleTurboJob(0);
   const build = built(job);
-  const turbine = sampleTurbines.find((t) => t.document.name === build.hot.turbine.name)!.document;
+  const turbine = sampleTurbines.find(
+    (t) => t.document.name === engineCharger(build).drive.turbine.name,
+  )!.document;
   const judged = <T>({ rows, smallest }: Sized<T>) => {
     expect(smallest).toBeGreaterThanOrEqual(0);
     expect(rows[smallest]!.fit.meets).toBe(true);
@@ -238,14 +240,21 @@ describe('spot readings against the forecast', () => {
     const check = spotCheck(build, asForeseen());
     if (check.kind !== 'read') throw new Error(check.why.code);
     expect(check.findings).toEqual([]);
-    expect(check.exhaustShare).toBeCloseTo(build.hot.exhaust.share, 4);
+    expect(check.exhaustShare).toBeCloseTo(engineCharger(build).drive.exhaust.share, 4);
   });
 
   it('the share that is taken from a temperature gives that temperature', () => {
     fc.assert(
       fc.property(fc.double({ min: 950, max: 1_350, noNaN: true }), (inlet) => {
-        const share = shareFor(build.hot.exhaust, { airFlow: 0.2, charge: 330, manifold: 101_325 }, inlet);
-        expect(exhaustState({ ...build.hot.exhaust, share }, 0.2, 330).inlet).toBeCloseTo(inlet, 4);
+        const share = shareFor(
+          engineCharger(build).drive.exhaust,
+          { airFlow: 0.2, charge: 330, manifold: 101_325 },
+          inlet,
+        );
+        expect(exhaustState({ ...engineCharger(build).drive.exhaust, share }, 0.2, 330).inlet).toBeCloseTo(
+          inlet,
+          4,
+        );
       }),
     );
   });

@@ -1,4 +1,7 @@
-import { engineCharger } from '../charge-path/air-path';
+import { turbineSideOf } from '../charger/charger';
+import { coolerAt, elementsOf } from '../build/elements';
+import { engineTurbine, withChargers } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
 import { lossAt, machNumber } from '../charge-air/losses';
 import type { Loss } from '../job/schema/job';
 import type { LossPlace } from '../job/schema/setup-choices';
@@ -67,9 +70,9 @@ const machIn = (build: Build, place: LossPlace, state: State, diameter: number, 
     temperature: state.temperature,
     pressure: state.pressure,
     gasConstant:
-      build.hot && ['manifold', 'downpipe', 'catalyst', 'silencer'].includes(place)
-        ? build.hot.exhaust.gas.gasConstant
-        : build.climate.gas.gasConstant,
+      (['manifold', 'downpipe', 'catalyst', 'silencer'].includes(place) &&
+        engineTurbine(build)?.exhaust.gas.gasConstant) ||
+      build.climate.gas.gasConstant,
     diameter,
   });
 
@@ -77,13 +80,19 @@ const dropAt = (loss: PlacedLoss, s: State) => lossAt(loss, s.pressure, s.temper
 
 /** The build with other plumbing. */
 function withPlumbing(build: Build, plumbing: Loss[]): Build {
-  const { air, exhaust } = lossesOf(plumbing, build.compressorCount);
-  return {
-    ...build,
-    losses: air,
-    exhaustLosses: exhaust,
-    hot: build.hot && { ...build.hot, ...exhaust },
-  };
+  const { air, exhaust } = lossesOf(plumbing, engineCharger(build).count);
+  const last = build.chargers.length - 1;
+  const changed = withChargers(build, (charger, i) => {
+    const drive = turbineSideOf(charger);
+    // The pipes to the turbine belong to the charger at the engine, those behind to the one that the exhaust meets last.
+    const sides = {
+      ...(i === last ? { manifold: exhaust.manifold } : {}),
+      ...(i === 0 ? { tail: exhaust.tail } : {}),
+    };
+    return drive ? { ...charger, drive: { ...drive, ...sides } } : charger;
+  });
+  const coolers = [...(last > 0 ? [coolerAt(build, 'between')] : []), coolerAt(build, 'cooler')];
+  return { ...changed, elements: elementsOf(air, coolers), exhaustLosses: exhaust };
 }
 
 /** A part with another bore: a pipe by its measures, a stated drop by d⁻⁴ (the same friction and bends). */
@@ -115,7 +124,7 @@ export function pipeRows(build: Build, plumbing: Loss[], speedRpm: number): Pipe
   };
   const isSolved = point.status.kind !== 'failed';
   const power = point.power.fuelFlow;
-  const { air, exhaust } = lossesOf(plumbing, build.compressorCount);
+  const { air, exhaust } = lossesOf(plumbing, engineCharger(build).count);
   const placed = [...Object.values(air).flat(), ...Object.values(exhaust).flat()];
   return plumbing.map((loss, index): PipeRow => {
     const here = placed.find((p) => p.index === index)!;
@@ -134,10 +143,10 @@ export function pipeRows(build: Build, plumbing: Loss[], speedRpm: number): Pipe
           ? []
           : boresToTry(bore).flatMap((diameter): TriedBore[] => {
               const changed = plumbing.map((l, i) =>
-                i === index ? withBore(l, diameter, build.compressorCount) : l,
+                i === index ? withBore(l, diameter, engineCharger(build).count) : l,
               );
               const made = powerWith(changed);
-              const tried = lossesOf(changed, build.compressorCount);
+              const tried = lossesOf(changed, engineCharger(build).count);
               const other = [...Object.values(tried.air).flat(), ...Object.values(tried.exhaust).flat()].find(
                 (p) => p.index === index,
               )!;

@@ -1,4 +1,4 @@
-import { engineCharger } from '../charge-path/air-path';
+import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';

@@ -1,8 +1,13 @@
-import { type Drive, engineCharger, powerOf, solveAirPath } from '../charge-path/air-path';
+import { turbineSideOf } from '../charger/charger';
+import { without } from '../build/elements';
+import { withChargers } from '../build/row';
+import { isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
+import { type Asked, powerOf, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { solveMatched } from '../charge-path/matched';
-import { isMatched } from '../charge-path/settle';
-import { backPressureAt, type OperatingPoint, type StationKind } from '../solve/point';
+import { backPressureAt, type OperatingPoint } from '../solve/point';
+import type { StationKind } from '../charge-path/stations';
 
 /**
  * What a station costs or brings at one speed, W. `shaft`: what the compressor would be spared (positive) without it.
@@ -21,7 +26,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   const prices: Partial<Record<StationKind, Price>> = {};
   const { path } = point;
   if (path.kind !== 'converged') return prices;
-  const drive: Drive = point.boosting
+  const drive: Asked = point.boosting
     ? { kind: 'manifold', pressure: point.manifoldPressure }
     : build.charged
       ? { kind: 'ratio', ratio: 1 }
@@ -33,7 +38,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
       ? solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null }).path
       : solveAirPath(bare, point.speedRpm, drive, backPressure, path);
   const shaftOf = (p: typeof path) => p.massFlow * engineCharger(p).outlet.work;
-  const without = (station: StationKind, bare: Build) => {
+  const priceOf = (station: StationKind, bare: Build) => {
     const other = withPart(bare);
     if (other.kind !== 'converged') return;
     prices[station] = {
@@ -41,18 +46,20 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
       crank: powerOf(bare, other) - powerOf(build, path),
     };
   };
-  const { losses } = build;
-  if (losses.filter.length) without('filter', { ...build, losses: { ...losses, filter: [] } });
-  if (losses.throttle.length) without('throttle', { ...build, losses: { ...losses, throttle: [] } });
-  if (build.charged && (build.cooler || losses.cooler.length))
-    without('cooler', { ...build, cooler: null, losses: { ...losses, cooler: [] } });
-  const { hot } = build;
-  if (hot && point.match) {
-    if (hot.manifold.length) without('cylinders', { ...build, hot: { ...hot, manifold: [] } });
-    if (hot.tail.length) without('tailpipe', { ...build, hot: { ...hot, tail: [] } });
-    const { low } = build;
-    if (low?.hot.tail.length)
-      without('tailpipe', { ...build, low: { ...low, hot: { ...low.hot, tail: [] } } });
+  for (const station of ['filter', 'throttle', 'cooler'] as const) {
+    if (station === 'cooler' && !build.charged) continue;
+    const elements = without(build.elements, station);
+    if (elements.length < build.elements.length) priceOf(station, { ...build, elements });
   }
+  if (!point.match) return prices;
+  const pipes = (side: 'manifold' | 'tail') =>
+    withChargers(build, (charger) => {
+      const drive = turbineSideOf(charger);
+      return drive ? { ...charger, drive: { ...drive, [side]: [] } } : charger;
+    });
+  const has = (side: 'manifold' | 'tail') =>
+    build.chargers.some((charger) => (turbineSideOf(charger)?.[side].length ?? 0) > 0);
+  if (has('manifold')) priceOf('cylinders', pipes('manifold'));
+  if (has('tail')) priceOf('tailpipe', pipes('tail'));
   return prices;
 }

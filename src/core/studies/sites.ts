@@ -1,7 +1,9 @@
+import { engineMachine, engineTurbine } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
+import { shaftLimit } from '../charger/charger';
 import type { Climate } from '../air/climate';
 import type { Job } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
-import { engineCharger, shaftLimit } from '../charge-path/air-path';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from '../build/build';
 import { planLevel, solvePoint, type OperatingPoint } from '../solve/point';
 import { JUDGED_RATIO } from '../solve/map-spans';
@@ -59,22 +61,27 @@ export function homeLevel(build: Build): number | null {
 }
 
 function troubleOf(build: Build, points: OperatingPoint[]): Reason | null {
-  const name = { name: build.compressor?.name ?? '' };
+  const name = { name: engineMachine(build)?.name ?? '' };
+  const hottest = engineTurbine(build)?.turbine.maxTemperature ?? Infinity;
   for (const p of points) {
     const at = engineCharger(p).at;
     if (p.status.reason) return p.status.reason;
     if (!at || p.pressureRatio < JUDGED_RATIO) continue;
     const speed: [number, 'engineSpeed'] = [p.speedRpm, 'engineSpeed'];
     if (at.status === 'overspeed')
-      return reason('site-overspeed', { speed, limit: [shaftLimit(build), 'shaftSpeed'] }, name);
+      return reason(
+        'site-overspeed',
+        { speed, limit: [shaftLimit(engineCharger(build)), 'shaftSpeed'] },
+        name,
+      );
     if (at.status === 'surge') return reason('site-surge', { speed }, name);
     if (at.status === 'choke') return reason('site-choke', { speed }, name);
     const inlet = (p.match && engineCharger(p.match))?.turbine.inlet.temperature;
-    if (inlet && build.hot && inlet > build.hot.turbine.maxTemperature)
+    if (inlet && inlet > hottest)
       return reason('site-hot', {
         speed,
         temperature: [inlet, 'temperature'],
-        limit: [build.hot.turbine.maxTemperature, 'temperature'],
+        limit: [hottest, 'temperature'],
       });
   }
   return null;

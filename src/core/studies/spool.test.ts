@@ -1,4 +1,6 @@
-import { engineCharger } from '../charge-path/air-path';
+import { withEngineCharger } from '../build/row';
+import { type MatchedBuild, isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import { create, all } from 'mathjs';
 import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { given, guess } from '../documents/input';
@@ -6,7 +8,7 @@ import { stageOf } from '../job/fit';
 import type { Job } from '../job/schema/job';
 import { compileBuild } from '../build/build';
 import { planLevel, solvePoint } from '../solve/point';
-import { freshCarried, isMatched, settle, type MatchedBuild, type Settled } from '../charge-path/settle';
+import { freshCarried, settle, type Settled } from '../charge-path/settle';
 import { solveSpool, spoolByLoading, trialOf, type Spool, type TrialPlan } from './spool';
 import { solveSweep } from '../solve/sweep';
 
@@ -55,7 +57,7 @@ describe('a load step', () => {
 
   test('agrees with a general solver on an equation set up another way (mathjs solveODE, RK45)', () => {
     const build = built(0);
-    const { hot } = build;
+    const { drive: hot } = engineCharger(build);
     const speedRpm = 5_200;
     const ambient = build.climate.pressure;
     const spool = found(solveSpool(build, plan({ speedRpm })));
@@ -66,7 +68,12 @@ describe('a load step', () => {
         build,
         speedRpm,
         { kind: 'fixed', opening: 0 },
-        { t: near?.x.t ?? 320, r: near?.x.r ?? 1.2, p, q: 1 },
+        {
+          chargeTemperature: near?.unknowns.chargeTemperature ?? 320,
+          backPressureRatio: near?.unknowns.backPressureRatio ?? 1.2,
+          manifoldPressure: p,
+          frontRatio: 1,
+        },
         freshCarried(),
         near?.path,
       );
@@ -113,7 +120,10 @@ describe('a load step', () => {
 
   test('half the inertia takes half the time: the equation has no other clock', () => {
     const build = built(1);
-    const light = { ...build, hot: { ...build.hot, inertia: build.hot.inertia / 2 } };
+    const light = withEngineCharger(build, (c) => ({
+      ...c,
+      drive: { ...c.drive, inertia: c.drive.inertia / 2 },
+    }));
     const step = plan({ speedRpm: 5_000 });
     const ratio = found(solveSpool(build, step)).ninety!.time / found(solveSpool(light, step)).ninety!.time;
     expect(Math.abs(ratio / 2 - 1)).toBeLessThan(0.01);

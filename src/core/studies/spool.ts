@@ -1,4 +1,10 @@
-import { makeExhaust } from '../engine/exhaust';
+import { type Exhaust, makeExhaust } from '../engine/exhaust';
+import { withChargers } from '../build/row';
+import type { Unknowns } from '../charge-path/fixed-point';
+import { type MatchedBuild, isMatched } from '../charge-path/match';
+import { type FrontRule, SHUT } from '../charge-path/turn';
+import { engineCharger, frontCharger } from '../charger/charged-air';
+import { shaftLimit } from '../charger/charger';
 import type { Job } from '../job/schema/job';
 import type { TrialKind } from '../job/schema/setup-choices';
 import { integrate } from '../numerics/runge-kutta';
@@ -6,23 +12,13 @@ import { findRoot } from '../numerics/roots';
 import { resistancePower, roadSpeed } from '../vehicle/performance';
 import { wheelPower } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import { engineCharger, frontCharger, lowLimit, powerOf, shaftLimit } from '../charge-path/air-path';
+import { powerOf } from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import type { PlacedLoss } from '../build/plumbing';
 import { aloneAt, unboostedAt, type Level } from '../solve/demand';
 import { fuelledFor } from '../charge-path/matched';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from '../solve/point';
-import {
-  carriedOf,
-  freshCarried,
-  isMatched,
-  settle,
-  SHUT,
-  type LowRule,
-  type MatchedBuild,
-  type Settled,
-  type Unknowns,
-} from '../charge-path/settle';
+import { carriedOf, freshCarried, settle, type Settled } from '../charge-path/settle';
 
 /** How time to boost is tried, as plain numbers. SI; speeds rev/min, rate rev/min in a second. */
 export type TrialPlan = {
@@ -157,7 +153,7 @@ function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): Before | nul
   const load = Math.max(0.05, plan.load);
   if (build.fuel.ignition === 'compression') {
     // A diesel at part load is not throttled but lean: cooler exhaust of nearly as much air.
-    const lean = (exhaust: MatchedBuild['hot']['exhaust']) =>
+    const lean = (exhaust: Exhaust) =>
       makeExhaust({
         ...exhaust,
         fuel: build.fuel,
@@ -165,12 +161,7 @@ function shaftsBefore(whole: Build, plan: TrialPlan, level: Level): Before | nul
         trapped: build.trapped,
         lambda: Math.min(8, exhaust.lambda / load),
       });
-    const light: Build = {
-      ...build,
-      hot: { ...build.hot, exhaust: lean(build.hot.exhaust) },
-      low: build.low && { ...build.low, hot: { ...build.low.hot, exhaust: lean(build.low.hot.exhaust) } },
-    };
-    return shaftsOf(solvePoint(light, plan.speedRpm, level));
+    return shaftsOf(solvePoint(withExhaust(build, lean), plan.speedRpm, level));
   }
   return throttled(build, plan.speedRpm, load);
 }
@@ -186,16 +177,21 @@ function throttled(build: MatchedBuild, speedRpm: number, load: number): Before 
   const excess = (drop: number): number => {
     choker = { ...CHOKER, drop, massFlow: flow, pressure: pressure + drop, temperature };
     const at = settle(
-      { ...build, losses: { ...build.losses, throttle: [...build.losses.throttle, choker] } },
+      choked(build, choker),
       speedRpm,
-      { kind: 'fixed', opening: 0, ...(build.low ? { low: SHUT } : {}) },
-      last?.x ?? { t: temperature + 15, r: 1.5, p: pressure, q: 1 },
+      { kind: 'fixed', opening: 0, ...(frontCharger(build) ? { front: SHUT } : {}) },
+      last?.unknowns ?? {
+        chargeTemperature: temperature + 15,
+        backPressureRatio: 1.5,
+        manifoldPressure: pressure,
+        frontRatio: 1,
+      },
       freshCarried(),
       last?.path,
     );
     if (typeof at === 'string') return NaN;
     last = at;
-    return at.turn.driven / pressure - 1;
+    return at.turn.drivenPressure / pressure - 1;
   };
   const ambient = build.climate.pressure;
   const root = findRoot(excess, 0.02 * ambient, 1.5 * ambient, { tolerance: 50, maxIterations: 30 });
@@ -204,8 +200,21 @@ function throttled(build: MatchedBuild, speedRpm: number, load: number): Before 
   return { ...shaftsAt(last!), choker };
 }
 
+/** The build with more lost at its throttle. */
+const choked = (build: MatchedBuild, choker: PlacedLoss): MatchedBuild => ({
+  ...build,
+  elements: [...build.elements, { kind: 'loss', station: 'throttle', loss: choker }],
+});
+
+/** The build with its exhaust changed, for every turbine in it. */
+const withExhaust = (build: MatchedBuild, change: (exhaust: Exhaust) => Exhaust): MatchedBuild =>
+  withChargers(build, (charger) => ({
+    ...charger,
+    drive: { ...charger.drive, exhaust: change(charger.drive.exhaust) },
+  }));
+
 const CHOKER = { index: -1, place: 'throttle' as const, pipes: 1 };
-const shaftsAt = ({ turn }: Settled) => ({ high: turn.shaftRpm, low: turn.low?.shaftRpm ?? 0 });
+const shaftsAt = ({ turn }: Settled) => ({ high: turn.shaftRpm, low: turn.front?.shaftRpm ?? 0 });
 
 /** The engine while the pedal goes down: a throttle that opens evenly, or a diesel that gets its fuel evenly. `open`: 0 to 1. */
 function atPedal(
@@ -216,25 +225,17 @@ function atPedal(
 ): MatchedBuild {
   if (open >= 1) return build;
   if (build.fuel.ignition === 'compression') {
-    const leaner = ({ lambda, fuelPerAir, ...rest }: MatchedBuild['hot']['exhaust']) => ({
+    const leaner = ({ lambda, fuelPerAir, ...rest }: Exhaust) => ({
       ...rest,
       lambda: lambda / open,
       fuelPerAir: fuelPerAir * open,
     });
-    return {
-      ...build,
-      hot: { ...build.hot, exhaust: leaner(build.hot.exhaust) },
-      low: build.low && { ...build.low, hot: { ...build.low.hot, exhaust: leaner(build.low.hot.exhaust) } },
-    };
+    return withExhaust(build, leaner);
   }
   if (!choker || load >= 1) return build;
   // The drop of an orifice goes with the inverse square of its area, less what it loses wide open.
   const drop = (choker.drop * (1 / open ** 2 - 1)) / (1 / load ** 2 - 1);
-  const throttle = [
-    ...build.losses.throttle,
-    { ...choker, drop, pressure: choker.pressure - choker.drop + drop },
-  ];
-  return { ...build, losses: { ...build.losses, throttle } };
+  return choked(build, { ...choker, drop, pressure: choker.pressure - choker.drop + drop });
 }
 
 /** The air's way with the shafts turning at given speeds and every gate shut. `x`: where to begin. */
@@ -245,25 +246,25 @@ function atShafts(
   low: number,
   near: Settled | null,
 ): Settled | null {
-  const x: Unknowns = near?.x ?? {
-    t: build.climate.temperature + 20,
-    r: 1.1,
-    p: build.climate.pressure * 1.02,
-    q: build.low ? 1.02 : 1,
+  const x: Unknowns = near?.unknowns ?? {
+    chargeTemperature: build.climate.temperature + 20,
+    backPressureRatio: 1.1,
+    manifoldPressure: build.climate.pressure * 1.02,
+    frontRatio: frontCharger(build) ? 1.02 : 1,
   };
   const carried = near ? carriedOf(near.turn) : freshCarried();
-  const solve = (rule: LowRule | undefined) =>
+  const solve = (rule: FrontRule | undefined) =>
     settle(
       build,
       speedRpm,
-      { kind: 'shaft', opening: 0, rpm: high, ...(rule ? { low: rule } : {}) },
+      { kind: 'shaft', opening: 0, rpm: high, ...(rule ? { front: rule } : {}) },
       x,
       { ...carried },
       near?.path,
     );
-  const found = solve(build.low ? { kind: 'shaft', rpm: low } : undefined);
+  const found = solve(frontCharger(build) ? { kind: 'shaft', rpm: low } : undefined);
   if (typeof found === 'string') return null;
-  const hold = build.low?.hold ?? null;
+  const hold = frontCharger(build)?.hold ?? null;
   if (hold === null || engineCharger(found.path).inlet.pressure <= hold) return found;
   // The gate of the stage in front holds its own boost: its shaft gains no more.
   const held = solve({ kind: 'hold', pressure: hold });
@@ -349,6 +350,7 @@ function run(
   accuracy: Accuracy,
 ): Spool {
   const ambient = whole.climate.pressure;
+  const front = frontCharger(whole);
   let near: Settled | null = null;
   let nearBuild: Build | null = null;
   // Once the stage at the engine is passed by, the one in front is the only one that works: its shaft goes on.
@@ -380,15 +382,16 @@ function run(
     if (!moment) return null;
     const { settled, build, power } = moment;
     const { path, turn } = settled;
-    const { count } = build.compressor;
+    const { count, drive } = engineCharger(build);
+    const inFront = frontCharger(build);
     const high = netPower(turn.turbine.power, path.massFlow / count, engineCharger(path).outlet.work);
-    const isHeld = settled.rule.low?.kind === 'hold';
+    const isHeld = settled.rule.front?.kind === 'hold';
     const front = frontCharger(path);
     const low =
-      build.low && turn.low && front && !isHeld
-        ? (2 * netPower(turn.low.turbine.power, path.massFlow, front.outlet.work)) / build.low.hot.inertia
+      inFront && turn.front && front && !isHeld
+        ? (2 * netPower(turn.front.turbine.power, path.massFlow, front.outlet.work)) / inFront.drive.inertia
         : 0;
-    const own = (2 * high) / build.hot.inertia;
+    const own = (2 * high) / drive.inertia;
     const gain = gainOf(build, plan, state[2]!, power);
     return buildAt(whole, state[2]!) === passedBy ? [0, own, gain, 1] : [own, low, gain, 1];
   };
@@ -412,8 +415,8 @@ function run(
       0,
     ],
     scale: [
-      (shaftLimit(whole) * PER_RPM) ** 2,
-      whole.low ? (lowLimit(whole.low) * PER_RPM) ** 2 : 1,
+      (shaftLimit(engineCharger(whole)) * PER_RPM) ** 2,
+      front ? (shaftLimit(front) * PER_RPM) ** 2 : 1,
       whole.redLineRpm,
       LONGEST,
     ],
@@ -428,15 +431,15 @@ function run(
       const row: SpoolRow = {
         time,
         speedRpm,
-        boostGauge: settled.x.p - ambient,
+        boostGauge: settled.unknowns.manifoldPressure - ambient,
         shaftRpm: settled.turn.shaftRpm,
-        lowShaftRpm: settled.turn.low?.shaftRpm ?? null,
+        lowShaftRpm: settled.turn.front?.shaftRpm ?? null,
         power,
       };
       const last = rows.at(-1);
       const asked = askedOf(speedRpm);
       rows.push(row);
-      if (settled.x.p >= asked) {
+      if (settled.unknowns.manifoldPressure >= asked) {
         const moment = momentWhere(last, row, asked - ambient, (r) => r.boostGauge);
         rows[rows.length - 1] = moment;
         full = when(moment);

@@ -1,4 +1,6 @@
-import { engineCharger } from '../charge-path/air-path';
+import { coolerAt } from '../build/elements';
+import { type Matched, type MatchedBuild, isMatched } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import { shareFor } from '../engine/exhaust';
 import type { Setup } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
@@ -6,7 +8,6 @@ import { diagnose, type Diagnosis, type Expected, type Reading } from '../turboc
 import { clampSpeed } from '../solve/sweep';
 import type { Build } from '../build/build';
 import { matchedAt, solveMatched } from '../charge-path/matched';
-import { isMatched, type Matched, type MatchedBuild } from '../charge-path/settle';
 import { askedAt, planLevel } from '../solve/point';
 
 /** Spot readings against the forecast. `asked`: the speed they are compared at. */
@@ -27,12 +28,13 @@ function expectedOf(
   { path, match }: Matched & { match: NonNullable<Matched['match']> },
 ): Expected {
   const charger = engineCharger(path);
+  const cooler = coolerAt(build, 'cooler');
   return {
     ambient: build.climate.pressure,
     inlet: charger.inlet,
-    coolant: build.cooler?.coolant ?? null,
+    coolant: cooler?.coolant ?? null,
     compressorEfficiency: charger.efficiency.value,
-    coolerEffectiveness: build.cooler?.effectiveness ?? null,
+    coolerEffectiveness: cooler?.effectiveness ?? null,
     air: build.climate.gas,
     manifold: path.manifold.pressure,
     compressorOutlet: charger.outlet.pressure,
@@ -103,7 +105,7 @@ export function spotCheck(build: Build, readings: Setup['readings']): SpotCheck 
       given.turbineInletTemperature === undefined
         ? null
         : shareFor(
-            build.hot.exhaust,
+            engineCharger(build).drive.exhaust,
             {
               airFlow: solved.path.massFlow,
               charge: solved.path.manifold.temperature,

@@ -1,6 +1,6 @@
 import { displacement } from '../engine/formulas';
 import { compileBuild, type Library } from '../build/build';
-import type { StationKind } from '../solve/point';
+import type { StationKind } from '../charge-path/stations';
 import type { LimitState } from '../solve/verdict';
 import { CORE_VERSION, solveSweep } from '../solve/sweep';
 import type { FuelId } from '../fuel/fuels';

@@ -21,7 +21,7 @@ export type CompiledGate =
   | { kind: 'vanes'; closed: number; open: number };
 
 /** Everything behind the exhaust valves, ready for the sums. SI; losses at the flow of the whole engine. */
-export type HotSide = {
+export type TurbineSide = {
   count: number;
   turbine: CompiledTurbine;
   gate: CompiledGate;
@@ -81,7 +81,7 @@ const vaneShare = (gate: CompiledGate, opening: number) =>
   gate.kind === 'vanes' ? gate.closed + opening * (gate.open - gate.closed) : 1;
 
 /** Reduced flow of turbine and gate, ṁ √T3 / p3, at an expansion ratio and an opening. */
-function passes({ turbine, gate, exhaust }: HotSide, ratio: number, opening: number): number {
+function passes({ turbine, gate, exhaust }: TurbineSide, ratio: number, opening: number): number {
   const wheel = turbine.reduced(ratio) * vaneShare(gate, opening);
   return gate.kind === 'valve' && opening > 0
     ? wheel + opening * gateReduced(gate.area, exhaust.gas, exhaust.gamma, ratio)
@@ -139,7 +139,7 @@ export type Given = {
 const y0 = (given: Given) => Math.sqrt(Math.max(1e-6, given.start - 1));
 
 /** The whole state at an expansion ratio with a known flow through the wheel. */
-function stateAt(hot: HotSide, given: Given, ratio: number, flow: number, opening: number): TurbineState {
+function stateAt(hot: TurbineSide, given: Given, ratio: number, flow: number, opening: number): TurbineState {
   const { gas } = hot.exhaust;
   const expansion = expand(hot.turbine, gas, given.temperature, ratio, given.shaftRpm);
   const work = expansion.work * hot.pulse;
@@ -169,7 +169,7 @@ function stateAt(hot: HotSide, given: Given, ratio: number, flow: number, openin
  * Every bit of exhaust through turbine and gate at a fixed opening: what the turbine gives then.
  * Out: null if not even the highest expansion passes the flow. Never throws within the gas data.
  */
-export function atOpening(hot: HotSide, given: Given, opening: number): TurbineState | null {
+export function atOpening(hot: TurbineSide, given: Given, opening: number): TurbineState | null {
   const target = (given.flow * Math.sqrt(given.temperature)) / given.outletPressure;
   const y = whereRising(
     (x) => {
@@ -187,7 +187,7 @@ export function atOpening(hot: HotSide, given: Given, opening: number): TurbineS
   return stateAt(hot, given, ratio, given.flow * share, opening);
 }
 
-const turbineReduced = (hot: HotSide, ratio: number, opening: number) =>
+const turbineReduced = (hot: TurbineSide, ratio: number, opening: number) =>
   hot.turbine.reduced(ratio) * vaneShare(hot.gate, opening);
 
 /**
@@ -195,7 +195,7 @@ const turbineReduced = (hot: HotSide, ratio: number, opening: number) =>
  * all the exhaust is not enough; above 1: the wide-open gate still sends too much through the wheel.
  * Out: null if no expansion up to the highest gives that power.
  */
-export function atPower(hot: HotSide, given: Given, power: number): TurbineState | null {
+export function atPower(hot: TurbineSide, given: Given, power: number): TurbineState | null {
   const { turbine, gate, exhaust, pulse, mechanical } = hot;
   const root = Math.sqrt(given.temperature);
   const p4 = given.outletPressure;
@@ -219,7 +219,12 @@ export function atPower(hot: HotSide, given: Given, power: number): TurbineState
   return stateAt(hot, given, ratio, flow, openingFor(hot, given, ratio, flow));
 }
 
-function openingFor({ turbine, gate, exhaust }: HotSide, given: Given, ratio: number, flow: number): number {
+function openingFor(
+  { turbine, gate, exhaust }: TurbineSide,
+  given: Given,
+  ratio: number,
+  flow: number,
+): number {
   const toReduced = Math.sqrt(given.temperature) / (ratio * given.outletPressure);
   if (gate.kind === 'vanes') {
     const share = (given.flow * toReduced) / turbine.reduced(ratio);
@@ -231,12 +236,12 @@ function openingFor({ turbine, gate, exhaust }: HotSide, given: Given, ratio: nu
 }
 
 /** Pressure behind the turbine with the whole engine's exhaust in the pipes, Pa. In: kg/s, K. */
-export const tailPressure = ({ tail, ambient }: HotSide, flow: number, temperature: number): number =>
+export const tailPressure = ({ tail, ambient }: TurbineSide, flow: number, temperature: number): number =>
   tail.reduceRight((pressure, loss) => inletPressure(loss, pressure, temperature, flow), ambient);
 
 /** Pressure at the exhaust ports, Pa. In: turbine inlet Pa and K, the whole engine's exhaust kg/s. */
 export const portPressure = (
-  { manifold }: HotSide,
+  { manifold }: TurbineSide,
   inlet: number,
   temperature: number,
   flow: number,

@@ -8,7 +8,7 @@ import { compileTurbine } from '../turbine/flow';
 import { sampleTurbines } from '@/data/demo/sample';
 import { backPressureRatio, backPressureRatioGauge, springBoost } from './formulas';
 import { diagnose, efficiencyFrom, type Expected, type Reading } from './spot';
-import { atOpening, atPower, type Given, type HotSide } from './turbine-side';
+import { atOpening, atPower, type Given, type TurbineSide } from './turbine-side';
 
 const PSI = 6894.757;
 const AMBIENT = 14.7 * PSI;
@@ -51,7 +51,7 @@ const exhaust = makeExhaust({
   heatLoss: 16,
   wall: 700,
 });
-const hot: HotSide = {
+const hot: TurbineSide = {
   count: 1,
   turbine: compileTurbine(sampleTurbines[6]!.document, 1, {
     gamma: exhaust.gamma,
@@ -131,7 +131,7 @@ describe('turbine and gate', () => {
   });
 
   it('vanes that open do what a larger housing does', () => {
-    const vanes: HotSide = { ...hot, gate: { kind: 'vanes', closed: 0.5, open: 1.2 } };
+    const vanes: TurbineSide = { ...hot, gate: { kind: 'vanes', closed: 0.5, open: 1.2 } };
     const wide = atOpening(vanes, given, 1)!;
     const larger = atOpening(
       {

@@ -10,6 +10,7 @@ import * as fuel from '../fuel/fuels';
 import * as losses from '../charge-air/losses';
 import * as cooler from '../charge-air/cooler';
 import * as pipe from '../charge-air/pipe';
+import * as drive from '../charger/drive-formulas';
 import * as exhaust from '../engine/exhaust-formulas';
 import * as turbine from '../turbine/formulas';
 import * as turbocharger from '../turbocharger/formulas';
@@ -26,6 +27,7 @@ const formulas: Formula[] = [
   losses,
   cooler,
   pipe,
+  drive,
   exhaust,
   turbine,
   turbocharger,

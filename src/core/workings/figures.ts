@@ -1,8 +1,8 @@
-import { engineCharger } from '../charge-path/air-path';
+import type { Match } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
 import type { Quantity } from '../units/quantities';
 import type { Build } from '../build/build';
 import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
-import type { Match } from '../charge-path/settle';
 import type { OperatingPoint } from '../solve/point';
 
 type Read = (build: Build, point: OperatingPoint) => number | null | undefined;

@@ -1,4 +1,6 @@
-import { engineCharger, frontCharger } from '../charge-path/air-path';
+import { turbineSideOf } from '../charger/charger';
+import { engineTurbine } from '../build/row';
+import { engineCharger, frontCharger } from '../charger/charged-air';
 import { enthalpy } from '../air/gas-properties';
 import {
   estimatedRetard,
@@ -21,7 +23,7 @@ import { lossChain, read, type Sheet } from './sheet';
 const ZERO = 298.15;
 
 const matchOf = (s: Sheet) => s.point.match!;
-const hotOf = (s: Sheet) => s.build.hot!;
+const driveOf = (s: Sheet) => engineTurbine(s.build)!;
 const stage = 'induction.stages.0.hot';
 
 /** Pressure behind the turbine: the open air, every pipe on the way to it, and of a pair the turbine in front. */
@@ -44,7 +46,7 @@ function outletSteps(s: Sheet): number {
     symbol: 'ER',
     quantity: 'ratio',
     value: low.turbine.ratio,
-    name: s.build.low!.hot.turbine.name,
+    name: turbineSideOf(frontCharger(s.build)!)?.turbine.name ?? '',
   });
   // What stands before the turbine in front stands behind the one at the engine.
   return s.put(turbineInlet, { outlet: behind, ratio }, { ratio: read('sums') });
@@ -58,13 +60,13 @@ function inletSteps(s: Sheet): number {
     symbol: 'ER',
     quantity: 'ratio',
     value: engineCharger(matchOf(s)).turbine.ratio,
-    name: hotOf(s).turbine.name,
+    name: driveOf(s).turbine.name,
   });
   return s.put(turbineInlet, { outlet, ratio }, { ratio: read('sums') });
 }
 
 function temperatureSteps(s: Sheet): number {
-  const { exhaust } = hotOf(s);
+  const { exhaust } = driveOf(s);
   const { path } = s.point;
   const { exhaustFlow } = matchOf(s);
   const { turbine } = engineCharger(matchOf(s));
@@ -129,7 +131,7 @@ function temperatureSteps(s: Sheet): number {
 }
 
 function efficiencySteps(s: Sheet): number {
-  const { turbine } = hotOf(s);
+  const { turbine } = driveOf(s);
   const { shaftRpm, turbine: state } = engineCharger(matchOf(s));
   const blade = s.put(
     bladeSpeed,
@@ -207,7 +209,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
   'turbine-power': (s) => {
     const efficiency = efficiencySteps(s);
     const { turbine } = engineCharger(matchOf(s));
-    const { pulse, mechanical } = hotOf(s);
+    const { pulse, mechanical } = driveOf(s);
     s.put(
       turbinePower,
       { flow: turbine.flow, efficiency, ideal: turbine.expansion.ideal, pulse, mechanical },

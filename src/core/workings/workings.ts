@@ -1,3 +1,10 @@
+import { drivePower, netPower } from '../charger/drive-formulas';
+import { type LossStation, coolerAt, lossesAt } from '../build/elements';
+import { STANDARD } from '../charger/machine';
+import { isOnBelt, shaftLimit } from '../charger/charger';
+import { type AirPath, airThrough } from '../charge-path/air-path';
+import { engineMachine, engineMap, engineTurbine } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
 import { enthalpy, entropy, isentropicTemperature } from '../air/gas-properties';
 import { coolerOutlet } from '../charge-air/cooler';
 import {
@@ -25,7 +32,6 @@ import {
 } from '../engine/formulas';
 import { evaporatedFuel, evaporation } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
-import { type AirPath, engineCharger, shaftLimit } from '../charge-path/air-path';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, unboostedAt } from '../solve/demand';
 import { figureAt, figures, type FigureId } from './figures';
@@ -77,6 +83,31 @@ function airPerPowerStep(s: Sheet, { lambda }: AirPath = s.point.path): number {
   );
 }
 
+/**
+ * What the drives of chargers on the crankshaft leave of a power. In: which of them: those that the BSFC does not hold, or
+ * all. Nothing is written where the exhaust drives every charger.
+ */
+function netSteps(s: Sheet, gross: number, path: AirPath, which: keyof AirPath['drivePower']): number {
+  if (path.drivePower[which] === 0) return gross;
+  return s.build.chargers.reduce((power, charger, i) => {
+    const air = airThrough(s.build, path, i);
+    if (!air || !isOnBelt(charger) || (which === 'apart' && charger.drive.inBsfc)) return power;
+    const { mechanicalEfficiency } = charger.drive;
+    const drive = s.put(
+      drivePower,
+      {
+        shaftPower: compressorPower.fn({ massFlow: path.massFlow, work: air.outlet.work }),
+        mechanicalEfficiency,
+      },
+      {
+        shaftPower: read('sums'),
+        mechanicalEfficiency: s.own(`induction.chargers.${i}.drive.mechanicalEfficiency`),
+      },
+    );
+    return s.put(netPower, { gross: power, drive });
+  }, gross);
+}
+
 function powerSteps(s: Sheet, path: AirPath): number {
   const dryFlow = s.put(
     trappedDryAir,
@@ -92,7 +123,8 @@ function powerSteps(s: Sheet, path: AirPath): number {
       condition: s.input('engine.condition.factor'),
     },
   );
-  return s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s, path) });
+  const gross = s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s, path) });
+  return netSteps(s, gross, path, 'apart');
 }
 
 /** The breathing at a state, from the curve and its corrections. */
@@ -196,7 +228,7 @@ function matchedManifold(s: Sheet): number {
       symbol: 'p_m',
       quantity: 'pressure',
       value,
-      name: build.hot!.turbine.name,
+      name: engineTurbine(build)!.turbine.name,
     });
   if (kind === 'goal') return s.read({ code: 'asked', symbol: 'p_m', quantity: 'pressure', value });
   return s.put(
@@ -281,11 +313,11 @@ function manifoldSteps(s: Sheet): number {
 /** Losses of one place forwards (from an inlet pressure) or backwards (from an outlet pressure). */
 const lossSteps = (
   s: Sheet,
-  place: keyof Build['losses'],
+  place: LossStation,
   start: number,
   temperature: number,
   way: 'forwards' | 'backwards',
-): number => lossChain(s, s.build.losses[place], start, temperature, s.point.path.massFlow, way);
+): number => lossChain(s, lossesAt(s.build, place), start, temperature, s.point.path.massFlow, way);
 
 function ratioSteps(s: Sheet): number {
   const { climate } = s.build;
@@ -304,15 +336,15 @@ function ratioSteps(s: Sheet): number {
 
 function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
   const { efficiency } = engineCharger(s.point.path);
-  const { compressor } = s.build;
-  if (!compressor || efficiency.origin === 'guess')
+  const machine = engineMachine(s.build);
+  if (!machine || efficiency.origin === 'guess')
     return { value: efficiency.value, origin: s.own('efficiencyGuess') };
   s.read({
     code: 'map-efficiency',
     symbol: 'η',
     quantity: 'share',
     value: efficiency.value,
-    name: compressor.name,
+    name: machine.name,
   });
   return { value: efficiency.value, origin: read('map') };
 }
@@ -366,7 +398,8 @@ function outletSteps(s: Sheet): number {
 }
 
 function chargeSteps(s: Sheet): void {
-  const { cooler, climate, charged } = s.build;
+  const { climate, charged } = s.build;
+  const cooler = coolerAt(s.build, 'cooler');
   const { path, boosting } = s.point;
   if (!charged || !cooler) {
     if (boosting) outletSteps(s);
@@ -384,11 +417,14 @@ function chargeSteps(s: Sheet): void {
   );
 }
 
-const name = (s: Sheet) => (s.build.compressor ? { name: s.build.compressor.name } : {});
+const name = (s: Sheet) => {
+  const machine = engineMachine(s.build);
+  return machine ? { name: machine.name } : {};
+};
 
 function shaftSteps(s: Sheet): number {
   const at = engineCharger(s.point).at!;
-  const { map } = s.build.compressor!;
+  const map = engineMap(s.build)!;
   const correctedSpeed = s.read({
     code: 'map-speed',
     symbol: 'N_corr',
@@ -430,15 +466,13 @@ function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', sha
   if (code === 'map-edge') s.put(edgeRoom, { flow, edgeFlow: value });
 }
 
-const STANDARD = { pressure: 101_325, temperature: 288.15 };
-
 function correctedSteps(s: Sheet): number {
   const { build, point } = s;
-  const reference = build.compressor?.map.reference ?? STANDARD;
+  const reference = engineMap(build)?.reference ?? STANDARD;
   return s.put(
     correctedFlow,
     {
-      massFlow: point.path.massFlow / build.compressorCount,
+      massFlow: point.path.massFlow / engineCharger(build).count,
       temperature: engineCharger(point.path).inlet.temperature,
       pressure: engineCharger(point.path).inlet.pressure,
       referenceTemperature: reference.temperature,
@@ -463,7 +497,7 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   power: (s) => powerSteps(s, s.point.path),
   'thumb-power': (s) => {
     const [low, high] = s.build.fuel.horsepowerPerPound;
-    s.put(
+    const gross = s.put(
       ruleOfThumbPower,
       {
         massFlow: s.point.path.massFlow * s.build.trapped * s.build.condition,
@@ -471,6 +505,7 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
       },
       { massFlow: read('sums'), powerPerFlow: read('band') },
     );
+    netSteps(s, gross, s.point.path, 'all');
   },
   'wheel-power': (s) => {
     const { drivetrain } = s.build;
@@ -507,7 +542,11 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   },
   'shaft-speed': (s) => shaftSteps(s),
   'speed-share': (s) =>
-    s.put(speedShare, { speed: shaftSteps(s), limit: shaftLimit(s.build) }, { limit: read('map') }),
+    s.put(
+      speedShare,
+      { speed: shaftSteps(s), limit: shaftLimit(engineCharger(s.build)) },
+      { limit: read('map') },
+    ),
   'surge-margin': (s) => marginSteps(s, 'map-surge', engineCharger(s.point).at!.surgeMargin!),
   'choke-margin': (s) => marginSteps(s, 'map-choke', engineCharger(s.point).at!.chokeMargin!),
   'edge-room': (s) => marginSteps(s, 'map-edge', engineCharger(s.point).at!.edgeRoom!.share),

@@ -1,5 +1,7 @@
 'use client';
-import { engineCharger } from '@/core/charge-path/air-path';
+import { engineMap, engineTurbine } from '@/core/build/row';
+import type { Charger } from '@/core/charger/charger';
+import { engineCharger } from '@/core/charger/charged-air';
 import { isCompressor } from '@/formats/library-items';
 import dynamic from 'next/dynamic';
 import { memo, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
@@ -75,7 +77,9 @@ export default function ChargerBench() {
         <Parts bench="charger" parts={parts} />
       </div>
       <aside className={frame.column}>
-        <h2 className={frame.headline}>{build?.compressor ? titleOf(build) : 'Choose a compressor'}</h2>
+        <h2 className={frame.headline}>
+          {build && engineMap(build) ? titleOf(build) : 'Choose a compressor'}
+        </h2>
         <Problems />
         {answer && <Findings findings={answer.sweep.goal.findings} />}
         <NewerRevision />
@@ -109,7 +113,7 @@ function MapPart() {
   return shown ? (
     <>
       <h2 className={styles.title}>
-        {mapTitle(shown.build.compressor!)}
+        {mapTitle(engineCharger(shown.build))}
         {over && <> and {over.name}</>} on this engine
         <small>
           {over ? (
@@ -127,8 +131,8 @@ function MapPart() {
       </h2>
       <Picture
         answer={shown}
-        map={shown.build.compressor!.map}
-        name={mapTitle(shown.build.compressor!)}
+        map={engineMap(shown.build)!}
+        name={mapTitle(engineCharger(shown.build))}
         overs={overs}
         slot={slot}
       />
@@ -150,7 +154,7 @@ function MapAside() {
   const putOn = usePutOn();
   const picture = useShownPicture();
   const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
-  const count = answer?.build.compressorCount ?? 1;
+  const count = answer ? engineCharger(answer.build).count : 1;
   return (
     <>
       {picture.failure && (
@@ -170,7 +174,7 @@ function MapAside() {
         }
         onLay={(row) => void picture.lay(row)}
       />
-      {answer?.build.compressor && <Readings />}
+      {answer && engineMap(answer.build) && <Readings />}
       <p className={frame.foot}>
         Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge at
         constant ratio again: three figures with three names. The strip of a candidate is its way from surge
@@ -181,13 +185,14 @@ function MapAside() {
   );
 }
 
-const mapTitle = (c: NonNullable<Solved['build']['compressor']>) => (c.count > 1 ? `Twin ${c.name}` : c.name);
+const mapTitle = ({ count, machine }: Charger) =>
+  count > 1 ? `Twin ${machine?.name ?? ''}` : (machine?.name ?? '');
 
-/** The charger in a line: compressor, and the turbine with its housing where one is chosen. */
-const titleOf = ({ compressor, hot, low }: Solved['build']) =>
-  compressor
-    ? `${low ? `${low.compressor.name} on ` : ''}${mapTitle(compressor)}${hot && !low ? `, ${hot.turbine.name} ${hot.turbine.housing}` : ''}`
-    : '';
+/** The row of chargers in a line, and of a single one its turbine with the housing where one is chosen. */
+function titleOf(build: Solved['build']): string {
+  const turbine = build.chargers.length === 1 ? engineTurbine(build)?.turbine : undefined;
+  return `${build.chargers.map(mapTitle).join(' on ')}${turbine ? `, ${turbine.name} ${turbine.housing}` : ''}`;
+}
 
 /** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
 function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {
@@ -298,18 +303,18 @@ function ReadingsAt({ solved }: { solved: Solved }) {
   const { point, build } = solved;
   const at = engineCharger(point).at;
   const mark = at && at.range !== 'inside' ? styles.estimated : undefined;
-  const each = build.compressorCount > 1 ? 'each of the two' : '';
+  const each = engineCharger(build).count > 1 ? 'each of the two' : '';
   const rows: [string, string, string, (FigureId | undefined)?][] = [
     [
       'Air through it',
       each,
-      figure(point.path.massFlow / build.compressorCount, 'massFlow'),
-      build.compressorCount > 1 ? undefined : 'air-flow',
+      figure(point.path.massFlow / engineCharger(build).count, 'massFlow'),
+      engineCharger(build).count > 1 ? undefined : 'air-flow',
     ],
     ['Corrected flow', 'to the map’s reference', figure(at?.flow, 'massFlow'), 'corrected-flow'],
     [
       'Pressure ratio',
-      build.low ? 'of both stages together' : 'across the compressor',
+      build.chargers.length > 1 ? 'of both stages together' : 'across the compressor',
       figure(point.pressureRatio, 'ratio'),
       'pressure-ratio',
     ],

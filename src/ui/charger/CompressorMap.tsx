@@ -1,5 +1,5 @@
 'use client';
-import { engineCharger } from '@/core/charge-path/air-path';
+import { engineCharger } from '@/core/charger/charged-air';
 import { line } from 'd3-shape';
 import { memo, useMemo } from 'react';
 import type { CompiledMap } from '@/core/compressor/map';
@@ -119,7 +119,7 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage
           limit={map.maxSpeedRpm}
           reference={map.reference}
           taken={taken}
-          each={build.compressorCount > 1}
+          each={engineCharger(build).count > 1}
           isShared={others.length > 0}
         />
         {others.map((other) => (

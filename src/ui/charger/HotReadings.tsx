@@ -1,7 +1,8 @@
 'use client';
-import { engineCharger } from '@/core/charge-path/air-path';
+import { engineTurbine } from '@/core/build/row';
+import type { MatchKind } from '@/core/charge-path/match';
+import { engineCharger } from '@/core/charger/charged-air';
 import { figureAt, figures, type FigureId } from '@/core/workings/figures';
-import type { MatchKind } from '@/core/charge-path/settle';
 import frame from '../frame/frame.module.css';
 import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -25,7 +26,7 @@ export function HotReadings() {
     <Table solved={solved} />
   ) : (
     <p className={frame.lead}>
-      {solved.build.hot
+      {engineTurbine(solved.build)
         ? 'Turbine and compressor find no steady state at this speed.'
         : 'No turbine yet: choose a turbocharger under Turbine and gate. Until then back pressure is a guess.'}
     </p>
@@ -36,7 +37,7 @@ function Table({ solved }: { solved: Solved }) {
   const { figure } = useWords();
   const { build, point } = solved;
   const match = point.match!;
-  const each = build.compressorCount > 1 ? 'of one of the two' : '';
+  const each = engineCharger(build).count > 1 ? 'of one of the two' : '';
   const asked = match.asked - build.climate.pressure;
   const row = (id: FigureId, name: string, hint = '') => ({
     id,
@@ -54,10 +55,13 @@ function Table({ solved }: { solved: Solved }) {
     row(
       'turbine-inlet-temperature',
       'Turbine inlet temperature',
-      `limit ${figure(build.hot!.turbine.maxTemperature, 'temperature')}`,
+      `limit ${figure(engineTurbine(build)!.turbine.maxTemperature, 'temperature')}`,
     ),
     row('expansion-ratio', 'Expansion ratio', 'total to static'),
-    row('gate-share', build.hot!.gate.kind === 'vanes' ? 'Past the wheel' : 'Through the wastegate'),
+    row(
+      'gate-share',
+      engineTurbine(build)!.gate.kind === 'vanes' ? 'Past the wheel' : 'Through the wastegate',
+    ),
     row(
       'shaft-speed',
       'Shaft speed',

@@ -1,5 +1,6 @@
 'use client';
-import { engineCharger, frontCharger } from '@/core/charge-path/air-path';
+import { engineMachine, engineTurbine } from '@/core/build/row';
+import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import { isTurbocharger, isTurbine } from '@/formats/library-items';
@@ -37,7 +38,7 @@ export default function PairPart() {
   const { solved } = useSpeed();
   if (!answer || !solved)
     return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
-  if (!solved.build.hot)
+  if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
         No turbine yet. Choose a turbocharger on the sheet ‘Turbine and gate’; here it is put beside a second
@@ -46,7 +47,7 @@ export default function PairPart() {
     );
   return (
     <>
-      {solved.build.low && <Stages solved={solved} />}
+      {frontCharger(solved.build) && <Stages solved={solved} />}
       <Versus solved={solved} />
     </>
   );
@@ -76,13 +77,14 @@ function Stages({ solved }: { solved: Solved }) {
   );
   const none = useCallback(() => ({}), []);
   const { common, reads } = useCurves(solved, ofEach, none);
-  const { low, compressor } = build;
+  const front = frontCharger(build)?.machine;
+  const own = engineMachine(build);
   const at = frontCharger(point.path);
-  if (!low || !compressor) return null;
+  if (!front || !own) return null;
   return (
     <>
       <h2 className={demand.title}>
-        {low.compressor.name} in front of {compressor.name}
+        {front.name} in front of {own.name}
         <small>
           {at
             ? `at ${figure(point.speedRpm, 'engineSpeed')}: ${figure(at.outlet.ratio, 'ratio')} in front × ${figure(engineCharger(point.path).outlet.ratio, 'ratio')} at the engine, less the loss between = ${figure(point.pressureRatio, 'ratio')}`
@@ -91,9 +93,9 @@ function Stages({ solved }: { solved: Solved }) {
       </h2>
       <div className={styles.stageMaps}>
         {(['front', 'engine'] as const).map((stage) => {
-          const one = stage === 'front' ? shown.build.low?.compressor : shown.build.compressor;
+          const one = stage === 'front' ? frontCharger(shown.build)?.machine : engineMachine(shown.build);
           return (
-            one && (
+            one?.map && (
               <section key={stage}>
                 <h3>
                   {stage === 'front' ? 'Low-pressure stage, in front' : 'High-pressure stage, at the engine'}

@@ -1,4 +1,4 @@
-import { engineCharger } from '@/core/charge-path/air-path';
+import { engineCharger } from '@/core/charger/charged-air';
 import type { CompiledMap } from '@/core/compressor/map';
 import type { OperatingPoint } from '@/core/solve/point';
 import { nearestToSurge } from '@/core/solve/map-spans';

@@ -1,4 +1,5 @@
 'use client';
+import { engineMap } from '@/core/build/row';
 import { useCallback, useMemo } from 'react';
 import { derate, siteRows, type Derated, type SiteRow } from '@/core/studies/sites';
 import { libraryOf } from '@/formats/library-items';
@@ -25,7 +26,7 @@ export default function SitesPart() {
   const rows = useSlices(useCallback(() => siteRows(job, id, library), [job, id, library]));
   const found = useSlices(useCallback(() => derate(job, id, library), [job, id, library]));
   const derated = found?.findLast((d): d is Derated => d !== undefined) ?? null;
-  if (!answer?.build.compressor)
+  if (!answer || !engineMap(answer.build))
     return (
       <p className={frame.lead}>
         Put a compressor on the job first: then its line is drawn in every air of the Brief.
@@ -62,7 +63,7 @@ function Fan({ rows }: { rows: SiteRow[] }) {
   const { answer } = useJob();
   const { displayUnit, figure } = useWords();
   const { ref, width, height } = useSize<HTMLDivElement>({ width: 808, height: 400 });
-  const map = answer!.build.compressor!.map;
+  const map = engineMap(answer!.build)!;
   const shapes = useMemo(() => mapShapes(map), [map]);
   const lines = rows.map((row) => ({ row, places: row.line.map(({ flow, ratio }) => ({ flow, ratio })) }));
   const picture = frameOf(

@@ -1,8 +1,9 @@
 'use client';
+import { engineCharger } from '@/core/charger/charged-air';
+import { isMatched } from '@/core/charge-path/match';
 import { useCallback, useMemo, useState } from 'react';
 import { given } from '@/core/documents/input';
 import { nearestFifty } from '@/core/units/nearest';
-import { isMatched } from '@/core/charge-path/settle';
 import {
   gateSizes,
   housingSizes,
@@ -203,7 +204,7 @@ function Gates() {
   const { figure } = useWords();
   const edit = useEditHot();
   const make = useCallback(() => (build ? gateSizes(build) : (function* () {})()), [build]);
-  const gate = build?.hot.gate;
+  const gate = build && engineCharger(build).drive.gate;
   const sized = useLast(make);
   if (gate?.kind !== 'valve') return null;
   return (
@@ -222,7 +223,7 @@ function Springs() {
   const { figure } = useWords();
   const edit = useEditHot();
   const make = useCallback(() => (build ? springSizes(build) : (function* () {})()), [build]);
-  const gate = build?.hot.gate;
+  const gate = build && engineCharger(build).drive.gate;
   const sized = useLast(make);
   if (gate?.kind !== 'valve' || gate.reference === 'dome') return null;
   return (

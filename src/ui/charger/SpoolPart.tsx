@@ -1,4 +1,5 @@
 'use client';
+import { engineTurbine } from '@/core/build/row';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import {
   solveSpool,
@@ -40,7 +41,7 @@ export default function SpoolPart() {
   const plan = useMemo(() => trialOf(job), [job]);
   if (!answer || !solved)
     return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
-  if (!solved.build.hot)
+  if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
         No turbine yet: choose a turbocharger on the sheet ‘Turbine and gate’, and its time to boost is known.
@@ -79,7 +80,7 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
     () =>
       wanted.drawn.flatMap((d): Tried[] => {
         const answer = d.index === setupIndex ? wanted : d.answer;
-        return answer?.build.hot
+        return answer && engineTurbine(answer.build)
           ? [
               {
                 letter: d.setup.letter,

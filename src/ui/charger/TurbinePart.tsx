@@ -1,9 +1,11 @@
 'use client';
+import { engineTurbine } from '@/core/build/row';
+import { engineCharger } from '@/core/charger/charged-air';
+import { shaftLimit } from '@/core/charger/charger';
 import { useCallback, useMemo } from 'react';
-import { engineCharger, shaftLimit } from '@/core/charge-path/air-path';
 import { figureAt } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
-import type { HotSideDocument } from '@/core/job/schema/job';
+import type { TurbineSideDocument } from '@/core/job/schema/job';
 import { JUDGED_RATIO } from '@/core/solve/map-spans';
 import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
@@ -41,7 +43,7 @@ export default function TurbinePart() {
   const { solved } = useSpeed();
   if (!answer || !solved)
     return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
-  if (!solved.build.hot)
+  if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
         No turbine yet. Choose a turbocharger on the right: compressor, turbine, housing and gate come with
@@ -78,8 +80,8 @@ function Curves({ solved }: { solved: Solved }) {
   );
   const ofOwn = useCallback(
     (b: Solved['build'], p: OperatingPoint): Record<string, number> => ({
-      limit: inUnit(b.hot!.turbine.maxTemperature, 'temperature'),
-      shaftLimit: inUnit(shaftLimit(b), 'shaftSpeed') / 1_000,
+      limit: inUnit(engineTurbine(b)!.turbine.maxTemperature, 'temperature'),
+      shaftLimit: inUnit(shaftLimit(engineCharger(b)), 'shaftSpeed') / 1_000,
       ...(p.match
         ? {
             asked: inUnit(p.match.asked - b.climate.pressure, 'boost'),
@@ -258,7 +260,7 @@ export function TurbineAside() {
   );
 }
 
-function TurboChoice({ hot }: { hot: HotSideDocument | undefined }) {
+function TurboChoice({ hot }: { hot: TurbineSideDocument | undefined }) {
   const { store, turbos, items, setupIndex, takeItems } = useJob();
   const { figure, figureNumber } = useWords();
   const putTurbo = usePutTurbo();
@@ -284,7 +286,7 @@ function TurboChoice({ hot }: { hot: HotSideDocument | undefined }) {
     const isKnown = !hot || offered.some((o) => o.value === key);
     return [...(isKnown ? [] : [{ value: key, label: turbine?.document.name ?? 'as it came' }]), ...offered];
   }, [turbos, hot, turbine]);
-  const edit = (change: (hot: HotSideDocument) => void) => {
+  const edit = (change: (hot: TurbineSideDocument) => void) => {
     store.getState().edit((job) => {
       const there = job.setups[setupIndex]!.induction;
       const side = there.kind === 'turbo' ? there.stages[0]?.hot : undefined;
@@ -364,7 +366,7 @@ export function Gate({
   path,
   title = 'What holds the boost',
 }: {
-  hot: HotSideDocument;
+  hot: TurbineSideDocument;
   path: string;
   title?: string;
 }) {

@@ -1,4 +1,6 @@
 'use client';
+import { engineCharger } from '@/core/charger/charged-air';
+import { engineTurbine } from '@/core/build/row';
 import { useCallback, useMemo, useState } from 'react';
 import { trialOf } from '@/core/studies/spool';
 import {
@@ -71,12 +73,12 @@ export function Versus({ solved }: { solved: Solved }) {
   const lines = useMemo((): Line[] => {
     const shown = drawn.flatMap((d): Line[] => {
       const answer = d.index === setupIndex ? solved : d.answer;
-      if (!answer?.build.hot) return [];
+      if (!answer || !engineTurbine(answer.build)) return [];
       const there = d.setup.induction;
       const refs =
         there.kind === 'turbo' ? there.stages.flatMap((stage) => stage.hot?.turbocharger ?? []) : [];
       const found = refs.flatMap((r) => items?.find((t) => t.id === r.id && t.revision === r.revision) ?? []);
-      const { compressorCount } = answer.build;
+      const { count } = engineCharger(answer.build);
       const prices = found.map((t) => t.document.price?.value ?? null);
       const isWhole = found.length > 0 && found.length === refs.length && !prices.includes(null);
       const wheels = found.map((t) => t.compressor.exducer.value);
@@ -86,8 +88,8 @@ export function Versus({ solved }: { solved: Solved }) {
           what: d.index === setupIndex ? 'this setup' : `setup ${d.setup.letter}`,
           name: d.setup.name,
           ...versusOf(answer, trial),
-          price: isWhole ? compressorCount * prices.reduce<number>((sum, p) => sum + p!, 0) : null,
-          space: spaceOf(wheels.flatMap((w) => Array.from({ length: compressorCount }, () => w))),
+          price: isWhole ? count * prices.reduce<number>((sum, p) => sum + p!, 0) : null,
+          space: spaceOf(wheels.flatMap((w) => Array.from({ length: count }, () => w))),
         },
       ];
     });

@@ -1,4 +1,6 @@
 'use client';
+import { engineMachine, engineMap } from '@/core/build/row';
+import { engineCharger } from '@/core/charger/charged-air';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { compileBuild } from '@/core/build/build';
 import { stageAnswer } from '@/core/solve/stage-view';
@@ -48,7 +50,7 @@ function usePicture() {
   const draft = useJobState((s) => s.draft);
   const [laid, setLaid] = useState<Laid[]>([]);
   const [failure, setFailure] = useState<string | null>(null);
-  const own = answer?.build.compressor ? answer : null;
+  const own = answer && engineMap(answer.build) ? answer : null;
 
   const others = useMemo(
     () => laid.map((one) => solveWith(draft, setupIndex, one, items)),
@@ -59,7 +61,7 @@ function usePicture() {
   const shown: Shown | null = isForeign ? first : own;
   const upper = second ?? (isForeign ? null : first);
   const over: Overlay | null = useMemo(
-    () => (upper?.build.compressor ? { ...overlayOf(upper)!, slot: 1, isCandidate: true } : null),
+    () => (upper && engineMap(upper.build) ? { ...overlayOf(upper)!, slot: 1, isCandidate: true } : null),
     [upper],
   );
   // The other setups that are drawn, as far as three lines allow; a candidate takes the place of one.
@@ -105,11 +107,11 @@ function usePicture() {
 
 /** A solved setup as it is drawn over another; null where it has no compressor. */
 function overlayOf({ build, sweep }: Shown): Omit<Overlay, 'slot' | 'isCandidate'> | null {
-  const { compressor } = build;
-  if (!compressor) return null;
+  const machine = engineMachine(build);
+  if (!machine?.map) return null;
   return {
-    name: `${build.compressorCount > 1 ? 'Twin ' : ''}${compressor.name}`,
-    map: compressor.map,
+    name: `${engineCharger(build).count > 1 ? 'Twin ' : ''}${machine.name}`,
+    map: machine.map,
     sweep: stageAnswer({ build, sweep }, 'engine').sweep,
   };
 }

@@ -1,5 +1,5 @@
 'use client';
-import { engineCharger } from '@/core/charge-path/air-path';
+import { engineCharger } from '@/core/charger/charged-air';
 import Button from '@mui/material/Button';
 import { useCallback, useDeferredValue, useState } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
@@ -269,7 +269,7 @@ function Pictures({ solved }: { solved: Solved }) {
   );
   const { common, reads } = useCurves(solved, ofEach, ofOwn);
   const level = useDeferredValue(inUnit(build.goal.power, 'power'));
-  const each = build.compressorCount > 1 ? ', each of two' : '';
+  const each = engineCharger(build).count > 1 ? ', each of two' : '';
   return (
     <>
       <h2 className={styles.title}>

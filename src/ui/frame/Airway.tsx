@@ -1,7 +1,8 @@
 'use client';
-import { engineCharger, frontCharger } from '@/core/charge-path/air-path';
+import { engineMap, engineTurbine } from '@/core/build/row';
+import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
-import type { Station, StationKind } from '@/core/solve/point';
+import type { Station, StationKind } from '@/core/charge-path/stations';
 import { pricesAt, type Price } from '@/core/studies/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
@@ -274,7 +275,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             from={middle('compressor')}
             to={middle('turbine')}
             words={`compressor takes ${figure(work, 'shaftPower')}`}
-            known={build.hot !== null}
+            known={engineTurbine(build) !== null}
             y={sharesLink ? 76 : 84}
           />
         )}
@@ -506,18 +507,18 @@ function linesOf(
         remark:
           map?.efficiency != null
             ? `${figure(map.efficiency, 'share')}${map.range === 'inside' ? '' : ' est.'}, ${figure(map.shaftSpeedRpm, 'shaftSpeed')}`
-            : build.compressor
+            : engineMap(build)
               ? 'lets the air pass'
               : `${figure(build.efficiencyGuess, 'share')}, a guess`,
       };
     case 'cylinders':
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`,
-        remark: station.known && build.hot ? 'at the turbine inlet' : 'by fuel flow',
+        remark: station.known && engineTurbine(build) ? 'at the turbine inlet' : 'by fuel flow',
       };
     case 'turbine': {
       const { match } = point;
-      if (!match) return { change: build.hot ? 'no steady state' : 'not chosen yet', remark: '' };
+      if (!match) return { change: engineTurbine(build) ? 'no steady state' : 'not chosen yet', remark: '' };
       const gate =
         engineCharger(match).turbine.gateFlow /
         (engineCharger(match).turbine.flow + engineCharger(match).turbine.gateFlow);
@@ -526,7 +527,7 @@ function linesOf(
         remark:
           match.kind === 'turbine'
             ? 'gate shut'
-            : build.hot?.gate.kind === 'vanes'
+            : engineTurbine(build)?.gate.kind === 'vanes'
               ? `vanes ${figure(engineCharger(match).turbine.opening, 'share')} open`
               : `gate ${figure(gate, 'share')}`,
       };

@@ -68,7 +68,7 @@ const hotSideSchema = z.strictObject({
   mechanicalEfficiency: input(0.5, 1),
   maxSpeedRpm: input(5_000, 500_000),
 });
-export type HotSideDocument = z.infer<typeof hotSideSchema>;
+export type TurbineSideDocument = z.infer<typeof hotSideSchema>;
 
 const coolerSchema = z.strictObject({
   kind: z.enum(['none', 'air', 'water']),

@@ -2,10 +2,11 @@ import type { Climate } from '../air/climate';
 import { compressionRatioOf } from './derived';
 import { makeExhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
-import type { HotSideDocument, Job, Setup } from '../job/schema/job';
+import type { TurbineSideDocument, Job, Setup } from '../job/schema/job';
 import { compileTurbine } from '../turbine/flow';
 import type { Turbine } from '../turbine/document';
-import { compileGate, type HotSide } from '../turbocharger/turbine-side';
+import { compileGate } from '../turbocharger/turbine-side';
+import type { ExhaustDrive } from '../charger/charger';
 import { trappedBy } from './job-engine';
 import type { ExhaustLosses } from './plumbing';
 
@@ -14,13 +15,13 @@ const usesPulses = (entry: Turbine['housings'][number]['entry'], exhaust: Setup[
   entry !== 'open' && exhaust.manifold === 'divided';
 
 /** Turbine, gate and exhaust of a setup, ready for the sums; null if the housing has no data of any kind. */
-export function hotSideOf(
+export function turbineSideFor(
   job: Job,
   setup: Setup,
-  hot: HotSideDocument,
+  hot: TurbineSideDocument,
   turbine: Turbine,
   given: { climate: Climate; fuel: Fuel; count: number; exhaustLosses: ExhaustLosses },
-): HotSide | null {
+): ExhaustDrive | null {
   const { climate, fuel, count, exhaustLosses } = given;
   const { share, retard, retardBy, heatLoss, wall, pulse } = setup.exhaust;
   const exhaust = makeExhaust({
@@ -44,6 +45,7 @@ export function hotSideOf(
   });
   if (!compiled) return null;
   return {
+    kind: 'exhaust',
     count,
     turbine: compiled,
     gate: compileGate(hot.gate),

@@ -1,0 +1,43 @@
+import type { CompiledMap } from '../compressor/map';
+import { engineCharger } from '../charger/charged-air';
+import { turbineSideOf, type ExhaustDrive } from '../charger/charger';
+import type { Machine } from '../charger/machine';
+import type { Build } from './build';
+import { without } from './elements';
+
+/** The machine that the engine breathes from; null until one is chosen. */
+export const engineMachine = (build: Build): Machine | null => engineCharger(build).machine;
+
+/** Its measured map; null until one is chosen, and for a machine that has none. */
+export const engineMap = (build: Build): CompiledMap | null => engineMachine(build)?.map ?? null;
+
+/** The turbine side of the charger at the engine; null until a turbine is chosen, and where the crankshaft drives it. */
+export const engineTurbine = (build: Build): ExhaustDrive | null => turbineSideOf(engineCharger(build));
+
+/** The build with its chargers changed one by one, ambient first. */
+export const withChargers = <B extends Build>(
+  build: B,
+  change: (charger: B['chargers'][number], index: number) => B['chargers'][number],
+): B => ({ ...build, chargers: build.chargers.map(change) });
+
+/** The build with the charger at the engine changed. */
+export const withEngineCharger = <B extends Build>(
+  build: B,
+  change: (charger: B['chargers'][number]) => B['chargers'][number],
+): B => withChargers(build, (charger, i) => (i === build.chargers.length - 1 ? change(charger) : charger));
+
+/** The build with the drive of its charger left open: what the engine asks of the air, whatever would have to drive it. */
+export const withDriveOpen = (build: Build): Build => ({
+  ...build,
+  chargers: [{ ...engineCharger(build), drive: null }],
+  elements: build.chargers.length > 1 ? withoutFront(build) : build.elements,
+});
+
+/** The air's way past the charger in front, as if it were not there. */
+function withoutFront({ elements }: Build): Build['elements'] {
+  const first = elements.findIndex(({ kind }) => kind === 'charger');
+  return without(
+    elements.filter((_, i) => i !== first),
+    'between',
+  );
+}

@@ -1,0 +1,174 @@
+import { enthalpy } from '../air/gas-properties';
+import type { Build } from '../build/build';
+import { coolerAt, lossesAt } from '../build/elements';
+import { engineCharger } from '../charger/charged-air';
+import { turbineSideOf } from '../charger/charger';
+import type { Range, Reason } from '../working/range';
+import type { AirPath } from './air-path';
+import type { Match } from './match';
+import type { Troubles } from './troubles';
+
+export type StationKind =
+  | 'weather'
+  | 'filter'
+  | 'front-compressor'
+  | 'between'
+  | 'compressor'
+  | 'cooler'
+  | 'throttle'
+  | 'cylinders'
+  | 'turbine'
+  | 'front-turbine'
+  | 'tailpipe';
+
+/** A place on the air's way with the state at its outlet, SI. `known: false`: not chosen yet, nothing is invented. */
+export type Station = {
+  id: StationKind;
+  known: boolean;
+  pressure: number | null;
+  temperature: number | null;
+  massFlow: number | null;
+  powerIn?: number;
+  heatIn?: number;
+  drop?: number;
+  range: Range;
+  troubles: Reason[];
+};
+
+/** Of a row of one or two chargers, ambient first: the names of the places behind machine and turbine of each. */
+const placesOf = (
+  index: number,
+  count: number,
+): { machine: StationKind; behind: 'between' | 'cooler'; turbine: StationKind } =>
+  index === count - 1
+    ? { machine: 'compressor', behind: 'cooler', turbine: 'turbine' }
+    : { machine: 'front-compressor', behind: 'between', turbine: 'front-turbine' };
+
+/** Whether the exhaust drives, or would drive, the charger at the engine: it is so until a belt is said to. */
+const hasTurbine = (build: Build): boolean => engineCharger(build).drive?.kind !== 'belt';
+
+/** Where the sums found no answer nothing is invented: the weather is known, the rest is not. */
+function unsolved(build: Build, weather: Station, unknown: (id: StationKind) => Station): Station[] {
+  const rest: StationKind[] = build.charged
+    ? [
+        'filter',
+        'compressor',
+        'cooler',
+        'throttle',
+        'cylinders',
+        ...(hasTurbine(build) ? (['turbine'] as const) : []),
+        'tailpipe',
+      ]
+    : ['filter', 'throttle', 'cylinders', 'tailpipe'];
+  return [weather, ...rest.map(unknown)];
+}
+
+/**
+ * The places on the air's way with the state at the outlet of each, in the order of the flow: what the elements of the
+ * build are, and behind the cylinders the turbines from the engine outwards. In: a solved path; the match where there is
+ * one; flywheel power W; what is wrong where. Total.
+ */
+export function stationsOf(
+  build: Build,
+  path: AirPath,
+  match: Match | null,
+  power: number,
+  troubles: Troubles,
+): Station[] {
+  const { climate } = build;
+  const { gas } = climate;
+  const flow = path.massFlow;
+  const state = (
+    id: StationKind,
+    at: { pressure: number; temperature: number },
+    more: Partial<Station> = {},
+  ): Station => ({
+    id,
+    known: true,
+    pressure: at.pressure,
+    temperature: at.temperature,
+    massFlow: flow,
+    range: 'inside',
+    troubles: (id === 'compressor' ? troubles.compressor : troubles.pipes[id]) ?? [],
+    ...more,
+  });
+  const unknown = (id: StationKind): Station => ({
+    id,
+    known: false,
+    pressure: null,
+    temperature: null,
+    massFlow: null,
+    range: 'inside',
+    troubles: [],
+  });
+  if (path.kind !== 'converged')
+    return unsolved(build, state('weather', climate, { massFlow: null }), unknown);
+  const stations = [
+    state('weather', climate),
+    state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
+  ];
+  const working = path.chargers.length;
+  if (build.charged)
+    path.chargers.forEach((air, i) => {
+      const places = placesOf(i, working);
+      const next = path.chargers[i + 1]?.inlet ?? path.cooler;
+      stations.push(
+        state(places.machine, air.outlet, {
+          powerIn: flow * air.outlet.work,
+          range: air.map?.range ?? 'inside',
+        }),
+      );
+      const isThere = coolerAt(build, places.behind) || lossesAt(build, places.behind).length > 0;
+      // Between two chargers there is always a place, if only a piece of pipe.
+      if (places.behind === 'between' || isThere)
+        stations.push(
+          state(places.behind, next, {
+            heatIn: flow * (enthalpy(gas, next.temperature) - enthalpy(gas, air.outlet.temperature)),
+            drop: air.outlet.pressure - next.pressure,
+          }),
+        );
+    });
+  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
+  const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
+  const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
+  if (!match) {
+    stations.push({ ...unknown('cylinders'), ...cylinders });
+    if (build.charged && hasTurbine(build)) stations.push(unknown('turbine'));
+    stations.push(unknown('tailpipe'));
+    return stations;
+  }
+  const { portPressure, exhaustFlow } = match;
+  const { turbine } = engineCharger(match);
+  // Cylinders and manifold: what stands at the turbine inlet.
+  stations.push(
+    state('cylinders', turbine.inlet, {
+      ...cylinders,
+      massFlow: exhaustFlow,
+      drop: portPressure - turbine.inlet.pressure,
+    }),
+  );
+  for (let i = match.chargers.length - 1; i >= 0; i--) {
+    const { turbine: wheel } = match.chargers[i]!;
+    const side = turbineSideOf(build.chargers[i]!);
+    stations.push(
+      state(
+        placesOf(i, match.chargers.length).turbine,
+        { pressure: wheel.outlet.pressure, temperature: wheel.mixed },
+        {
+          massFlow: exhaustFlow,
+          powerIn: -wheel.power * (side?.count ?? 1),
+          range: side?.turbine.rangeAt(wheel.ratio) ?? 'inside',
+        },
+      ),
+    );
+  }
+  const last = match.chargers[0]!.turbine;
+  stations.push(
+    state(
+      'tailpipe',
+      { pressure: climate.pressure, temperature: last.mixed },
+      { massFlow: exhaustFlow, drop: last.outlet.pressure - climate.pressure },
+    ),
+  );
+  return stations;
+}
