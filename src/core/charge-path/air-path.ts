@@ -26,6 +26,8 @@ export type AirPath = {
   residual: number;
   massFlow: number;
   dryFlow: number;
+  /** The breathing curve at this speed, and what the engine takes by it here. */
+  breathing: number;
   volumetricEfficiency: number;
   /** Of the air trapped. */
   lambda: number;
@@ -183,6 +185,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     residual: Infinity,
     massFlow: start?.massFlow ?? 0,
     dryFlow: 0,
+    breathing: value,
     volumetricEfficiency: value,
     lambda: build.lambda,
     breathingRange: range,
@@ -213,7 +216,7 @@ export function breathe(
 ): number {
   const { climate } = build;
   const ve = volumetricEfficiency.fn({
-    curve: build.breathing.at(speedRpm).value,
+    curve: path.breathing,
     correction: build.breathingFactor(temperature, backPressureRatio),
   });
   const flow = airFlow.fn({

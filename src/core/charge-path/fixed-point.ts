@@ -18,24 +18,37 @@ export type Unknown = keyof Unknowns;
 /** What a search learnt of its slopes, and the rule it went by: another rule has others. */
 export type Secants = { rule: string; pairs: readonly Secant[] };
 
+/** The order they stand in where they are counted. */
+const ORDER = ['chargeTemperature', 'backPressureRatio', 'manifoldPressure', 'frontRatio'] as const;
+const TEMPERATURE = 0;
+const BACK_PRESSURE = 1;
+const PRESSURE = 2;
+const FRONT = 3;
+
 /** One over a typical size: what a step of each counts. */
-const scales: Unknowns = {
-  chargeTemperature: 1 / 300,
-  backPressureRatio: 1,
-  manifoldPressure: 1 / 1e5,
-  frontRatio: 1,
-};
+const SCALES = [1 / 300, 1, 1 / 1e5, 1];
 
 /** No step of more than a fifth of the pressure, and nothing beyond what physics or the gas data allow. */
-const bounds: Record<Unknown, (now: number, ambient: number) => [least: number, most: number]> = {
-  chargeTemperature: (now) => [Math.max(210, now - 80), Math.min(900, now + 80)],
-  backPressureRatio: (now) => [Math.max(0.3, now * 0.6), Math.min(12, now * 1.6)],
-  manifoldPressure: (now, ambient) => [
-    Math.max(0.2 * ambient, now * 0.8),
-    Math.min(12 * ambient, now * 1.25),
-  ],
-  frontRatio: (now) => [Math.max(1, now * 0.75), Math.min(HIGHEST_RATIO, now * 1.35)],
-};
+function bounded(place: number, next: number, now: number, ambient: number): number {
+  if (!Number.isFinite(next)) return now;
+  switch (place) {
+    case TEMPERATURE:
+      return Math.min(Math.min(900, now + 80), Math.max(Math.max(210, now - 80), next));
+    case BACK_PRESSURE:
+      return Math.min(Math.min(12, now * 1.6), Math.max(Math.max(0.3, now * 0.6), next));
+    case PRESSURE:
+      return Math.min(Math.min(12 * ambient, now * 1.25), Math.max(Math.max(0.2 * ambient, now * 0.8), next));
+    default:
+      return Math.min(Math.min(HIGHEST_RATIO, now * 1.35), Math.max(Math.max(1, now * 0.75), next));
+  }
+}
+
+const inOrder = (u: Unknowns): number[] => [
+  u.chargeTemperature,
+  u.backPressureRatio,
+  u.manifoldPressure,
+  u.frontRatio,
+];
 
 /**
  * The unknowns of a row of chargers, gathered from what stands in it: every way has its charge temperature; an exhaust
@@ -47,7 +60,7 @@ export function unknownsOf({ chargers }: Build, given: readonly Unknown[]): Unkn
   if (chargers.some(({ drive }) => drive?.kind === 'exhaust')) found.push('backPressureRatio');
   found.push('manifoldPressure');
   if (chargers.length > 1) found.push('frontRatio');
-  return found.filter((unknown) => !given.includes(unknown));
+  return given.length ? found.filter((unknown) => !given.includes(unknown)) : found;
 }
 
 /** Steps that are mixed: a third brings nothing here (counted in turns). */
@@ -86,13 +99,15 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
   | { found: Found; at: Unknowns; iterations: number; residual: number; secants: readonly Secant[] }
   | MatchStop {
   const ambient = build.climate.pressure;
+  const places = unknowns.map((unknown) => ORDER.indexOf(unknown));
   const mixer = new AndersonMixer(
-    unknowns.map((unknown) => scales[unknown]),
+    places.map((place) => SCALES[place]!),
     DEPTH,
     known,
   );
-  const values = unknowns.map(() => 0);
-  const steps = unknowns.map(() => 0);
+  const values = places.map(() => 0.5);
+  const steps = places.map(() => 0.5);
+  const size = places.length;
   let at = start;
   let best = Infinity;
   let stuck = 0;
@@ -100,12 +115,18 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
     const found = take(at, i);
     // What a turn cannot do is the pipes' fault where they pass no more by then.
     if (typeof found === 'string') return stopOf(build, path, at.manifoldPressure) ?? found;
+    const now = inOrder(at);
+    const next = inOrder(found.next);
     let residual = 0;
-    unknowns.forEach((unknown, k) => {
-      values[k] = at[unknown];
-      steps[k] = found.next[unknown] - at[unknown];
-      residual = Math.max(residual, Math.abs(steps[k]!) * scales[unknown]);
-    });
+    for (let k = 0; k < size; k++) {
+      const place = places[k]!;
+      const step = next[place]! - now[place]!;
+      values[k] = now[place]!;
+      steps[k] = step;
+      const scaled = Math.abs(step) * SCALES[place]!;
+      // Written so that what is no number stays none.
+      if (!(scaled <= residual)) residual = scaled;
+    }
     if (!Number.isFinite(residual)) return 'match-not-found';
     if (isAnswer(found, residual))
       return (
@@ -125,13 +146,16 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
       stuck = 0;
     }
     const mixed = mixer.next(values, steps);
-    const next = { ...at };
-    unknowns.forEach((unknown, k) => {
-      const value = mixed[k]!;
-      const [least, most] = bounds[unknown](at[unknown], ambient);
-      if (Number.isFinite(value)) next[unknown] = Math.min(most, Math.max(least, value));
-    });
-    at = next;
+    for (let k = 0; k < size; k++) {
+      const place = places[k]!;
+      now[place] = bounded(place, mixed[k]!, now[place]!, ambient);
+    }
+    at = {
+      chargeTemperature: now[TEMPERATURE]!,
+      backPressureRatio: now[BACK_PRESSURE]!,
+      manifoldPressure: now[PRESSURE]!,
+      frontRatio: now[FRONT]!,
+    };
   }
   return stopOf(build, path, at.manifoldPressure) ?? 'match-not-found';
 }

@@ -1,10 +1,10 @@
+import type { Gas } from '../air/gas-properties';
 import { MACH_WARNING, machNumber } from '../charge-air/losses';
-import { engineCharger, frontCharger, type ChargedAir } from '../charger/charged-air';
+import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
 import { shaftLimit, type Charger } from '../charger/charger';
 import { shaftSpeed } from '../compressor/formulas';
 import type { TurbineSide } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
-import { lossesAt } from '../build/elements';
 import type { ExhaustLosses, PlacedLoss } from '../build/plumbing';
 import { engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
@@ -24,31 +24,39 @@ export function troublesOf(build: Build, path: AirPath, match: Match | null): Tr
   const compressor = mapTroubles(charger, own);
   const front = ahead && inFront ? mapTroubles(inFront, ahead) : [];
   const pipes: Partial<Record<StationKind, Reason[]>> = {};
-  const inlet = {
-    filter: path.filter,
-    between: inFront?.outlet ?? path.filter,
-    cooler: charger.outlet,
-    throttle: path.manifold,
-  };
-  for (const place of ['filter', 'between', 'cooler', 'throttle'] as const)
-    for (const loss of lossesAt(build, place)) {
-      if (!loss.diameter) continue;
-      const mach = machNumber.fn({
-        massFlow: path.massFlow / loss.pipes,
-        temperature: inlet[place].temperature,
-        pressure: inlet[place].pressure,
-        gasConstant: build.climate.gas.gasConstant,
-        diameter: loss.diameter,
-      });
-      if (mach > MACH_WARNING)
-        (pipes[place] ??= []).push(
-          reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] }),
-        );
-    }
+  for (const element of build.elements) {
+    if (element.kind !== 'loss' || !element.loss.diameter) continue;
+    const { station, loss } = element;
+    const inlet =
+      station === 'filter'
+        ? path.filter
+        : station === 'between'
+          ? (inFront?.outlet ?? path.filter)
+          : station === 'cooler'
+            ? charger.outlet
+            : path.manifold;
+    const narrow = narrowFor(loss, path.massFlow, inlet, build.climate.gas);
+    if (narrow) (pipes[station] ??= []).push(narrow);
+  }
   const turbine = engineTurbine(build);
   if (match && turbine) Object.assign(pipes, hotTroubles(turbine, build.exhaustLosses, match));
   if (front.length) pipes['front-compressor'] = front;
   return { compressor, pipes };
+}
+
+/** What to say of a bore that the gas rushes through; null where it does not, or no bore is known. Flow of the engine, kg/s. */
+function narrowFor(loss: PlacedLoss, massFlow: number, inlet: AirState, { gasConstant }: Gas): Reason | null {
+  if (!loss.diameter) return null;
+  const mach = machNumber.fn({
+    massFlow: massFlow / loss.pipes,
+    temperature: inlet.temperature,
+    pressure: inlet.pressure,
+    gasConstant,
+    diameter: loss.diameter,
+  });
+  return mach > MACH_WARNING
+    ? reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] })
+    : null;
 }
 
 /** What is wrong with a machine's place on its map. In: the air through it. */
@@ -100,23 +108,14 @@ function hotTroubles(
         name,
       ),
     );
-  const machs = (pipes: PlacedLoss[], pressure: number, temperature: number) =>
+  const narrow = (pipes: PlacedLoss[], pressure: number, temperature: number) =>
     pipes.flatMap((loss) => {
-      if (!loss.diameter) return [];
-      const mach = machNumber.fn({
-        massFlow: match.exhaustFlow / loss.pipes,
-        temperature,
-        pressure,
-        gasConstant: hot.exhaust.gas.gasConstant,
-        diameter: loss.diameter,
-      });
-      return mach > MACH_WARNING
-        ? [reason('mach-high', { mach: [mach, 'ratio'], bore: [loss.diameter, 'bore'] })]
-        : [];
+      const found = narrowFor(loss, match.exhaustFlow, { pressure, temperature }, hot.exhaust.gas);
+      return found ?? [];
     });
-  const manifold = machs(losses.manifold, match.portPressure, turbine.inlet.temperature);
+  const manifold = narrow(losses.manifold, match.portPressure, turbine.inlet.temperature);
   const last = match.chargers[0]!.turbine;
-  const tail = machs(losses.tail, last.outlet.pressure, last.mixed);
+  const tail = narrow(losses.tail, last.outlet.pressure, last.mixed);
   return {
     ...(manifold.length ? { cylinders: manifold } : {}),
     ...(wheel.length ? { turbine: wheel } : {}),

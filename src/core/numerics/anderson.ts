@@ -1,5 +1,5 @@
 /** What two steps of a fixed-point search differ by: dx in place, df in how far the map moves it (f = g(x) − x). */
-export type Secant = { dx: Float64Array; df: Float64Array };
+export type Secant = { dx: readonly number[]; df: readonly number[] };
 
 /** Columns of the least-squares problem that lie closer than this to the ones before say nothing new. */
 const DEPENDENT = 1e-5;
@@ -17,28 +17,35 @@ const DEPENDENT = 1e-5;
 export class AndersonMixer {
   /** Newest last. */
   private kept: Secant[];
-  private lastX: Float64Array | null = null;
-  private readonly lastF: Float64Array;
-  private readonly columns: Float64Array[];
-  private readonly triangle: Float64Array[];
-  private readonly gammas: Float64Array;
+  private hasLast = false;
+  // Plain arrays: for so few numbers they are made and read faster than typed ones.
+  private readonly lastX: number[];
+  private readonly lastF: number[];
+  private readonly columns: number[][];
+  private readonly triangle: number[][];
+  private readonly gammas: number[];
 
   constructor(
     private readonly scales: readonly number[],
     private readonly depth: number,
     known: readonly Secant[] = [],
   ) {
-    const size = scales.length;
     this.kept = depth > 0 ? known.slice(-depth) : [];
-    this.lastF = new Float64Array(size);
-    this.columns = Array.from({ length: depth }, () => new Float64Array(size));
-    this.triangle = Array.from({ length: depth }, () => new Float64Array(depth));
-    this.gammas = new Float64Array(depth);
+    this.lastX = scales.map(() => 0.5);
+    this.lastF = scales.map(() => 0.5);
+    this.columns = [];
+    this.triangle = [];
+    this.gammas = [];
+    for (let k = 0; k < depth; k++) {
+      this.columns.push(scales.map(() => 0.5));
+      this.triangle.push(new Array<number>(depth).fill(0.5));
+      this.gammas.push(0.5);
+    }
   }
 
   forget(): void {
     this.kept = [];
-    this.lastX = null;
+    this.hasLast = false;
   }
 
   /** The differences that were mixed last, newest last: for a search next door. */
@@ -94,21 +101,22 @@ export class AndersonMixer {
 
   /** Notes what this step differs by from the one before. */
   private keep(x: readonly number[], f: readonly number[]): void {
-    const size = this.scales.length;
-    const { lastX, lastF } = this;
-    if (lastX && this.depth > 0) {
-      const secant = { dx: new Float64Array(size), df: new Float64Array(size) };
+    const { lastX, lastF, kept } = this;
+    const size = lastX.length;
+    if (this.hasLast && this.depth > 0) {
+      const dx = new Array<number>(size);
+      const df = new Array<number>(size);
       for (let i = 0; i < size; i++) {
-        secant.dx[i] = x[i]! - lastX[i]!;
-        secant.df[i] = f[i]! - lastF[i]!;
+        dx[i] = x[i]! - lastX[i]!;
+        df[i] = f[i]! - lastF[i]!;
       }
-      this.kept = [...this.kept.slice(1 - this.depth || this.kept.length), secant];
+      this.kept = kept.length < this.depth ? [...kept, { dx, df }] : [...kept.slice(1), { dx, df }];
     }
-    const place = lastX ?? (this.lastX = new Float64Array(size));
     for (let i = 0; i < size; i++) {
-      place[i] = x[i]!;
+      lastX[i] = x[i]!;
       lastF[i] = f[i]!;
     }
+    this.hasLast = true;
   }
 }
 

@@ -265,6 +265,24 @@ function answerOf(
   return { match: null, ...solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined) };
 }
 
+function chargerPoints(build: Build, path: AirPath, match: Match | null): ChargerPoint[] {
+  const points: ChargerPoint[] = [];
+  for (let i = 0; i < build.chargers.length; i++) {
+    const charger = build.chargers[i]!;
+    const air = airThrough(build, path, i);
+    if (!air) continue;
+    const map = charger.machine?.map;
+    points.push({
+      count: charger.count,
+      air,
+      at: air.map && map ? runningAt(air.map, map, air.inlet.temperature, shaftLimit(charger)) : null,
+      shaft: match?.chargers[i] ?? null,
+      crankPower: crankPowerOf(charger, air, path.massFlow),
+    });
+  }
+  return points;
+}
+
 /**
  * One speed of the demand line: the air the boost plan takes there and everything that follows.
  * In: build; speed rev/min; the plan's level; optionally a neighbour to start from, and the one as far again before it. Total: never throws, never NaN in a
@@ -319,20 +337,7 @@ export function solvePoint(
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
-    chargers: build.chargers.flatMap((charger, i): ChargerPoint[] => {
-      const air = airThrough(build, path, i);
-      if (!air) return [];
-      const map = charger.machine?.map;
-      return [
-        {
-          count: charger.count,
-          air,
-          at: air.map && map ? runningAt(air.map, map, air.inlet.temperature, shaftLimit(charger)) : null,
-          shaft: match?.chargers[i] ?? null,
-          crankPower: crankPowerOf(charger, air, path.massFlow),
-        },
-      ];
-    }),
+    chargers: chargerPoints(build, path, match),
     power: {
       fuelFlow,
       wheels: wheelPower(fuelFlow, build.drivetrain),

@@ -1,7 +1,14 @@
 import type { Gas } from '../air/gas-properties';
 import { inletPressure, type FlowLoss } from '../charge-air/losses';
 import type { Exhaust } from '../engine/exhaust';
-import { expand, expandedTemperature, type Expansion } from '../turbine/expansion';
+import {
+  expandedTemperature,
+  expansionAt,
+  inflowOf,
+  workOf,
+  type Expansion,
+  type Inflow,
+} from '../turbine/expansion';
 import type { CompiledTurbine } from '../turbine/flow';
 import { nozzleFunction, turbinePower } from '../turbine/formulas';
 import { gateArea } from './formulas';
@@ -139,9 +146,16 @@ export type Given = {
 const y0 = (given: Given) => Math.sqrt(Math.max(1e-6, given.start - 1));
 
 /** The whole state at an expansion ratio with a known flow through the wheel. */
-function stateAt(hot: TurbineSide, given: Given, ratio: number, flow: number, opening: number): TurbineState {
+function stateAt(
+  hot: TurbineSide,
+  given: Given,
+  ratio: number,
+  flow: number,
+  opening: number,
+  inflow: Inflow = inflowOf(hot.turbine, hot.exhaust.gas, given.temperature, given.shaftRpm),
+): TurbineState {
   const { gas } = hot.exhaust;
-  const expansion = expand(hot.turbine, gas, given.temperature, ratio, given.shaftRpm);
+  const expansion = expansionAt(inflow, ratio);
   const work = expansion.work * hot.pulse;
   const behind = expandedTemperature(gas, given.temperature, work);
   const share = given.flow > 0 ? Math.min(1, flow / given.flow) : 1;
@@ -200,13 +214,13 @@ export function atPower(hot: TurbineSide, given: Given, power: number): TurbineS
   const root = Math.sqrt(given.temperature);
   const p4 = given.outletPressure;
   const perWork = pulse * mechanical;
+  const inflow = inflowOf(turbine, exhaust.gas, given.temperature, given.shaftRpm);
   const wheelFlow = (ratio: number) =>
     gate.kind === 'vanes' ? given.flow : (turbine.reduced(ratio) * ratio * p4) / root;
   const y = whereRising(
     (x) => {
       const ratio = ratioOf(x);
-      const { work } = expand(turbine, exhaust.gas, given.temperature, ratio, given.shaftRpm);
-      return wheelFlow(ratio) * work * perWork;
+      return wheelFlow(ratio) * workOf(inflow, ratio) * perWork;
     },
     power,
     y0(given),
@@ -216,7 +230,7 @@ export function atPower(hot: TurbineSide, given: Given, power: number): TurbineS
   if (y === null) return null;
   const ratio = ratioOf(y);
   const flow = wheelFlow(ratio);
-  return stateAt(hot, given, ratio, flow, openingFor(hot, given, ratio, flow));
+  return stateAt(hot, given, ratio, flow, openingFor(hot, given, ratio, flow), inflow);
 }
 
 function openingFor(
