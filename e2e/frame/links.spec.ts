@@ -24,13 +24,9 @@ test('a job with two setups: tabs, keys and the address choose; a link opens the
     job: { name: string; setups: Record<string, unknown>[] };
   };
   const second = { ...structuredClone(job.setups[0]!), id: 'b', letter: 'B', name: 'Twins' };
-  Object.assign(second, {
-    induction: {
-      kind: 'turbo',
-      arrangement: 'parallel',
-      stages: [{ compressor: { id: 'aspen-37', revision: 1 } }],
-    },
-  });
+  const { induction } = second as unknown as { induction: { chargers: object[] } };
+  const machine = { id: 'aspen-37', revision: 1 };
+  Object.assign(induction.chargers[0]!, { machine, count: 2, drive: { kind: 'open' } });
   const id = await makeJob(request, 'Two setups');
   const { revision } = (await (await request.get(`/api/jobs/${id}`)).json()) as { revision: number };
   const put = await request.put(`/api/jobs/${id}`, {

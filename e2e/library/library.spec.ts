@@ -69,8 +69,8 @@ test('an item is edited as a grid with a live picture; the job keeps its revisio
   const id = await add(request, 'Edited 50');
   const job = await makeJob(request, 'Keeps its revision');
   const stored = (await (await request.get(`/api/jobs/${job}`)).json()) as { revision: number; job: object };
-  const setups = (stored.job as { setups: { induction: { stages: object[] } }[] }).setups;
-  setups[0]!.induction.stages = [{ compressor: { id, revision: 1 } }];
+  const setups = (stored.job as { setups: { induction: { chargers: object[] } }[] }).setups;
+  Object.assign(setups[0]!.induction.chargers[0]!, { machine: { id, revision: 1 } });
   await request.put(`/api/jobs/${job}`, { data: { baseRevision: stored.revision, job: stored.job } });
 
   await open(page, `/library/compressors/${id}`);

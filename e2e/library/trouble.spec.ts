@@ -83,9 +83,9 @@ test('a retired compressor stays on the job that has it and is offered to no oth
   const job = await makeJob(request, 'Has a retired one');
   const stored = (await (await request.get(`/api/jobs/${job}`)).json()) as {
     revision: number;
-    job: { setups: { induction: { stages: object[] } }[] };
+    job: { setups: { induction: { chargers: object[] } }[] };
   };
-  stored.job.setups[0]!.induction.stages = [{ compressor: { id, revision: 1 } }];
+  Object.assign(stored.job.setups[0]!.induction.chargers[0]!, { machine: { id, revision: 1 } });
   await request.put(`/api/jobs/${job}`, { data: { baseRevision: stored.revision, job: stored.job } });
   await request.put(`${api}/${id}/retired`, { data: { retired: true } });
   await open(page, `/jobs/${job}/charger`);

@@ -24,7 +24,7 @@ type Made = {
   id: string;
   job: {
     brief: { venue: { coldest?: object; hottest?: object }; otherVenues: object[] };
-    setups: { induction: { stages: { hot?: object }[] } }[];
+    setups: { induction: { chargers: { drive: object }[] } }[];
   };
 };
 
@@ -43,7 +43,8 @@ async function copy(request: APIRequestContext, name: string, hasTurbine: boolea
   const made = (await (await request.post(`/api${single}/duplicate`)).json()) as Made;
   const setups = made.job.setups.slice(0, 1);
   if (!hasTurbine) {
-    for (const { induction } of setups) for (const stage of induction.stages) delete stage.hot;
+    for (const { induction } of setups)
+      for (const charger of induction.chargers) charger.drive = { kind: 'open' };
     const { brief } = made.job;
     delete brief.venue.coldest;
     delete brief.venue.hottest;

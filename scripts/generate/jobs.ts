@@ -8,11 +8,18 @@ import { withMark } from '../../src/core/decisions/standing';
 import { compileBuild } from '../../src/core/build/build';
 import { solveSweep } from '../../src/core/solve/sweep';
 import { displacementOf } from '../../src/core/build/job-engine';
-import { emptyPair, emptySetup, emptyTrial, fuelDefaults, newJob } from '../../src/core/job/defaults';
-import { jobSchema, type Job, type Loss, type Setup } from '../../src/core/job/schema/job';
+import { emptySetup, emptyTrial, fuelDefaults, newJob } from '../../src/core/job/defaults';
+import { chargerAtEngine, fitted, openInduction, type Charged } from '../../src/core/job/chargers';
+import {
+  jobSchema,
+  type ChargerDocument,
+  type Job,
+  type Loss,
+  type Setup,
+} from '../../src/core/job/schema/job';
 import { given, guess } from '../../src/core/documents/input';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
-import { stageOf } from '../../src/core/job/fit';
+import { turboFitOf } from '../../src/core/job/fit';
 import { sampleLibrary, sampleTurbochargers } from '../../src/data/demo/sample-library';
 
 const HP = 745.6998715822702;
@@ -80,7 +87,11 @@ function singleSeater(): Job {
       {
         ...base,
         name: 'Birch 50',
-        induction: turbo('birch-50-58'),
+        induction: turbo('birch-50-58', {
+          kind: 'air',
+          effectiveness: given(0.78, 'maker'),
+          coolantRise: guess(3),
+        }),
         plumbing: [
           {
             place: 'filter',
@@ -113,7 +124,6 @@ function singleSeater(): Job {
             ['silencer', 4_200, 0.083],
           ]),
         ],
-        cooler: { kind: 'air', effectiveness: given(0.78, 'maker'), coolantRise: guess(3) },
         boost: {
           ...base.boost,
           kind: 'goal',
@@ -188,7 +198,11 @@ function rallyRaid(): Job {
       {
         ...base,
         name: 'Twin Rowan 52',
-        induction: turbo('rowan-52-66', 'parallel'),
+        induction: turbo(
+          'rowan-52-66',
+          { kind: 'air', effectiveness: given(0.68, 'reported'), coolantRise: guess(8) },
+          'parallel',
+        ),
         plumbing: [
           {
             place: 'filter',
@@ -221,7 +235,6 @@ function rallyRaid(): Job {
             ['silencer', 6_000],
           ]),
         ],
-        cooler: { kind: 'air', effectiveness: given(0.68, 'reported'), coolantRise: guess(8) },
         boost: { ...base.boost, onsetRpm: guess(1800), fullRpm: guess(3400) },
         backPressureRatio: guess(1.35),
       },
@@ -229,15 +242,24 @@ function rallyRaid(): Job {
   };
 }
 
+type Cooler = ChargerDocument['aftercooler'];
+
+/** An open place for a charger, with what cools behind it. */
+const openPlace = (cooler: Cooler): Charged => {
+  const open = openInduction(7_000);
+  return { ...open, chargers: [{ ...open.chargers[0]!, aftercooler: cooler }] };
+};
+
 /** A turbocharger of the library on a setup, as the charger bench puts it on. */
 function turbo(
   id: string,
+  cooler: Cooler,
   arrangement: 'single' | 'parallel' = 'single',
   housing?: number,
-): Setup['induction'] {
-  const stage = stageOf(sampleTurbochargers.find((t) => t.id === id)!);
-  if (housing !== undefined) stage.hot.housing = housing;
-  return { kind: 'turbo', arrangement, stages: [stage] };
+): Charged {
+  const fit = turboFitOf(sampleTurbochargers.find((t) => t.id === id)!);
+  if (housing !== undefined) fit.drive.housing = housing;
+  return fitted(openPlace(cooler), 7_000, arrangement, { engine: fit });
 }
 
 /** An exhaust as it is measured or guessed at one flow of the whole engine. */
@@ -280,6 +302,8 @@ function settled(job: Job, benches: SettleableBench[], as: (job: Job) => void = 
   return benches.reduce((now, bench) => ({ ...now, settled: withMark(now, bench, setup, facts) }), job);
 }
 
+const coolerOf = (setup: Setup): Cooler => chargerAtEngine(setup)!.aftercooler;
+
 /** The job with further setups, each the first one with another charger on. */
 function withSetups(
   job: Job,
@@ -291,7 +315,7 @@ function withSetups(
     id: letter.toLowerCase(),
     letter,
     name,
-    induction: turbo(turbocharger, arrangement),
+    induction: turbo(turbocharger, coolerOf(base), arrangement),
   }));
   return { ...job, setups: [base, ...setups] };
 }
@@ -494,8 +518,12 @@ function groomer(): Job {
     },
     setups: [
       openSetup(base, 'Oak 76', 0.42, 290_000, {
-        induction: turbo('oak-76-83', 'single', 0),
-        cooler: { kind: 'air', effectiveness: given(0.8, 'maker'), coolantRise: guess(6) },
+        induction: turbo(
+          'oak-76-83',
+          { kind: 'air', effectiveness: given(0.8, 'maker'), coolantRise: guess(6) },
+          'single',
+          0,
+        ),
         boost: { ...base.boost, hold: 'torque', onsetRpm: guess(760), fullRpm: guess(1_300) },
         backPressureRatio: guess(1.1),
       }),
@@ -595,9 +623,12 @@ function jetSprint(): Job {
     },
     setups: [
       openSetup(base, 'Twin-screw, to be chosen', 0.72, 190_000, {
-        induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
+        induction: openPlace({
+          kind: 'water',
+          effectiveness: guess(0.8),
+          coolantRise: given(-8, 'reported'),
+        }),
         efficiencyGuess: guess(0.68),
-        cooler: { kind: 'water', effectiveness: guess(0.8), coolantRise: given(-8, 'reported') },
         boost: { ...base.boost, onsetRpm: guess(1_000), fullRpm: guess(2_600) },
         backPressureRatio: guess(1.05),
       }),
@@ -704,8 +735,7 @@ function saloon(): Job {
     },
     setups: [
       openSetup(base, 'Centrifugal, to be chosen', 0.125, 150_000, {
-        induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
-        cooler: { kind: 'none', effectiveness: guess(0.7), coolantRise: guess(5) },
+        induction: openPlace({ kind: 'none', effectiveness: guess(0.7), coolantRise: guess(5) }),
         boost: { ...base.boost, onsetRpm: guess(1_400), fullRpm: guess(5_500) },
         backPressureRatio: guess(1.03),
       }),
@@ -770,8 +800,7 @@ function putRight(): { name: string; job: Job }[] {
     },
     setups: [
       openSetup(base, 'Hazel 48', 0.25, 230_000, {
-        induction: turbo('hazel-48-54'),
-        cooler: { kind: 'air', effectiveness: guess(0.72), coolantRise: guess(6) },
+        induction: turbo('hazel-48-54', { kind: 'air', effectiveness: guess(0.72), coolantRise: guess(6) }),
         boost: { ...base.boost, onsetRpm: guess(2_000), fullRpm: guess(3_600) },
         backPressureRatio: guess(1.35),
       }),
@@ -815,7 +844,11 @@ function putRight(): { name: string; job: Job }[] {
     weakPoints: [{ note: 'Ring land of number three on early pistons', state: 'passed' }],
     factor: given(1, 'reported'),
   };
-  right.setups[0]!.cooler = { kind: 'air', effectiveness: given(0.79, 'maker'), coolantRise: guess(4) };
+  chargerAtEngine(right.setups[0]!)!.aftercooler = {
+    kind: 'air',
+    effectiveness: given(0.79, 'maker'),
+    coolantRise: guess(4),
+  };
   return [
     { name: 'As it was sold', job: sold },
     { name: 'As it came back', job: back },
@@ -857,14 +890,14 @@ const truck = settled(
 /** The groomer's way up: the turbo it has alone, and a large one in front of a smaller one. */
 function withPair(job: Job): Job {
   const base = job.setups[0]!;
-  const engine = stageOf(sampleTurbochargers.find((t) => t.id === 'cedar-54-62')!);
-  const front = stageOf(sampleTurbochargers.find((t) => t.id === 'spruce-88-104')!);
+  const engine = turboFitOf(sampleTurbochargers.find((t) => t.id === 'cedar-54-62')!);
+  const front = turboFitOf(sampleTurbochargers.find((t) => t.id === 'spruce-88-104')!);
   const pair: Setup = {
     ...base,
     id: 'b',
     letter: 'B',
     name: 'Spruce 88 on Cedar 54',
-    induction: { kind: 'turbo', arrangement: 'compound', stages: [engine, front] },
+    induction: fitted(base.induction, 7_000, 'compound', { engine, front }),
     plumbing: [
       ...base.plumbing,
       {
@@ -901,7 +934,11 @@ const withTrial = (job: Job): Job => {
   return {
     ...job,
     trial: { ...emptyTrial(redLine), ...trials[job.name] },
-    setups: job.setups.map((s) => ({ ...s, pair: emptyPair(redLine) })),
+    setups: job.setups.map((s) =>
+      s.induction.kind === 'charged'
+        ? { ...s, induction: { ...s.induction, changeover: openInduction(redLine).changeover } }
+        : s,
+    ),
   };
 };
 

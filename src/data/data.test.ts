@@ -1,3 +1,4 @@
+import { compressorFit, put } from '@/testing/chargers';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
@@ -25,7 +26,7 @@ import {
   saveJob,
   setBinned,
 } from './repositories/jobs';
-import { refsOf } from '@/core/studies/summary';
+import { refsOf } from '@/core/job/refs';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,
@@ -149,11 +150,7 @@ describe('the library', () => {
   it('an edited item is a new revision; the job that uses it keeps its own and can see the newer', async () => {
     const item = await addCompressor(db, { ...birch(), name: 'Edited' });
     const job = sampleJob(0);
-    job.setups[0]!.induction = {
-      kind: 'turbo',
-      arrangement: 'single',
-      stages: [{ compressor: { id: item.id, revision: 1 } }],
-    };
+    put(job, 'single', { engine: compressorFit(item.id) });
     const made = await createJob(db, job);
     const changed = { ...item.document, maxSpeedRpm: guess(150_000) };
     expect(await saveItem(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
@@ -386,11 +383,11 @@ describe('import', () => {
     file.library.find(isCompressor)!.document.lines[0]!.points[0]!.efficiency -= 0.01;
     const made = await importJob(db, file);
     const ref = made.job.setups[0]!.induction;
-    expect(ref).toMatchObject({ kind: 'turbo', arrangement: 'parallel' });
+    expect(ref).toMatchObject({ kind: 'charged' });
     expect(JSON.stringify(ref)).not.toContain('rowan-52');
     // What was settled on it was settled on this very part, under its new name.
     const mark = made.job.settled.find((m) => m.bench === 'charger')!;
-    expect(ref).toMatchObject({ stages: [{ compressor: { id: mark.facts.compressor } }] });
+    expect(ref).toMatchObject({ chargers: [{ machine: { id: mark.facts.compressor }, count: 2 }] });
     const kept = await findRevisions(db, [{ id: 'rowan-52', revision: 1 }]);
     expect(kept[0]!.document).toEqual(sampleCompressors.find((c) => c.id === 'rowan-52')!.document);
   });

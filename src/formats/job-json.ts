@@ -7,7 +7,7 @@ import { jobSchema, type Job } from '@/core/job/schema/job';
 import { openJob } from '@/core/job/history/migrations';
 import { marksWithItems } from '@/core/job/schema/marks';
 import type { Ref } from '@/core/documents/ref';
-import { refsOf } from '@/core/studies/summary';
+import { refsOf, withRefs } from '@/core/job/refs';
 import { lineOf, readJson } from './json-text';
 import { isTurbocharger, type AnyItem } from './library-items';
 
@@ -90,23 +90,10 @@ export function jobIdentity(file: JobFile): string {
   bare.library.forEach((item, i) => names.set(`${item.id}.${item.revision}`, `item-${i}`));
   const nameOf = ({ id, revision }: Ref) => names.get(`${id}.${revision}`) ?? id;
   const ids = [...bare.job.setups, ...bare.job.bin].map((s) => s.id);
+  const named = withRefs(bare.job, (ref) => ({ id: nameOf(ref), revision: 0 }));
   const bareSetup = (setup: Job['setups'][number]) => ({
     ...setup,
     id: `setup-${ids.indexOf(setup.id)}`,
-    induction:
-      setup.induction.kind === 'turbo'
-        ? {
-            ...setup.induction,
-            stages: setup.induction.stages.map(({ compressor, hot }) => ({
-              compressor: compressor && nameOf(compressor),
-              hot: hot && {
-                ...hot,
-                turbocharger: hot.turbocharger && nameOf(hot.turbocharger),
-                turbine: nameOf(hot.turbine),
-              },
-            })),
-          }
-        : setup.induction,
   });
   const settled = marksWithItems(bare.job.settled, (id, revision) => {
     const name = names.get(`${id}.${revision}`);
@@ -116,7 +103,7 @@ export function jobIdentity(file: JobFile): string {
     setup: mark.setup && `setup-${ids.indexOf(mark.setup)}`,
   }));
   return canonicalJson({
-    job: { ...bare.job, setups: bare.job.setups.map(bareSetup), bin: bare.job.bin.map(bareSetup), settled },
+    job: { ...named, setups: named.setups.map(bareSetup), bin: named.bin.map(bareSetup), settled },
     library: bare.library.map((i) =>
       isTurbocharger(i)
         ? { ...i.document, compressor: nameOf(i.document.compressor), turbine: nameOf(i.document.turbine) }

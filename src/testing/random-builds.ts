@@ -3,7 +3,8 @@ import { engineCharger } from '../core/charger/charged-air';
 import { shaftLimit } from '../core/charger/charger';
 import type { Job } from '../core/job/schema/job';
 import { given } from '../core/documents/input';
-import { stageOf } from '../core/job/fit';
+import { fitted } from '../core/job/chargers';
+import { turboFitOf } from '../core/job/fit';
 import type { Turbocharger } from '../core/turbocharger/document';
 import { compileBuild, type Library } from '../core/build/build';
 import { HIGHEST_RATIO } from '../core/charge-path/air-path';
@@ -46,18 +47,18 @@ export function* randomBuilds(
     const item = turbochargers[Math.floor(next() * turbochargers.length)]!;
     const setup = job.setups[0]!;
     const arrangement = next() < 0.3 ? 'parallel' : 'single';
-    const stage = stageOf(item);
-    const turbine = library.turbine(stage.hot.turbine)!;
-    const compressor = library.compressor(stage.compressor)!;
-    stage.hot.housing = Math.floor(next() * turbine.housings.length);
-    if (stage.hot.gate.kind === 'valve') {
-      stage.hot.gate.bore = given(stage.hot.gate.bore.value * between(0.5, 1.6), 'guess');
+    const stage = turboFitOf(item);
+    const turbine = library.turbine(stage.drive.turbine)!;
+    const compressor = library.compressor(stage.machine)!;
+    stage.drive.housing = Math.floor(next() * turbine.housings.length);
+    if (stage.drive.gate.kind === 'valve') {
+      stage.drive.gate.bore = given(stage.drive.gate.bore.value * between(0.5, 1.6), 'guess');
       // Any boost may be asked: springs have tests of their own.
-      stage.hot.gate.reference = 'dome';
+      stage.drive.gate.reference = 'dome';
     }
-    if (next() < 0.1) stage.hot.gate = { kind: 'none' };
-    setup.induction = { kind: 'turbo', arrangement, stages: [stage] };
-    setup.cooler.effectiveness = given(between(0.3, 0.95), 'guess');
+    if (next() < 0.1) stage.drive.gate = { kind: 'none' };
+    setup.induction = fitted(setup.induction, 7_000, arrangement, { engine: stage });
+    setup.induction.chargers[0]!.aftercooler.effectiveness = given(between(0.3, 0.95), 'guess');
     setup.exhaust.share = given(between(0.28, 0.42), 'guess');
     setup.exhaust.heatLoss = given(between(0, 60), 'guess');
     job.brief.venue.altitude = given(between(0, 2_800), 'guess');

@@ -1,7 +1,7 @@
 import { makeClimate, type Climate } from '../air/climate';
 import { compiledMap } from '../compressor/map';
 import { engineCharger, frontCharger } from '../charger/charged-air';
-import type { Charger, ExhaustDrive } from '../charger/charger';
+import type { Charger } from '../charger/charger';
 import { compressorMachine } from '../charger/machine';
 import { elementsOf, type Cooler, type Element } from './elements';
 import type { Compressor } from '../compressor/document';
@@ -9,7 +9,7 @@ import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
 import { fuelOf, type Fuel } from '../fuel/fuels';
-import type { CoolerDocument, Job, Setup } from '../job/schema/job';
+import type { ChargerDocument, CoolerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
 import type { Turbine } from '../turbine/document';
 import { compileTurbine } from '../turbine/flow';
@@ -184,7 +184,7 @@ export function compileBuild(
     path: p.path.replace('setups.0', `setups.${index}`),
   }));
   const { induction } = setup;
-  const stages = stagesOf(setup, library, problems, index);
+  const places = placesOf(setup, library, problems, index);
   if (problems.length || !climate) return { problems };
 
   const fuel = fuelOf(brief.fuel.id);
@@ -199,17 +199,8 @@ export function compileBuild(
     bsfc: brief.fuel.bsfc.value,
     bsfcLambda: brief.fuel.bsfcLambda.value,
   };
-  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
-  const count = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
-  const engineStage = stages[0];
-  const front = arrangement === 'compound' ? stages[1] : undefined;
-  for (const stage of [engineStage, front])
-    if (stage?.turbine && !compileTurbine(stage.turbine, stage.document.hot!.housing))
-      problems.push({
-        path: `setups.${index}.induction`,
-        reason: reason('housing-without-data', {}, { name: stage.turbine.name }),
-      });
-  if (problems.length) return { problems };
+  const own = places.at(-1);
+  const inFront = places.length > 1 ? places[0] : undefined;
   const common = {
     climate,
     fuel,
@@ -245,7 +236,7 @@ export function compileBuild(
     },
     driveline: drivelineOf(brief.vehicle),
     run: runOf(job),
-    charged: induction.kind === 'turbo',
+    charged: induction.kind === 'charged',
     efficiencyGuess: setup.efficiencyGuess.value,
     smoke: null,
     mostSpeed: isLongDuty(brief.use) ? LONG_DUTY : 1,
@@ -263,62 +254,64 @@ export function compileBuild(
     kind === 'none'
       ? null
       : { effectiveness: effectiveness.value, coolant: climate.temperature + coolantRise.value };
-  /** The engine on turbos of one kind, `count` of them beside each other, with or without one in front. */
-  const withTurbos = (stage: Stage | undefined, count: number, front: Stage | undefined): Build => {
+  /** The engine on chargers of one kind, `count` of them beside each other, with or without one in front. */
+  const withChargers = (place: Place | undefined, count: number, front: Place | undefined): Build => {
     const losses = lossesOf(setup.plumbing, count);
-    const given = { climate, fuel, exhaustLosses: losses.exhaust };
-    const driveOf = (
-      { document, turbine }: Stage,
-      count: number,
-      exhaustLosses: ExhaustLosses,
-    ): ExhaustDrive | null =>
-      turbine ? turbineSideFor(job, setup, document.hot!, turbine, { ...given, count, exhaustLosses }) : null;
-    const machineOf = (compressor: Compressor) => compressorMachine(compiledMap(compressor), compressor.name);
-    const own: Charger = {
-      count,
-      machine: stage?.compressor ? machineOf(stage.compressor) : null,
-      drive: stage ? driveOf(stage, count, losses.exhaust) : null,
-      hold: null,
+    const driveOf = ({ document, turbine }: Place, exhaustLosses: ExhaustLosses, many: number) => {
+      const { drive } = document;
+      if (drive.kind === 'belt')
+        return {
+          kind: 'belt' as const,
+          ratio: drive.ratio.value,
+          mechanicalEfficiency: drive.mechanicalEfficiency.value,
+          inBsfc: drive.inBsfc,
+          maxSpeedRpm: drive.maxSpeedRpm.value,
+        };
+      return drive.kind === 'exhaust' && turbine
+        ? turbineSideFor(job, setup, drive, turbine, { climate, fuel, count: many, exhaustLosses })
+        : null;
+    };
+    const chargerOf = (at: Place, many: number, exhaustLosses: ExhaustLosses): Charger => {
+      const { hold } = at.document;
+      return {
+        place: at.index,
+        count: many,
+        machine: at.compressor ? compressorMachine(compiledMap(at.compressor), at.compressor.name) : null,
+        drive: driveOf(at, exhaustLosses, many),
+        hold: hold.kind === 'held' ? climate.pressure + hold.gauge.value : null,
+      };
     };
     // The exhaust's losses lie behind the turbine it meets last.
-    const inFront = front && driveOf(front, 1, { manifold: [], tail: losses.exhaust.tail });
-    const { between } = setup.pair;
-    const isPair = Boolean(own.drive && inFront && front?.compressor);
-    const chargers = isPair
-      ? [
-          {
-            count: 1,
-            machine: machineOf(front!.compressor!),
-            drive: inFront!,
-            hold: between.hold === 'held' ? climate.pressure + between.gauge.value : null,
-          },
-          { ...own, drive: { ...own.drive!, tail: [] } },
-        ]
-      : [own];
+    const { manifold, tail } = losses.exhaust;
+    const ahead = front && chargerOf(front, 1, { manifold: [], tail });
+    const alone = place
+      ? chargerOf(place, count, losses.exhaust)
+      : { place: 0, count, machine: null, drive: null, hold: null };
+    const isPair = Boolean(ahead?.machine && ahead.drive && alone.machine && alone.drive);
+    const behind = isPair && place ? chargerOf(place, count, { manifold, tail: [] }) : alone;
+    // Whatever is passed by, the air goes through the cooler before the engine.
+    const cooler = own ? coolerOf(own.document.aftercooler) : null;
     return {
       ...common,
-      chargers,
-      elements: elementsOf(losses.air, [
-        ...(isPair ? [coolerOf(between.cooler)] : []),
-        coolerOf(setup.cooler),
-      ]),
+      chargers: isPair ? [ahead!, behind] : [alone],
+      elements: elementsOf(losses.air, [...(isPair ? [coolerOf(front!.document.aftercooler)] : []), cooler]),
       exhaustLosses: losses.exhaust,
-      wantsFront: arrangement === 'compound' && !isPair,
+      wantsFront: Boolean(inFront) && !isPair,
       changeover: null,
     };
   };
-  const build = withTurbos(engineStage, count, front);
-  const { speedRpm, hysteresisRpm, bypasses } = setup.pair.changeover;
+  const build = withChargers(own, own?.document.count ?? 1, inFront);
+  if (induction.kind !== 'charged' || induction.changeover.kind === 'never') return { build };
+  const { speedRpm, hysteresisRpm } = induction.changeover;
   const changeover = {
     speedRpm: speedRpm.value,
     hysteresisRpm: hysteresisRpm.value,
     below: null,
     above: null,
   };
-  if (arrangement === 'sequential' && engineCharger(build).drive)
-    build.changeover = { ...changeover, below: withTurbos(engineStage, 1, undefined) };
-  if (frontCharger(build) && bypasses)
-    build.changeover = { ...changeover, above: withTurbos(front, 1, undefined) };
+  if (frontCharger(build)) build.changeover = { ...changeover, above: withChargers(inFront, 1, undefined) };
+  else if (own?.document.count === 2 && engineCharger(build).drive)
+    build.changeover = { ...changeover, below: withChargers(own, 1, undefined) };
   return { build };
 }
 
@@ -329,28 +322,30 @@ export function buildAt(build: Build, speedRpm: number): Build {
   return (speedRpm < changeover.speedRpm ? changeover.below : changeover.above) ?? build;
 }
 
-type StageDocument = Extract<Setup['induction'], { kind: 'turbo' }>['stages'][number];
-type Stage = { document: StageDocument; compressor?: Compressor; turbine?: Turbine };
+/** A place of the row with the parts that stand in it. */
+type Place = { index: number; document: ChargerDocument; compressor?: Compressor; turbine?: Turbine };
 
-/** The stages of a setup with their parts; what the library lacks is a problem. */
-function stagesOf(setup: Setup, library: Library, problems: Problem[], index: number): Stage[] {
+/** The places of a setup with their parts; what the library lacks, or what cannot stand together, is a problem. */
+function placesOf(setup: Setup, library: Library, problems: Problem[], index: number): Place[] {
   const { induction } = setup;
-  if (induction.kind !== 'turbo') return [];
+  if (induction.kind === 'none') return [];
+  const path = `setups.${index}.induction`;
   const missing = (code: string, ref: Ref) =>
-    problems.push({
-      path: `setups.${index}.induction`,
-      reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }),
-    });
-  const used = induction.arrangement === 'compound' ? induction.stages : induction.stages.slice(0, 1);
-  return used.map((document) => {
-    const stage: Stage = { document };
-    if (!document.compressor) return stage;
-    stage.compressor = library.compressor(document.compressor);
-    if (!stage.compressor) missing('compressor-missing', document.compressor);
-    if (!document.hot) return stage;
-    stage.turbine = library.turbine(document.hot.turbine);
-    if (!stage.turbine) missing('turbine-missing', document.hot.turbine);
-    return stage;
+    problems.push({ path, reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }) });
+  const kinds = new Set(induction.chargers.flatMap(({ drive }) => (drive.kind === 'open' ? [] : drive.kind)));
+  if (kinds.size > 1) problems.push({ path, reason: reason('mixed-drives') });
+  return induction.chargers.map((document, i) => {
+    const place: Place = { index: i, document };
+    const { machine, drive } = document;
+    if (!machine) return place;
+    place.compressor = library.compressor(machine);
+    if (!place.compressor) missing('compressor-missing', machine);
+    if (drive.kind !== 'exhaust') return place;
+    place.turbine = library.turbine(drive.turbine);
+    if (!place.turbine) missing('turbine-missing', drive.turbine);
+    else if (!compileTurbine(place.turbine, drive.housing))
+      problems.push({ path, reason: reason('housing-without-data', {}, { name: place.turbine.name }) });
+    return place;
   });
 }
 

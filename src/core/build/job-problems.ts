@@ -137,15 +137,18 @@ export function problemsOf(
     'setups.0.boost.fullRpm',
     reason('full-after-goal', { full: [fullRpm.value, 'engineSpeed'], goal: [goalSpeed, 'engineSpeed'] }),
   );
-  const coolant = brief.venue.temperature.value + setup.cooler.coolantRise.value;
-  add(
-    setup.cooler.kind !== 'none' && coolant < COLDEST_COOLANT,
-    'setups.0.cooler.coolantRise',
-    reason('coolant-too-cold', {
-      coolant: [coolant, 'temperature'],
-      coldest: [COLDEST_COOLANT, 'temperature'],
-    }),
-  );
+  const chargers = setup.induction.kind === 'charged' ? setup.induction.chargers : [];
+  chargers.forEach(({ aftercooler }, i) => {
+    const coolant = brief.venue.temperature.value + aftercooler.coolantRise.value;
+    add(
+      aftercooler.kind !== 'none' && coolant < COLDEST_COOLANT,
+      `setups.0.induction.chargers.${i}.aftercooler.coolantRise`,
+      reason('coolant-too-cold', {
+        coolant: [coolant, 'temperature'],
+        coldest: [COLDEST_COOLANT, 'temperature'],
+      }),
+    );
+  });
   const { humidity, temperature } = brief.venue;
   add(
     humidity.kind === 'dewPoint' && humidity.dewPoint.value > temperature.value + 0.05,

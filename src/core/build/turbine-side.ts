@@ -2,7 +2,7 @@ import type { Climate } from '../air/climate';
 import { compressionRatioOf } from './derived';
 import { makeExhaust } from '../engine/exhaust';
 import type { Fuel } from '../fuel/fuels';
-import type { TurbineSideDocument, Job, Setup } from '../job/schema/job';
+import type { ExhaustDriveDocument, Job, Setup } from '../job/schema/job';
 import { compileTurbine } from '../turbine/flow';
 import type { Turbine } from '../turbine/document';
 import { compileGate } from '../turbocharger/turbine-side';
@@ -18,7 +18,7 @@ const usesPulses = (entry: Turbine['housings'][number]['entry'], exhaust: Setup[
 export function turbineSideFor(
   job: Job,
   setup: Setup,
-  hot: TurbineSideDocument,
+  hot: ExhaustDriveDocument,
   turbine: Turbine,
   given: { climate: Climate; fuel: Fuel; count: number; exhaustLosses: ExhaustLosses },
 ): ExhaustDrive | null {

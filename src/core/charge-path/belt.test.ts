@@ -38,6 +38,7 @@ const pump = (volume: number, filled: number, efficiency: number): Machine => ({
 });
 
 const onBelt = (machine: Machine, ratio: number, inBsfc = false): BeltCharger => ({
+  place: 0,
   count: 1,
   machine,
   drive: { kind: 'belt', ratio, mechanicalEfficiency: 0.95, inBsfc, maxSpeedRpm: 30_000 },

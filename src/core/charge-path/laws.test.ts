@@ -1,3 +1,4 @@
+import { engineOf, put } from '@/testing/chargers';
 import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
@@ -61,8 +62,8 @@ describe('laws the demand line keeps', () => {
   it('a colder charge needs less pressure for the same power, a worse filter more ratio, a worse wheel more heat', () => {
     fc.assert(
       fc.property(share(0.3, 0.7), share(1.2, 3), (effectiveness, worse) => {
-        const cooled = goalOf(0, (j) => (j.setups[0]!.cooler.effectiveness.value = effectiveness));
-        const colder = goalOf(0, (j) => (j.setups[0]!.cooler.effectiveness.value = effectiveness + 0.2));
+        const cooled = goalOf(0, (j) => (engineOf(j).aftercooler.effectiveness.value = effectiveness));
+        const colder = goalOf(0, (j) => (engineOf(j).aftercooler.effectiveness.value = effectiveness + 0.2));
         expect(colder.manifoldPressure).toBeLessThan(cooled.manifoldPressure);
         const clean = goalOf(0, () => {});
         const clogged = goalOf(0, (j) => (j.setups[0]!.plumbing[0]!.drop.value *= worse));
@@ -135,7 +136,7 @@ describe('laws the demand line keeps', () => {
   it('one compressor or twins: the engine’s own demand hardly differs, each wheel’s share does', () => {
     const arranged = (arrangement: 'single' | 'parallel') =>
       goalOf(1, (j) => {
-        j.setups[0]!.induction = { kind: 'turbo', arrangement, stages: [{ compressor: null }] };
+        put(j, arrangement, { engine: null });
       });
     const [one, two] = [arranged('single'), arranged('parallel')];
     expect(two.path.massFlow).toBeCloseTo(one.path.massFlow, 9);

@@ -1,3 +1,4 @@
+import { driveOf, engineOf, put, turboFit } from '@/testing/chargers';
 import { coolerAt, lossesAt } from '../build/elements';
 import { compressorMachine } from '../charger/machine';
 import { engineMap, withEngineCharger } from '../build/row';
@@ -9,27 +10,17 @@ import { sampleLibrary, sampleTurboJob, sampleTurbines, sampleTurbochargers } fr
 import { enthalpy, entropy, type Gas } from '../air/gas-properties';
 import { findOnMap } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
-import type { Job } from '../job/schema/job';
+import type { ExhaustDriveDocument, Job } from '../job/schema/job';
 import { given, guess } from '../documents/input';
-import { stageOf } from '../job/fit';
 import { compileBuild, revGrid } from '../build/build';
 import { matchedAt, solveMatched } from './matched';
 import { planLevel, solvePoint } from '../solve/point';
 import { solveSweep } from '../solve/sweep';
 import { randomBuilds, scan } from '../../testing/random-builds';
 
-type Valve = Extract<
-  NonNullable<
-    Extract<Job['setups'][number]['induction'], { kind: 'turbo' }>['stages'][number]['hot']
-  >['gate'],
-  { kind: 'valve' }
->;
-const hotOf = (job: Job) => {
-  const { induction } = job.setups[0]!;
-  if (induction.kind !== 'turbo') throw new Error('No turbo.');
-  return induction.stages[0]!.hot!;
-};
-const valveOf = (job: Job) => hotOf(job).gate as Valve;
+type Valve = Extract<ExhaustDriveDocument['gate'], { kind: 'valve' }>;
+const sideOf = (job: Job) => driveOf(engineOf(job));
+const valveOf = (job: Job) => sideOf(job).gate as Valve;
 
 function built(index: 0 | 1, change: (job: Job) => void = () => undefined): MatchedBuild {
   const job = sampleTurboJob(index);
@@ -44,10 +35,8 @@ const level = (build: MatchedBuild): number => {
   if (plan.kind !== 'boost') throw new Error(plan.kind);
   return plan.pressure;
 };
-const put = (job: Job, id: string, arrangement: 'single' | 'parallel' = 'single') => {
-  const item = sampleTurbochargers.find((t) => t.id === id)!;
-  job.setups[0]!.induction = { kind: 'turbo', arrangement, stages: [stageOf(item)] };
-};
+const putOn = (job: Job, id: string, arrangement: 'single' | 'parallel' = 'single') =>
+  put(job, arrangement, { engine: turboFit(id) });
 const levelOf = (gauge: number) => (job: Job) => {
   job.setups[0]!.boost.kind = 'level';
   job.setups[0]!.boost.levelGauge = guess(gauge);
@@ -284,7 +273,7 @@ describe('the steady match', () => {
         (id, area, larger) => {
           const lines = [area, area * larger].map((scale) => {
             const build = built(0, (job) => {
-              put(job, id);
+              putOn(job, id);
               levelOf(70_000)(job);
             });
             const { turbine } = engineCharger(build).drive;
@@ -365,8 +354,8 @@ describe('back pressure', () => {
   // Common practice, no source: near 1.5 by gauge (1.25 absolute) with a well-chosen single, near 2 (1.33) with a small hot side.
   const atGoal = (housing: number) => {
     const build = built(0, (job) => {
-      put(job, 'hazel-48-54');
-      hotOf(job).housing = housing;
+      putOn(job, 'hazel-48-54');
+      sideOf(job).housing = housing;
     });
     const { goalPoint } = solveSweep(build);
     const p3 = engineCharger(goalPoint.match!).turbine.inlet.pressure;
@@ -389,9 +378,9 @@ describe('back pressure', () => {
 
   it('climbs without limit once the turbine chokes, and the power at which that begins is said', () => {
     const tight = (job: Job) => {
-      put(job, 'aspen-37-42');
-      hotOf(job).housing = 0;
-      hotOf(job).gate = { kind: 'none' };
+      putOn(job, 'aspen-37-42');
+      sideOf(job).housing = 0;
+      sideOf(job).gate = { kind: 'none' };
       levelOf(60_000)(job);
     };
     const build = built(0, tight);
@@ -418,7 +407,7 @@ describe('the gate', () => {
 
   it('too small: boost creeps, and the bore that is named holds it', () => {
     const creeping = codes((job) => {
-      put(job, 'hazel-48-54');
+      putOn(job, 'hazel-48-54');
       valveOf(job).bore = given(0.012, 'maker');
       levelOf(60_000)(job);
     });
@@ -426,7 +415,7 @@ describe('the gate', () => {
     expect(creeping.codes).toContain('boost-runs-away-from');
     const { bore } = creeping.line.creep!;
     const mended = codes((job) => {
-      put(job, 'hazel-48-54');
+      putOn(job, 'hazel-48-54');
       valveOf(job).bore = given(bore! * 1.01, 'maker');
       levelOf(60_000)(job);
     });
@@ -437,8 +426,8 @@ describe('the gate', () => {
   it('none at all: creeps too, and says what is missing', () => {
     expect(
       codes((job) => {
-        put(job, 'hazel-48-54');
-        hotOf(job).gate = { kind: 'none' };
+        putOn(job, 'hazel-48-54');
+        sideOf(job).gate = { kind: 'none' };
         levelOf(60_000)(job);
       }).codes,
     ).toContain('boost-runs-away-no-gate');
@@ -475,7 +464,7 @@ describe('the gate', () => {
 
   it('a soft spring is pushed open by exhaust pressure, and the spring that is named keeps it shut', () => {
     const soft = (spring: number) => (job: Job) => {
-      put(job, 'hazel-48-54');
+      putOn(job, 'hazel-48-54');
       valveOf(job).springGauge = given(spring, 'maker');
       valveOf(job).diaphragm = given(valveOf(job).bore.value * 1.5, 'maker');
     };
@@ -495,7 +484,7 @@ describe('the gate', () => {
 
   it('vanes open as the revs rise and hold the boost between their ends', () => {
     const { sweep } = codes((job) => {
-      hotOf(job).gate = { kind: 'vanes', closed: given(0.4, 'maker'), open: given(1.6, 'maker') };
+      sideOf(job).gate = { kind: 'vanes', closed: given(0.4, 'maker'), open: given(1.6, 'maker') };
       levelOf(80_000)(job);
     });
     const held = sweep.points.filter((p) => p.match!.kind === 'held');
@@ -598,8 +587,8 @@ describe('any plausible build', () => {
     for (const { document } of sampleTurbines.slice(6, 10))
       document.housings.forEach((_, housing) => {
         const build = built(0, (job) => {
-          hotOf(job).turbine = { id: sampleTurbines.find((t) => t.document === document)!.id, revision: 1 };
-          hotOf(job).housing = housing;
+          sideOf(job).turbine = { id: sampleTurbines.find((t) => t.document === document)!.id, revision: 1 };
+          sideOf(job).housing = housing;
         });
         for (const p of solveSweep(build).points) expect(p.match).not.toBeNull();
       });

@@ -21,6 +21,8 @@ type BeltDrive = {
 
 /** A place in the row of chargers: the machines that stand there side by side, and what drives them. */
 export type Charger = {
+  /** Which of the setup's chargers it is, counted from 0, ambient first. */
+  place: number;
   count: number;
   /** Null until one is chosen. */
   machine: Machine | null;

@@ -1,3 +1,4 @@
+import { compressorFit, driveOf, engineOf, frontOf, put } from '@/testing/chargers';
 import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
@@ -42,12 +43,6 @@ const codes = (list: ReturnType<typeof standings>) => list.flatMap((s) => s.why.
 const stateOf = (list: ReturnType<typeof standings>, bench: SettleableBench) =>
   list.find((s) => s.bench === bench)!.state;
 const scale = (input: { value: number }, by: number) => void (input.value *= by);
-const induction = (job: Job) => {
-  const { induction: it } = job.setups[0]!;
-  if (it.kind !== 'turbo') throw new Error('The sample has a turbo.');
-  return it;
-};
-
 type Case = { breaks: (job: Job) => void; leaves: (job: Job) => void; before?: (job: Job) => void };
 
 /** For every rule a change that breaks it and one of the same kind that does not. */
@@ -150,28 +145,25 @@ const cases: Record<string, Case> = {
   },
   'turbine-after-charger': {
     before: (j) => (j.setups[0]!.induction = sampleTurboJob(0).setups[0]!.induction),
-    breaks: (j) => (induction(j).stages[0]!.hot!.housing = 3),
-    leaves: (j) => (induction(j).stages[0]!.hot!.maxSpeedRpm.value += 100),
+    breaks: (j) => (driveOf(engineOf(j)).housing = 3),
+    leaves: (j) => (driveOf(engineOf(j)).maxSpeedRpm.value += 100),
   },
   'compressor-after-charger': {
-    breaks: (j) => (induction(j).stages[0]!.compressor = { id: 'rowan-52', revision: 1 }),
+    breaks: (j) => (engineOf(j).machine = { id: 'rowan-52', revision: 1 }),
     leaves: (j) => (j.setups[0]!.name = 'Another name'),
   },
   'arrangement-after-charger': {
-    breaks: (j) => (induction(j).arrangement = 'sequential'),
-    leaves: (j) => (induction(j).arrangement = 'single'),
+    breaks: (j) => put(j, 'sequential', {}),
+    leaves: (j) => put(j, 'single', {}),
   },
   'lp-stage-after-charger': {
-    before: (j) => {
-      induction(j).arrangement = 'compound';
-      induction(j).stages.push({ compressor: { id: 'larch-67', revision: 1 } });
-    },
-    breaks: (j) => (induction(j).stages[1]!.compressor = { id: 'oak-76', revision: 1 }),
+    before: (j) => put(j, 'compound', { front: compressorFit('larch-67') }),
+    breaks: (j) => (frontOf(j).machine = { id: 'oak-76', revision: 1 }),
     leaves: (j) => (j.setups[0]!.name = 'Another name'),
   },
   'count-after-charger': {
-    breaks: (j) => (induction(j).arrangement = 'parallel'),
-    leaves: (j) => (induction(j).arrangement = 'single'),
+    breaks: (j) => put(j, 'parallel', {}),
+    leaves: (j) => put(j, 'single', {}),
   },
   'venue-raised-after-charger': {
     breaks: (j) => (j.brief.venue.altitude.value += 500),
@@ -265,7 +257,7 @@ test('a mark from elsewhere that names what this version does not know is told i
 describe('an open bench', () => {
   it('names what it lacks and where; without a compressor Charger cannot be settled', () => {
     const job = sampleJob(0);
-    induction(job).stages[0]!.compressor = null;
+    engineOf(job).machine = null;
     const { answer, problems } = solve(job);
     const charger = standings(job, job.setups[0]!, answer, problems)[3]!;
     expect(charger).toMatchObject({ state: 'open', canSettle: false });
@@ -295,6 +287,7 @@ describe('an open bench', () => {
         'no-turbine-yet',
         'one-stage-so-far',
         'retard-as-stated',
+        'chargers-in-a-row',
       ],
       job: { settled: [], bin: [] },
     });

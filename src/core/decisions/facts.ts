@@ -1,6 +1,7 @@
 import { engineMachine, engineTurbine } from '../build/row';
 import type { Build } from '../build/build';
 import type { Sweep } from '../solve/sweep';
+import { arrangementOf, chargerAtEngine, chargerInFront } from '../job/chargers';
 import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
 import { compressionRatioOf } from '../build/derived';
@@ -24,7 +25,7 @@ export function factsOf(
 ): Facts {
   const { brief, engine } = job;
   const { induction } = setup;
-  const ref = induction.kind === 'turbo' ? (induction.stages[0]?.compressor ?? null) : null;
+  const ref = chargerAtEngine(setup)?.machine ?? null;
   const { breathing } = engine;
   const facts: Facts = {
     goalPower: brief.goal.power.value,
@@ -52,10 +53,10 @@ export function factsOf(
   if (ref) {
     facts.compressor = ref.id;
     facts.compressorRevision = ref.revision;
-    const { arrangement, stages } = induction as Extract<typeof induction, { kind: 'turbo' }>;
-    facts.compressorCount = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
-    facts.arrangement = arrangement;
-    if (arrangement === 'compound' && stages[1]?.compressor) facts.lpCompressor = stages[1].compressor.id;
+    facts.compressorCount = chargerAtEngine(setup)?.count ?? 1;
+    facts.arrangement = arrangementOf(induction);
+    const front = chargerInFront(setup)?.machine;
+    if (front) facts.lpCompressor = front.id;
     const known = newest(ref.id);
     if (known !== undefined) facts.newestRevision = known;
   }

@@ -1,9 +1,11 @@
-import { engineMap, engineTurbine } from '../build/row';
+import { engineCharger } from '../charger/charged-air';
+import { engineMap } from '../build/row';
 import { benchOfPath } from '../job/inputs/bench-of';
 import type { Problem } from '../build/build';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import { healthChecks } from './health';
 import type { Input } from '../documents/input';
+import { chargerAtEngine, exhaustDriveOf } from '../job/chargers';
 import type { Job, Setup } from '../job/schema/job';
 import { settleable, type Facts, type Mark, type SettleableBench } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
@@ -49,7 +51,7 @@ const isGuess = (...inputs: (Input | undefined)[]) => inputs.some((i) => i?.conf
 function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Problem[]): Missing[] {
   const { brief, engine } = job;
   const { breathing } = engine;
-  const missing: Missing[] = problems.map((p) => ({ reason: p.reason, bench: benchOfPath(p.path) }));
+  const missing: Missing[] = problems.map((p) => ({ reason: p.reason, bench: benchOfPath(p.path, job) }));
   const add = (when: boolean, bench: SettleableBench, why: Reason) =>
     when && missing.push({ bench, reason: why });
   const { goal, venue } = brief;
@@ -95,7 +97,7 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
       redLine: [engine.redLineRpm.value, 'engineSpeed'],
     }),
   );
-  const charged = setup.induction.kind === 'turbo';
+  const charged = setup.induction.kind === 'charged';
   if (charged) {
     add(
       setup.plumbing.some((loss) => isGuess(loss.drop)),
@@ -103,13 +105,16 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
       reason('guess-losses'),
     );
     add(
-      setup.cooler.kind !== 'none' && isGuess(setup.cooler.effectiveness),
+      coolersOf(setup).some(({ kind, effectiveness }) => kind !== 'none' && isGuess(effectiveness)),
       'demand',
       reason('guess-cooler'),
     );
     // With a turbine the match says it.
-    const hasTurbine = setup.induction.kind === 'turbo' && Boolean(setup.induction.stages[0]?.hot);
-    add(!hasTurbine && isGuess(setup.backPressureRatio), 'demand', reason('guess-back-pressure'));
+    add(
+      !exhaustDriveOf(chargerAtEngine(setup)) && isGuess(setup.backPressureRatio),
+      'demand',
+      reason('guess-back-pressure'),
+    );
   }
   if (answer) {
     const { goal: verdict, level, goalPoint } = answer.sweep;
@@ -119,12 +124,15 @@ function missingOf(job: Job, setup: Setup, answer: Answer | null, problems: Prob
       if (!engineMap(answer.build)) add(level.kind !== 'unboosted', 'charger', reason('choose-compressor'));
       else {
         add(!verdict.holds, 'charger', verdict.findings[0] ?? verdict.short);
-        add(!engineTurbine(answer.build), 'charger', reason('choose-turbine'));
+        add(!engineCharger(answer.build).drive, 'charger', reason('choose-turbine'));
       }
     }
   }
   return missing;
 }
+
+const coolersOf = ({ induction }: Setup) =>
+  induction.kind === 'charged' ? induction.chargers.map(({ aftercooler }) => aftercooler) : [];
 
 /**
  * Where every bench stands. A bench is contradicted when it was settled and one of its rules finds that a later change
@@ -150,8 +158,8 @@ export function standings(
           ...rules.flatMap((rule) => (rule.bench === bench ? (rule.broken(mark.facts, now) ?? []) : [])),
         ]
       : [];
-    const stopped = problems.some((p) => benchOfPath(p.path) === bench);
-    const undecided = bench === 'charger' && !now.compressor && setup.induction.kind === 'turbo';
+    const stopped = problems.some((p) => benchOfPath(p.path, job) === bench);
+    const undecided = bench === 'charger' && !now.compressor && setup.induction.kind === 'charged';
     // A bench that rests on the sums cannot be settled while they do not stand.
     const unsolved = !answer && (bench === 'demand' || bench === 'charger');
     // What stops an earlier bench stops this one too: it is named here with the way there.

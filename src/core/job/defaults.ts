@@ -1,5 +1,6 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { Job, Loss, Setup } from './schema/job';
+import { openInduction } from './chargers';
 import { withFollowers } from './following';
 import { given, guess } from '../documents/input';
 import { FIRST_START, type EngineKind, type JobStart } from './start';
@@ -143,20 +144,6 @@ const UNBOOSTED_BSFC = 0.94;
 
 const toHundred = (value: number) => Math.round(value / 100) * 100;
 
-/** What a setup holds of a second stage before there is one. In: red line, rev/min. */
-export const emptyPair = (redLineRpm: number): Setup['pair'] => ({
-  changeover: {
-    speedRpm: guess(Math.min(30_000, Math.max(300, toHundred(redLineRpm * 0.55)))),
-    hysteresisRpm: guess(Math.min(5_000, Math.max(50, toHundred(redLineRpm * 0.04)))),
-    bypasses: false,
-  },
-  between: {
-    hold: 'free',
-    gauge: guess(80_000),
-    cooler: { kind: 'none', effectiveness: guess(0.65), coolantRise: guess(5) },
-  },
-});
-
 /**
  * How time to boost is tried before anybody has said: foot down at four fifths of the goal's speed, where a turbo of the
  * right size is past its knee. In: red line and the goal's speed, rev/min.
@@ -189,13 +176,11 @@ function defaultSetup(id: string): Setup {
     id,
     letter: 'A',
     name: 'First idea',
-    induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] },
-    pair: emptyPair(7_000),
+    induction: openInduction(7_000),
     efficiencyGuess: guess(0.7),
     plumbing: FIRST_LOSSES.map(([place, drop, pressure, temperature]) =>
       loss(place, drop, 0.2, pressure, temperature),
     ),
-    cooler: { kind: 'air', effectiveness: guess(0.7), coolantRise: guess(5) },
     boost: {
       ...rest.boost,
       kind: 'goal',

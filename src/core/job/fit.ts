@@ -1,15 +1,16 @@
-import type { TurbineSideDocument } from './schema/job';
 import type { Ref } from '../documents/ref';
 import type { Turbocharger } from '../turbocharger/document';
-
-type Stage = { compressor: Ref; hot: TurbineSideDocument };
+import type { ExhaustDriveDocument } from './schema/job';
 
 /** A turbocharger of the library as it goes on a setup: its parts, gate and shaft, each to be changed there. */
-export const stageOf = (item: Ref & { document: Turbocharger }): Stage => {
+export const turboFitOf = (
+  item: Ref & { document: Turbocharger },
+): { machine: Ref; drive: ExhaustDriveDocument } => {
   const { document } = item;
   return {
-    compressor: { ...document.compressor },
-    hot: {
+    machine: { ...document.compressor },
+    drive: {
+      kind: 'exhaust',
       turbocharger: { id: item.id, revision: item.revision },
       turbine: { ...document.turbine },
       housing: document.housing,

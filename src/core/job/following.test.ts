@@ -1,8 +1,9 @@
+import { put } from '@/testing/chargers';
 import { engineCharger } from '../charger/charged-air';
 import { sampleLibrary, sampleTurbochargers } from '@/data/demo/sample-library';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
-import { stageOf } from './fit';
+import { turboFitOf } from './fit';
 import { newJob } from './defaults';
 import { follow, goalFlow } from './following';
 import { given, guess } from '../documents/input';
@@ -65,7 +66,7 @@ describe('a new job', () => {
     const places = plumbing.map((l) => l.place);
     expect(places).toEqual(expect.arrayContaining(['downpipe', 'catalyst', 'silencer']));
     const item = sampleTurbochargers.find((t) => t.id === 'beech-60-77')!;
-    job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stageOf(item)] };
+    put(job, 'single', { engine: turboFitOf(item) });
     const codes = () => solve(job).goal.findings.map((f) => f.code);
     expect(codes()).not.toContain('no-exhaust-system');
     job.setups[0]!.plumbing = plumbing.slice(0, 3);
@@ -82,7 +83,7 @@ describe('a new job', () => {
       const item = sampleTurbochargers.find(
         (t) => t.id === (horsepower > 400 ? 'beech-60-77' : 'birch-50-66'),
       )!;
-      job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stageOf(item)] };
+      put(job, 'single', { engine: turboFitOf(item) });
       follow(job);
       return engineCharger(solve(job).goalPoint.match!).turbine.inlet.temperature - 273.15;
     };
@@ -103,7 +104,7 @@ describe('a new job', () => {
       goal: { power: 450 * HORSEPOWER, basis: 'flywheel', speedRpm: 2_800 },
     });
     const item = sampleTurbochargers.find((t) => t.id === 'larch-67-77')!;
-    job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stageOf(item)] };
+    put(job, 'single', { engine: turboFitOf(item) });
     const { points } = solve(job);
     const solved = points.filter((p) => p.match);
     for (const p of solved) {

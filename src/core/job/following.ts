@@ -89,6 +89,9 @@ const boostSpeed = (job: Job, which: 0 | 1): number => {
   return within(Math.max(least, toFifty(goalRpm(job) * share)), 100, 30_000);
 };
 
+const changeoverOf = ({ induction }: Setup) =>
+  induction.kind === 'charged' ? induction.changeover : undefined;
+
 type SetupFollower = { of: (setup: Setup) => Input | undefined; value: (job: Job) => number };
 const setups: SetupFollower[] = [
   { of: (s) => s.boost.onsetRpm, value: (job) => boostSpeed(job, 0) },
@@ -101,11 +104,11 @@ const setups: SetupFollower[] = [
     value: (job) => within(Math.round(160 * (sweptOf(job) / 0.002) ** (2 / 3)) / 10, 0, 1_000),
   },
   {
-    of: (s) => s.pair.changeover.speedRpm,
+    of: (s) => changeoverOf(s)?.speedRpm,
     value: (job) => within(toFifty(redLine(job) * 0.55), 300, 30_000),
   },
   {
-    of: (s) => s.pair.changeover.hysteresisRpm,
+    of: (s) => changeoverOf(s)?.hysteresisRpm,
     value: (job) => within(toFifty(redLine(job) * 0.04), 50, 5_000),
   },
 ];

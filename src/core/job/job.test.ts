@@ -12,7 +12,8 @@ import { compressionRatioOf } from '../build/derived';
 import { jobSchema, type Job } from './schema/job';
 import { guess } from '../documents/input';
 import { openJob } from './history/migrations';
-import { refsOf, summarise } from '../studies/summary';
+import { summarise } from '../studies/summary';
+import { refsOf } from './refs';
 
 /** Paths of every `{ value, confidence }` in a document. */
 function inputPaths(at: unknown, path: string[] = []): string[] {
@@ -164,6 +165,7 @@ describe('a job of before the whole Brief (version 3)', () => {
         'no-turbine-yet',
         'one-stage-so-far',
         'retard-as-stated',
+        'chargers-in-a-row',
       ]);
       const solve = (job: Job) => {
         const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);

@@ -9,7 +9,8 @@ import type { Job } from '../job/schema/job';
 import type { Ref } from '../documents/ref';
 import type { Turbine } from '../turbine/document';
 import type { Turbocharger } from '../turbocharger/document';
-import { stageOf } from '../job/fit';
+import { withFitted } from '../job/chargers';
+import { turboFitOf } from '../job/fit';
 import { reason, type Reason } from '../working/range';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from '../build/build';
 import { peakOf } from '../workings/compare';
@@ -18,7 +19,7 @@ import { JUDGED_RATIO } from '../solve/map-spans';
 import { solveMatched } from '../charge-path/matched';
 import { fastestOf, type LimitState } from '../solve/verdict';
 import { type OperatingPoint, planLevel, runningOf, solvePath, solvePoint } from '../solve/point';
-import { rankingSpeeds } from './rank';
+import { rankingSpeeds, withoutCharger } from './rank';
 import { solveSpool, type TrialPlan } from '../studies/spool';
 import { nearestToSurge, surgeMarginAt } from '../solve/map-spans';
 import { solveSweep, type Sweep } from '../solve/sweep';
@@ -117,15 +118,11 @@ export type RankingGoal = { power: number; room: number };
 const many = { single: 1, parallel: 2, compound: 1 } as const;
 
 /** The job with a candidate on one of its setups. */
-export function withTurbos(job: Job, setupId: string, { form, engine, front }: TurboCandidate): Job {
-  const stages = [stageOf(engine), ...(front ? [stageOf(front)] : [])];
-  return {
-    ...job,
-    setups: job.setups.map((setup) =>
-      setup.id === setupId ? { ...setup, induction: { kind: 'turbo', arrangement: form, stages } } : setup,
-    ),
-  };
-}
+export const withTurbos = (job: Job, setupId: string, { form, engine, front }: TurboCandidate): Job =>
+  withFitted(job, setupId, form, {
+    engine: turboFitOf(engine),
+    ...(front ? { front: turboFitOf(front) } : {}),
+  });
 
 /** A library of nothing but the parts of these turbochargers. */
 export function libraryOfTurbos(items: readonly TurboItem[]): Library {
@@ -160,14 +157,7 @@ export function turboGround(
   items: readonly TurboItem[],
   trial: TrialPlan | null,
 ): TurboGround | null {
-  const open: Job = {
-    ...job,
-    setups: job.setups.map((s) =>
-      s.id === setupId
-        ? { ...s, induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] } }
-        : s,
-    ),
-  };
+  const open = withoutCharger(job, setupId);
   const library = libraryOfTurbos(items);
   const result = compileBuild(open, setupId, library);
   if ('problems' in result) return null;

@@ -1,6 +1,7 @@
 import { correctedFlow, shaftSpeed } from '../compressor/formulas';
 import { efficiencyAt, findOnMap, type MapPoint, type MapStatus, type Place } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
+import { withFitted } from '../job/chargers';
 import type { Job } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
 import { demandAt, type Demand, type DemandTable } from '../solve/demand-table';
@@ -76,14 +77,8 @@ export function rankingSpeeds(grid: number[], onsetRpm: number, pass: 'coarse' |
 }
 
 /** The job with an open place for a turbo in that setup: what the ranking fills with each candidate in turn. */
-export const withoutCharger = (job: Job, setupId: string): Job => ({
-  ...job,
-  setups: job.setups.map((setup) =>
-    setup.id === setupId
-      ? { ...setup, induction: { kind: 'turbo', arrangement: 'single', stages: [{ compressor: null }] } }
-      : setup,
-  ),
-});
+export const withoutCharger = (job: Job, setupId: string): Job =>
+  withFitted(job, setupId, 'single', { engine: null });
 
 const asked: Demand = { massFlow: 0, inletPressure: 0, ratio: 1 };
 const GUESS = 0.7;

@@ -4,7 +4,8 @@ import { engineCharger } from '../charger/charged-air';
 import { type MatchedBuild, isMatched } from '../charge-path/match';
 import type { Job } from '../job/schema/job';
 import type { Ref } from '../documents/ref';
-import { stageOf } from '../job/fit';
+import { arrangementOf, chargerAtEngine, withFitted } from '../job/chargers';
+import { turboFitOf } from '../job/fit';
 import type { Turbine } from '../turbine/document';
 import { compileTurbine } from '../turbine/flow';
 import type { Turbocharger } from '../turbocharger/document';
@@ -160,9 +161,8 @@ export function* turboSizes(
   items: (Ref & { document: Turbocharger })[],
 ): Generator<Sized<TurboSize> | undefined> {
   const setup = job.setups.find((s) => s.id === setupId)!;
-  const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
-  const others = setup.induction.kind === 'turbo' ? setup.induction.stages.slice(1) : [];
-  const count = arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1;
+  const arrangement = arrangementOf(setup.induction);
+  const count = chargerAtEngine(setup)?.count ?? 1;
   const known = items.flatMap((item) => {
     const compressor = library.compressor(item.document.compressor);
     const turbine = library.turbine(item.document.turbine);
@@ -173,14 +173,7 @@ export function* turboSizes(
   known.sort((a, b) => a.size[0] - b.size[0] || a.size[1] - b.size[1]);
   const rows: { item: TurboSize; fit: Fit }[] = [];
   for (const { item } of known) {
-    const tried: Job = {
-      ...job,
-      setups: job.setups.map((s) =>
-        s.id === setupId
-          ? { ...s, induction: { kind: 'turbo', arrangement, stages: [stageOf(item), ...others] } }
-          : s,
-      ),
-    };
+    const tried = withFitted(job, setupId, arrangement, { engine: turboFitOf(item) });
     const result = compileBuild(tried, setupId, library);
     if (!('problems' in result) && isMatched(result.build)) {
       const fit = fitOf(result.build);

@@ -1,10 +1,11 @@
+import { put } from '@/testing/chargers';
 import { type Matched, type MatchedBuild, isMatched } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
 import { sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import { draws, seedOf } from '@/testing/fuzz';
 import { newJob } from '../job/defaults';
 import { given } from '../documents/input';
-import { stageOf } from '../job/fit';
+import { turboFitOf } from '../job/fit';
 import { compileBuild, revGrid } from '../build/build';
 import { matchedAt, solveMatched } from '../charge-path/matched';
 import { randomBuilds } from '../../testing/random-builds';
@@ -20,7 +21,7 @@ function road(turbocharger: string, horsepower: number): MatchedBuild {
   const setup = job.setups[0]!;
   setup.plumbing = setup.plumbing.slice(0, 3).map((loss) => ({ ...loss, massFlow: given(0.2, 'guess') }));
   setup.exhaust.retardBy = 'stated';
-  job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stageOf(item)] };
+  put(job, 'single', { engine: turboFitOf(item) });
   const result = compileBuild(job, 'a', sampleLibrary);
   if ('problems' in result || !isMatched(result.build)) throw new Error('No match.');
   return result.build;

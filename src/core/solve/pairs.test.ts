@@ -1,12 +1,12 @@
+import { changeoverOf, frontOf, put, turboFit } from '@/testing/chargers';
 import { coolerAt, lossesAt } from '../build/elements';
 import { type MatchedBuild, isMatched } from '../charge-path/match';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
-import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
-import type { Job } from '../job/schema/job';
+import { sampleHistories, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
+import type { ChargerDocument, Job } from '../job/schema/job';
 import { given, guess } from '../documents/input';
-import { stageOf } from '../job/fit';
 import { buildAt, compileBuild, type Build } from '../build/build';
 import { lossAt } from '../charge-air/losses';
 import { manifoldFor } from './demand';
@@ -17,7 +17,6 @@ import { stageAnswer } from './stage-view';
 import { solveSweep } from './sweep';
 import { workingOf } from '../workings/workings';
 
-const stage = (id: string) => stageOf(sampleTurbochargers.find((t) => t.id === id)!);
 const groomer = () => structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
 
 function compiled(job: Job, setup = 'a'): Build {
@@ -37,23 +36,17 @@ const compound = (
   job: Job,
   engine: string,
   front: string,
-  change: (pair: Job['setups'][0]['pair']) => void = () => undefined,
+  change: (between: ChargerDocument) => void = () => undefined,
 ) => {
-  job.setups[0]!.induction = {
-    kind: 'turbo',
-    arrangement: 'compound',
-    stages: [stage(engine), stage(front)],
-  };
-  change(job.setups[0]!.pair);
+  put(job, 'compound', { engine: turboFit(engine), front: turboFit(front) });
+  change(frontOf(job));
 };
-const single = (job: Job, id: string) => {
-  job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stage(id)] };
-};
+const single = (job: Job, id: string) => put(job, 'single', { engine: turboFit(id) });
 
 describe('a compound pair', () => {
   test('its ratios multiply with the loss between, and both shafts balance: recomputed from the printed stations', () => {
     const job = groomer();
-    compound(job, 'ash-58-71', 'spruce-88-104', (pair) => (pair.between.cooler.kind = 'air'));
+    compound(job, 'ash-58-71', 'spruce-88-104', (front) => (front.aftercooler.kind = 'air'));
     job.setups[0]!.plumbing.push({
       place: 'between',
       from: 'drop',
@@ -109,10 +102,9 @@ describe('a compound pair', () => {
   test('with its second stage bypassed it is the single turbo, to the figure', () => {
     const job = groomer();
     level(job, 150_000);
-    compound(job, 'ash-58-71', 'oak-76-83', (pair) => {
-      pair.changeover.bypasses = true;
-      pair.changeover.speedRpm = given(300, 'measured');
-    });
+    compound(job, 'ash-58-71', 'oak-76-83');
+    changeoverOf(job).kind = 'at';
+    changeoverOf(job).speedRpm = given(300, 'measured');
     const alone = groomer();
     level(alone, 150_000);
     single(alone, 'oak-76-83');
@@ -146,9 +138,9 @@ describe('a compound pair', () => {
         (engine, front, gauge, hold, speed) => {
           const job = groomer();
           level(job, gauge);
-          compound(job, engine, front, (pair) => {
-            pair.between.hold = hold === null ? 'free' : 'held';
-            pair.between.gauge.value = hold ?? 80_000;
+          compound(job, engine, front, (ahead) => {
+            ahead.hold.kind = hold === null ? 'free' : 'held';
+            ahead.hold.gauge.value = hold ?? 80_000;
           });
           const build = matched(compiled(job));
           const { path, match, stop } = solveMatched(build, speed, build.climate.pressure + gauge);
@@ -217,9 +209,9 @@ describe('a compound pair', () => {
     const at = (engine: string, gauge: number) => {
       const job = groomer();
       level(job, 150_000);
-      compound(job, engine, 'spruce-88-104', (pair) => {
-        pair.between.hold = 'held';
-        pair.between.gauge.value = gauge;
+      compound(job, engine, 'spruce-88-104', ({ hold }) => {
+        hold.kind = 'held';
+        hold.gauge.value = gauge;
       });
       const build = compiled(job);
       return { build, sweep: solveSweep(build) };
@@ -248,15 +240,15 @@ describe('a compound pair', () => {
 describe('a sequential pair', () => {
   const pairOf = (joins: number, hysteresis = 300) => {
     const job = sampleTurboJob(0);
-    job.setups[0]!.induction = { kind: 'turbo', arrangement: 'sequential', stages: [stage('aspen-37-42')] };
-    job.setups[0]!.pair.changeover.speedRpm = given(joins, 'measured');
-    job.setups[0]!.pair.changeover.hysteresisRpm = given(hysteresis, 'measured');
+    put(job, 'sequential', { engine: turboFit('aspen-37-42') });
+    changeoverOf(job).speedRpm = given(joins, 'measured');
+    changeoverOf(job).hysteresisRpm = given(hysteresis, 'measured');
     level(job, 90_000);
     return job;
   };
   const others = (arrangement: 'single' | 'parallel') => {
     const job = pairOf(5_000);
-    job.setups[0]!.induction = { kind: 'turbo', arrangement, stages: [stage('aspen-37-42')] };
+    put(job, arrangement, { engine: turboFit('aspen-37-42') });
     return job;
   };
 
@@ -295,13 +287,9 @@ describe('a sequential pair', () => {
 
 test('every figure of a pair opens a working that ends on it, on both sides of a change-over', () => {
   const pair = groomer();
-  pair.setups[1]!.pair.between.cooler.kind = 'air';
+  frontOf(pair, 1).aftercooler.kind = 'air';
   const sequential = sampleTurboJob(0);
-  sequential.setups[0]!.induction = {
-    kind: 'turbo',
-    arrangement: 'sequential',
-    stages: [stage('aspen-37-42')],
-  };
+  put(sequential, 'sequential', { engine: turboFit('aspen-37-42') });
   level(sequential, 90_000);
   let opened = 0;
   for (const [job, index, speeds] of [

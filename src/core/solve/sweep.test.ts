@@ -1,3 +1,4 @@
+import { compressorFit, engineOf, put } from '@/testing/chargers';
 import { engineMap } from '../build/row';
 import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
@@ -49,7 +50,7 @@ const plain = (): Job =>
     j.brief.venue.humidity.relative = guess(0);
     j.setups[0]!.backPressureRatio = guess(1);
     j.setups[0]!.plumbing = [];
-    j.setups[0]!.cooler.kind = 'none';
+    engineOf(j).aftercooler.kind = 'none';
   });
 
 describe('rules of the trade', () => {
@@ -291,11 +292,7 @@ describe('demand', () => {
   it('finds surge at the bottom and choke at the top of a compressor that does not fit', () => {
     const spans = (id: string, index: 0 | 1) => {
       const job = with_(sampleJob(index), (j) => {
-        j.setups[0]!.induction = {
-          kind: 'turbo',
-          arrangement: 'single',
-          stages: [{ compressor: { id, revision: 1 } }],
-        };
+        put(j, 'single', { engine: compressorFit(id) });
       });
       return solveSweep(built(job)).spans;
     };
@@ -308,11 +305,7 @@ describe('demand', () => {
       for (const { id } of sampleCompressors) {
         const b = built(
           with_(sampleJob(index), (j) => {
-            j.setups[0]!.induction = {
-              kind: 'turbo',
-              arrangement: index ? 'parallel' : 'single',
-              stages: [{ compressor: { id, revision: 1 } }],
-            };
+            put(j, index ? 'parallel' : 'single', { engine: compressorFit(id) });
           }),
         );
         const level = planLevel(b);
@@ -345,11 +338,7 @@ describe('job documents', () => {
     ).toContain('brief.venue.humidity.dewPoint: dew-point-above-air');
     expect(
       problem((j) => {
-        j.setups[0]!.induction = {
-          kind: 'turbo',
-          arrangement: 'single',
-          stages: [{ compressor: { id: 'gone', revision: 3 } }],
-        };
+        put(j, 'single', { engine: compressorFit('gone', 3) });
       }),
     ).toContain('setups.0.induction: compressor-missing');
   });

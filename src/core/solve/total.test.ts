@@ -8,7 +8,8 @@ import {
   sampleLibrary,
   sampleTurbochargers,
 } from '@/data/demo/sample';
-import { stageOf } from '../job/fit';
+import { fitted, type Fit } from '../job/chargers';
+import { turboFitOf } from '../job/fit';
 import { healthChecks } from '../decisions/health';
 import { jobBounds } from '../job/inputs/bounds';
 import { fuelDefaults } from '../job/defaults';
@@ -38,8 +39,8 @@ function put(job: Job, path: string, value: number): void {
   const last = keys.pop()!;
   const parent = keys.reduce<unknown>((o, key) => (o as Record<string, unknown> | undefined)?.[key], job);
   if (!parent || (Array.isArray(parent) && Number(last) > parent.length)) return;
-  // Each kind of gate has inputs of its own.
-  if (path.includes('.gate.') && !(last in (parent as object))) return;
+  // Each kind of drive and gate has inputs of its own.
+  if (path.includes('.drive.') && !(last in (parent as object))) return;
   // An optional input that is not there is given.
   (parent as Record<string, unknown>)[last] = { value, confidence: 'guess' };
 }
@@ -77,6 +78,7 @@ const wild = fc.record({
   turbo: fc.option(fc.integer({ min: 0, max: sampleTurbochargers.length - 1 }), { freq: 1 }),
   housing: fc.integer({ min: 0, max: 11 }),
   arrangement: fc.constantFrom(...arrangements, 'none' as const),
+  belt: fc.option(fc.double({ min: 0.2, max: 30, noNaN: true }), { freq: 1 }),
   second: fc.option(fc.integer({ min: 0, max: sampleTurbochargers.length - 1 }), { freq: 3 }),
   pair: fc.record({ bypasses: fc.boolean(), hold: fc.constantFrom('free' as const, 'held' as const) }),
   trial: fc.record({ kind: fc.constantFrom(...trialKinds), gear: fc.integer({ min: 0, max: 11 }) }),
@@ -88,31 +90,44 @@ const wild = fc.record({
   cooler: fc.constantFrom('none' as const, 'air' as const),
 });
 
-/** A turbocharger of the library in any of its turbine's housings; null for a compressor alone. */
-function turboOf({ turbo, housing }: { turbo: number | null; housing: number }) {
-  if (turbo === null) return null;
-  const stage = stageOf(sampleTurbochargers[turbo]!);
-  return { ...stage, hot: { ...stage.hot, housing } };
+type Wild = typeof wild extends fc.Arbitrary<infer T> ? T : never;
+
+/** A turbocharger of the library in any of its turbine's housings; a compressor alone or on a belt; or nothing. */
+function engineFitOf({ turbo, housing, compressor, belt }: Wild): Fit | null {
+  if (turbo !== null) {
+    const fit = turboFitOf(sampleTurbochargers[turbo]!);
+    return { ...fit, drive: { ...fit.drive, housing } };
+  }
+  const item = sampleCompressors[compressor];
+  if (!item) return null;
+  const machine = { id: item.id, revision: 1 };
+  if (belt === null) return { machine, drive: { kind: 'open' } };
+  return {
+    machine,
+    drive: {
+      kind: 'belt',
+      ratio: guess(belt),
+      mechanicalEfficiency: guess(0.95),
+      maxSpeedRpm: guess(120_000),
+      inBsfc: belt > 8,
+    },
+  };
 }
 
-function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
+function made(w: Wild): Job {
   const job = structuredClone(sampleHistories[w.job]!.revisions[0]!.job);
   const setup = job.setups[0]!;
-  const item = sampleCompressors[w.compressor];
-  setup.induction =
-    w.arrangement === 'none'
-      ? { kind: 'none' }
-      : {
-          kind: 'turbo',
-          arrangement: w.arrangement,
-          stages: [
-            turboOf(w) ?? { compressor: item ? { id: item.id, revision: 1 } : null },
-            ...(w.second === null ? [] : [stageOf(sampleTurbochargers[w.second]!)]),
-          ],
-        };
-  setup.pair.changeover.bypasses = w.pair.bypasses;
-  setup.pair.between.hold = w.pair.hold;
-  setup.pair.between.cooler.kind = w.cooler;
+  if (w.arrangement === 'none') setup.induction = { kind: 'none' };
+  else {
+    const front = w.second === null ? null : turboFitOf(sampleTurbochargers[w.second]!);
+    const row = fitted(setup.induction, 7_000, w.arrangement, { engine: engineFitOf(w), front });
+    for (const charger of row.chargers) {
+      charger.aftercooler.kind = w.cooler;
+      charger.hold.kind = w.pair.hold;
+    }
+    if (w.pair.bypasses) row.changeover.kind = 'at';
+    setup.induction = row;
+  }
   job.trial = { ...job.trial, ...w.trial };
   job.engine.cycle = w.cycle;
   job.brief.fuel = fuelDefaults(w.fuel);
@@ -127,7 +142,6 @@ function made(w: typeof wild extends fc.Arbitrary<infer T> ? T : never): Job {
   setup.boost.curve.rows = w.asked.map((gauge, i) => ({ speedRpm: 500 + 1_500 * i, gauge }));
   setup.boost.gears = w.asked.map(guess);
   setup.boost.hold = w.hold;
-  setup.cooler.kind = w.cooler;
   for (const [which, share] of w.changes) {
     const { path, bounds } = inputs[which]!;
     const value = Math.min(bounds.max, bounds.min + share * (bounds.max - bounds.min));

@@ -1,3 +1,4 @@
+import { compressorFit, put } from '@/testing/chargers';
 import { engineCharger } from '../charger/charged-air';
 import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -16,20 +17,16 @@ function sweepOf(index: 0 | 1, change: (job: Job) => void = () => {}): Sweep {
   return solveSweep(result.build);
 }
 
-const put =
+const putOn =
   (id: string | null, arrangement: 'single' | 'parallel' = 'single') =>
   (job: Job) => {
-    job.setups[0]!.induction = {
-      kind: 'turbo',
-      arrangement,
-      stages: [{ compressor: id ? { id, revision: 1 } : null }],
-    };
+    put(job, arrangement, { engine: id ? compressorFit(id) : null });
   };
 
 describe('the verdict', () => {
   it('agrees with the points it is made from: spans begin and end where the map is left', () => {
     for (const id of ['alder-46', 'hazel-48', 'birch-50', 'rowan-52', 'cedar-54', 'larch-67']) {
-      const sweep = sweepOf(0, put(id));
+      const sweep = sweepOf(0, putOn(id));
       const off = (rpm: number) => {
         const point = sweep.points.find((p) => p.speedRpm === rpm);
         return point && engineCharger(point).at?.status;
@@ -45,12 +42,12 @@ describe('the verdict', () => {
   });
 
   it('says which compressor is too big and which too small', () => {
-    expect(sweepOf(0, put('larch-67')).goal.short.code).toMatch(/^surge-/);
-    expect(sweepOf(1, put('alder-46')).goal.short.code).toMatch(/^(choke|overspeed)-/);
+    expect(sweepOf(0, putOn('larch-67')).goal.short.code).toMatch(/^surge-/);
+    expect(sweepOf(1, putOn('alder-46')).goal.short.code).toMatch(/^(choke|overspeed)-/);
   });
 
   it('just holds when the running line comes nearer to surge than 10 %', () => {
-    const sweep = sweepOf(1, put('cedar-54', 'parallel'));
+    const sweep = sweepOf(1, putOn('cedar-54', 'parallel'));
     const margin = engineCharger(nearestToSurge(sweep.points)!).at!.surgeMargin!;
     expect(margin).toBeGreaterThan(0);
     expect(margin).toBeLessThan(0.1);
@@ -59,7 +56,10 @@ describe('the verdict', () => {
   });
 
   it('asks for a compressor when there is none, and prices an engine without a charger', () => {
-    expect(sweepOf(0, put(null)).goal).toMatchObject({ holds: false, short: { code: 'choose-compressor' } });
+    expect(sweepOf(0, putOn(null)).goal).toMatchObject({
+      holds: false,
+      short: { code: 'choose-compressor' },
+    });
     const bare = sweepOf(0, (job) => (job.setups[0]!.induction = { kind: 'none' }));
     expect(bare.goal.short.code).toBe('no-charger');
     expect(bare.points.every((p) => p.stations.every((s) => s.id !== 'compressor'))).toBe(true);

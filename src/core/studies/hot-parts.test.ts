@@ -7,7 +7,8 @@ import { exhaustState, shareFor } from '../engine/exhaust';
 import { newJob } from '../job/defaults';
 import type { Job, Loss } from '../job/schema/job';
 import { given, guess } from '../documents/input';
-import { stageOf } from '../job/fit';
+import { turboFitOf } from '../job/fit';
+import { fitted } from '../job/chargers';
 import { compileBuild } from '../build/build';
 import { pipeRows } from './pipes';
 import { planLevel, solvePoint } from '../solve/point';
@@ -202,9 +203,12 @@ test('a size has the onset, the full boost and the state that the sweep of it sa
   const few = sampleTurbochargers.filter((t) => /^(beech|cedar|juniper|yew)/.test(t.id));
   let steps = 0;
   for (const { item, fit } of last(turboSizes(road, 'a', sampleLibrary, few)).rows) {
-    const stages = [stageOf(few.find((t) => t.id === item.id)!)];
+    const engine = turboFitOf(few.find((t) => t.id === item.id)!);
     const setups = [
-      { ...road.setups[0]!, induction: { kind: 'turbo' as const, arrangement: 'single' as const, stages } },
+      {
+        ...road.setups[0]!,
+        induction: fitted(road.setups[0]!.induction, 7_000, 'single', { engine }),
+      },
     ];
     const { turbo, goal, knees } = solveSweep(built({ ...road, setups }));
     steps += knees.length;

@@ -1,3 +1,4 @@
+import { engineOf } from '@/testing/chargers';
 import { engineCharger } from '../charger/charged-air';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
@@ -21,7 +22,7 @@ describe('prices of the stations', () => {
   it('a filter costs the isentropic work between the two ratios, over the efficiency', () => {
     const build = solved(0, (job) => {
       const { induction } = job.setups[0]!;
-      if (induction.kind === 'turbo') induction.stages[0]!.compressor = null;
+      if (induction.kind === 'charged') induction.chargers[0]!.machine = null;
     });
     const point = at(build, build.goal.speedRpm);
     const { path } = point;
@@ -52,7 +53,7 @@ describe('prices of the stations', () => {
     }
     const bare = solved(0, (job) => {
       job.setups[0]!.plumbing = [];
-      job.setups[0]!.cooler.kind = 'none';
+      engineOf(job).aftercooler.kind = 'none';
     });
     expect(pricesAt(bare, at(bare, bare.goal.speedRpm))).toEqual({});
   });

@@ -1,10 +1,10 @@
+import { changeoverOf, put, turboFit } from '@/testing/chargers';
 import { withEngineCharger } from '../build/row';
 import { type MatchedBuild, isMatched } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
 import { create, all } from 'mathjs';
-import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
+import { sampleHistories, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { given, guess } from '../documents/input';
-import { stageOf } from '../job/fit';
 import type { Job } from '../job/schema/job';
 import { compileBuild } from '../build/build';
 import { planLevel, solvePoint } from '../solve/point';
@@ -12,7 +12,6 @@ import { freshCarried, settle, type Settled } from '../charge-path/settle';
 import { solveSpool, spoolByLoading, trialOf, type Spool, type TrialPlan } from './spool';
 import { solveSweep } from '../solve/sweep';
 
-const stage = (id: string) => stageOf(sampleTurbochargers.find((t) => t.id === id)!);
 function built(index: 0 | 1, change: (job: Job) => void = () => undefined): MatchedBuild {
   const job = sampleTurboJob(index);
   change(job);
@@ -157,7 +156,7 @@ describe('a pull', () => {
   test('a bigger turbo of one family gains power at the red line and loses threshold and time', () => {
     const with_ = (id: string) =>
       built(0, (job) => {
-        job.setups[0]!.induction = { kind: 'turbo', arrangement: 'single', stages: [stage(id)] };
+        put(job, 'single', { engine: turboFit(id) });
         job.setups[0]!.boost.kind = 'level';
         job.setups[0]!.boost.levelGauge = guess(150_000);
       });
@@ -222,11 +221,7 @@ describe('a pull', () => {
 test('a compound pair spools on two shafts, earlier than the single it replaces', () => {
   const job = structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
   const one = ready(job);
-  job.setups[0]!.induction = {
-    kind: 'turbo',
-    arrangement: 'compound',
-    stages: [stage('ash-58-71'), stage('spruce-88-104')],
-  };
+  put(job, 'compound', { engine: turboFit('ash-58-71'), front: turboFit('spruce-88-104') });
   const pair = ready(job);
   const step = plan({ speedRpm: 1_800, inertia: 1.5 });
   const two = found(solveSpool(pair, step));
@@ -237,13 +232,9 @@ test('a compound pair spools on two shafts, earlier than the single it replaces'
 
 test('where the stage at the engine is passed by, the shaft in front goes on as it turned', () => {
   const job = structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
-  job.setups[0]!.induction = {
-    kind: 'turbo',
-    arrangement: 'compound',
-    stages: [stage('ash-58-71'), stage('spruce-88-104')],
-  };
-  job.setups[0]!.pair.changeover.bypasses = true;
-  job.setups[0]!.pair.changeover.speedRpm = given(1_500, 'measured');
+  put(job, 'compound', { engine: turboFit('ash-58-71'), front: turboFit('spruce-88-104') });
+  changeoverOf(job).kind = 'at';
+  changeoverOf(job).speedRpm = given(1_500, 'measured');
   const { rows } = found(
     solveSpool(ready(job), plan({ kind: 'brake', rate: 60, speedRpm: 1_000, inertia: 1.5 })),
   );

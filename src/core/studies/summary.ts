@@ -5,9 +5,9 @@ import type { LimitState } from '../solve/verdict';
 import { CORE_VERSION, solveSweep } from '../solve/sweep';
 import type { FuelId } from '../fuel/fuels';
 import type { Reason } from '../working/range';
+import { arrangementOf, chargerAtEngine } from '../job/chargers';
 import type { Job } from '../job/schema/job';
 import type { Arrangement } from '../job/schema/setup-choices';
-import type { Ref } from '../documents/ref';
 
 /** What the Shop board shows of a job, made with each revision and tagged with the core that made it. SI. */
 export type Summary = {
@@ -27,26 +27,13 @@ export type Summary = {
   tube: { id: StationKind; pressure: number | null; temperature: number | null }[];
 };
 
-/** Every library revision that some setups refer to. */
-const refsOfSetups = (setups: Job['setups']): Ref[] =>
-  setups.flatMap((s) =>
-    s.induction.kind === 'turbo'
-      ? s.induction.stages.flatMap(({ compressor, hot }) =>
-          [compressor, hot?.turbine, hot?.turbocharger].flatMap((ref) => ref ?? []),
-        )
-      : [],
-  );
-
-/** Every library revision a job refers to, its deleted setups too. */
-export const refsOf = (job: Job): Ref[] => refsOfSetups([...job.setups, ...job.bin]);
-
 /** The board's figures of a job's first setup. Total: a job that cannot be solved gets its first problem as verdict. */
 export function summarise(job: Job, library: Library): Summary {
   const setup = job.setups[0]!;
   const { engine, brief } = job;
-  const ref = setup.induction.kind === 'turbo' ? setup.induction.stages[0]?.compressor : null;
+  const ref = chargerAtEngine(setup)?.machine;
   const item = ref ? library.compressor(ref) : undefined;
-  const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
+  const arrangement = arrangementOf(setup.induction);
   const base = {
     coreVersion: CORE_VERSION,
     goal: { power: brief.goal.power.value, basis: brief.goal.basis, speedRpm: brief.goal.speedRpm.value },

@@ -24,7 +24,7 @@ const ZERO = 298.15;
 
 const matchOf = (s: Sheet) => s.point.match!;
 const driveOf = (s: Sheet) => engineTurbine(s.build)!;
-const stage = 'induction.stages.0.hot';
+const drivePath = (s: Sheet) => `induction.chargers.${engineCharger(s.build).place}.drive`;
 
 /** Pressure behind the turbine: the open air, every pipe on the way to it, and of a pair the turbine in front. */
 function outletSteps(s: Sheet): number {
@@ -217,7 +217,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
         flow: read('sums'),
         ideal: read('gas'),
         pulse: s.own('exhaust.pulse'),
-        mechanical: s.own(`${stage}.mechanicalEfficiency`),
+        mechanical: s.own(`${drivePath(s)}.mechanicalEfficiency`),
       },
     );
   },

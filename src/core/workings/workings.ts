@@ -101,7 +101,7 @@ function netSteps(s: Sheet, gross: number, path: AirPath, which: keyof AirPath['
       },
       {
         shaftPower: read('sums'),
-        mechanicalEfficiency: s.own(`induction.chargers.${i}.drive.mechanicalEfficiency`),
+        mechanicalEfficiency: s.own(`induction.chargers.${charger.place}.drive.mechanicalEfficiency`),
       },
     );
     return s.put(netPower, { gross: power, drive });
@@ -405,6 +405,7 @@ function chargeSteps(s: Sheet): void {
     if (boosting) outletSteps(s);
     return;
   }
+  const behind = `induction.chargers.${engineCharger(s.build).place}.aftercooler`;
   const inlet = boosting ? outletSteps(s) : climate.temperature;
   s.put(
     coolerOutlet,
@@ -413,7 +414,7 @@ function chargeSteps(s: Sheet): void {
       coolant: cooler.coolant,
       effectiveness: cooler.effectiveness,
     },
-    { coolant: s.own('cooler.coolantRise'), effectiveness: s.own('cooler.effectiveness') },
+    { coolant: s.own(`${behind}.coolantRise`), effectiveness: s.own(`${behind}.effectiveness`) },
   );
 }
 

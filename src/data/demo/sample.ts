@@ -1,4 +1,5 @@
 import jobs from './jobs.json';
+import { keptChargers } from '@/core/job/chargers';
 import { jobSchema, type Job } from '@/core/job/schema/job';
 
 export * from './sample-library';
@@ -12,8 +13,7 @@ export const sampleTurboJob = (index: 0 | 1): Job => jobSchema.parse(all[index]!
 /** The same before a turbine is chosen: back pressure is a guess. Tests of the demand lean on them. */
 export function sampleJob(index: 0 | 1): Job {
   const job = sampleTurboJob(index);
-  for (const { induction } of job.setups)
-    if (induction.kind === 'turbo') for (const stage of induction.stages) delete stage.hot;
+  for (const setup of job.setups) for (const charger of keptChargers(setup)) charger.drive = { kind: 'open' };
   return job;
 }
 

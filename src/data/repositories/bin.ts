@@ -13,7 +13,7 @@ async function usersOf(db: Database, itemId: string): Promise<string[]> {
     .selectDistinct({ id: jobRevisions.jobId })
     .from(jobRevisions)
     .where(
-      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].induction.stages[*].** ? (@.id == $id)', jsonb_build_object('id', ${itemId}::text))`,
+      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].induction.** ? (@.id == $id)', jsonb_build_object('id', ${itemId}::text))`,
     );
   const rows = await db
     .select({ name: jobName })

@@ -5,7 +5,8 @@ import type { Job } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import { openJob } from '@/core/job/history/migrations';
 import { marksWithItems } from '@/core/job/schema/marks';
-import { refsOf, summarise, type Summary } from '@/core/studies/summary';
+import { refsOf, withRefs } from '@/core/job/refs';
+import { summarise, type Summary } from '@/core/studies/summary';
 import { CORE_VERSION } from '@/core/solve/sweep';
 import type { JobFile } from '@/formats/job-json';
 import { isTurbocharger, libraryOf, type AnyItem } from '@/formats/library-items';
@@ -151,27 +152,9 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
     for (const item of file.library) if (!isTurbocharger(item)) await take(item);
     for (const item of file.library)
       if (isTurbocharger(item)) await take({ ...item, document: withParts(item.document, refs) });
-    const ref = (old: Ref) => refs.get(`${old.id}.${old.revision}`) ?? null;
-    const here = (setups: Job['setups']) =>
-      setups.map((setup) => {
-        if (setup.induction.kind !== 'turbo') return setup;
-        const stages = setup.induction.stages.map(({ compressor, hot }) => ({
-          compressor: compressor && ref(compressor),
-          ...(hot
-            ? {
-                hot: {
-                  ...hot,
-                  turbocharger: hot.turbocharger && ref(hot.turbocharger),
-                  turbine: ref(hot.turbine) ?? hot.turbine,
-                },
-              }
-            : {}),
-        }));
-        return { ...setup, induction: { ...setup.induction, stages } };
-      });
+    const here = withRefs(file.job, (old) => refs.get(`${old.id}.${old.revision}`) ?? old);
     const settled = marksWithItems(file.job.settled, (id, revision) => refs.get(`${id}.${revision}`));
-    const { setups, bin } = file.job;
-    return insertJob(tx, { ...file.job, setups: here(setups), bin: here(bin), settled }, randomUUID());
+    return insertJob(tx, { ...here, settled }, randomUUID());
   });
 }
 

@@ -85,7 +85,7 @@ async function uses(db: Database, itemId?: string) {
     .select({
       jobId: jobs.id,
       name: sql<string>`${jobRevisions.document}->>'name'`,
-      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.stages[*].** ? (exists(@.id) && exists(@.revision))')`,
+      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.** ? (exists(@.id) && exists(@.revision))')`,
     })
     .from(jobs)
     .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))

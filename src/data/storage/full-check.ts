@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
 import { openJob } from '@/core/job/history/migrations';
-import { refsOf } from '@/core/studies/summary';
+import { refsOf } from '@/core/job/refs';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
 import type { Database } from '../connection';

@@ -1,4 +1,5 @@
 'use client';
+import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -329,9 +330,10 @@ function CurveTable() {
 /** How boost is asked for. */
 export function BoostAside() {
   const { store, setupIndex, answer } = useJob();
-  const { boost, induction } = useJobState((s) => s.draft.setups[setupIndex]!);
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const { boost } = setup;
   const at = `setups.${setupIndex}.boost`;
-  const hasTurbine = induction.kind === 'turbo' && Boolean(induction.stages[0]?.hot);
+  const hasTurbine = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
   const choose = (kind: BoostKind) => {
     const build = answer?.build;
     store.getState().edit((job) => {

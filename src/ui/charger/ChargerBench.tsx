@@ -1,4 +1,5 @@
 'use client';
+import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { engineMap, engineTurbine } from '@/core/build/row';
 import type { Charger } from '@/core/charger/charger';
 import { engineCharger } from '@/core/charger/charged-air';
@@ -148,12 +149,11 @@ function MapPart() {
 /** What may be put on, ranked, and the figures of what is on. */
 function MapAside() {
   const { answer, setupIndex } = useJob();
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
+  const ref = useJobState((s) => chargerAtEngine(s.draft.setups[setupIndex]!)?.machine);
   const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
   const ranking = useRanking();
   const putOn = usePutOn();
   const picture = useShownPicture();
-  const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
   const count = answer ? engineCharger(answer.build).count : 1;
   return (
     <>
@@ -209,14 +209,14 @@ function Choices() {
   const { items, heads, setupIndex } = useJob();
   const putOn = usePutOn();
   const arrange = useArrange();
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const ref = chargerAtEngine(setup)?.machine;
   const chosen = items.filter(isCompressor).find((i) => i.id === ref?.id && i.revision === ref.revision);
-  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const arrangement = arrangementOf(setup.induction);
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
   const options = useCompressors(heads, key, chosen?.document.name ?? 'missing');
   const takeTurbineOff = usePutTurbo();
-  const turbine = induction.kind === 'turbo' ? induction.stages[0]?.hot?.turbine : undefined;
+  const turbine = exhaustDriveOf(chargerAtEngine(setup))?.turbine;
   const turbineName = items.find((i) => i.id === turbine?.id && i.revision === turbine.revision)?.document
     .name;
   /** The compressor that came before a turbine that was there: whether the two go together is asked. */
@@ -264,15 +264,15 @@ function NewerRevision() {
   const { compressorChanges } = useWords();
   const { items, setupIndex } = useJob();
   const putOn = usePutOn();
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const ref = induction.kind === 'turbo' ? induction.stages[0]?.compressor : null;
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const ref = chargerAtEngine(setup)?.machine;
   const compressors = items.filter(isCompressor);
   const mine = compressors.find((i) => i.id === ref?.id && i.revision === ref.revision);
   if (!ref || !mine) return null;
   const newest = compressors
     .filter((i) => i.id === ref.id)
     .reduce((a, b) => (b.revision > a.revision ? b : a), mine);
-  if (induction.kind !== 'turbo' || newest.revision <= ref.revision) return null;
+  if (newest.revision <= ref.revision) return null;
   return (
     <div className={styles.newer} role="note">
       <p>
@@ -282,7 +282,9 @@ function NewerRevision() {
       <button
         type="button"
         className={styles.clear}
-        onClick={() => void putOn({ id: newest.id, revision: newest.revision }, induction.arrangement)}
+        onClick={() =>
+          void putOn({ id: newest.id, revision: newest.revision }, arrangementOf(setup.induction))
+        }
       >
         Take revision {newest.revision}
       </button>

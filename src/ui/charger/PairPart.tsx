@@ -1,4 +1,5 @@
 'use client';
+import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
 import { engineMachine, engineTurbine } from '@/core/build/row';
 import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
@@ -134,11 +135,15 @@ export function PairAside() {
   const bypass = useBypass();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const { solved } = useSpeed();
-  const { induction, pair } = setup;
-  const at = `setups.${setupIndex}`;
-  if (induction.kind !== 'turbo') return null;
-  const { arrangement } = induction;
-  const hot = induction.stages[0]?.hot;
+  const { induction } = setup;
+  const at = `setups.${setupIndex}.induction`;
+  if (induction.kind === 'none') return null;
+  const arrangement = arrangementOf(induction);
+  const hot = exhaustDriveOf(chargerAtEngine(setup));
+  const front = chargerInFront(setup);
+  const frontDrive = exhaustDriveOf(front);
+  const frontAt = `${at}.chargers.0`;
+  const bypasses = induction.changeover.kind === 'at';
   const engine = items
     .filter(isTurbocharger)
     .find((t) => hot?.turbocharger && keyOf(t) === keyOf(hot.turbocharger));
@@ -162,12 +167,12 @@ export function PairAside() {
       {arrangement === 'sequential' && (
         <Group title="Change-over">
           <QuantityField
-            path={`${at}.pair.changeover.speedRpm`}
+            path={`${at}.changeover.speedRpm`}
             label="The second joins at"
             quantity="engineSpeed"
           />
           <QuantityField
-            path={`${at}.pair.changeover.hysteresisRpm`}
+            path={`${at}.changeover.hysteresisRpm`}
             label="and leaves below it by"
             hint="so that it does not flutter"
             quantity="engineSpeed"
@@ -185,27 +190,23 @@ export function PairAside() {
         </Group>
       )}
       {arrangement === 'compound' && <Front />}
-      {arrangement === 'compound' && induction.stages[1]?.hot && (
+      {front && frontDrive && (
         <>
-          <Gate
-            title="Gate of the low-pressure stage"
-            hot={induction.stages[1].hot}
-            path={`${at}.induction.stages.1.hot`}
-          />
+          <Gate title="Gate of the low-pressure stage" hot={frontDrive} path={`${frontAt}.drive`} />
           <Group title="Between the stages">
             <ChoiceField
-              path={`${at}.pair.between.hold`}
+              path={`${frontAt}.hold.kind`}
               label="Boost in front"
               options={[
                 { value: 'free', label: 'what its turbine gives' },
                 { value: 'held', label: 'held by its gate' },
               ]}
             />
-            {pair.between.hold === 'held' && (
-              <QuantityField path={`${at}.pair.between.gauge`} label="Held at" quantity="boost" />
+            {front.hold.kind === 'held' && (
+              <QuantityField path={`${frontAt}.hold.gauge`} label="Held at" quantity="boost" />
             )}
             <ChoiceField
-              path={`${at}.pair.between.cooler.kind`}
+              path={`${frontAt}.aftercooler.kind`}
               label="Cooler between"
               options={[
                 { value: 'none', label: 'none' },
@@ -213,15 +214,15 @@ export function PairAside() {
                 { value: 'water', label: 'air to water' },
               ]}
             />
-            {pair.between.cooler.kind !== 'none' && (
+            {front.aftercooler.kind !== 'none' && (
               <>
                 <QuantityField
-                  path={`${at}.pair.between.cooler.effectiveness`}
+                  path={`${frontAt}.aftercooler.effectiveness`}
                   label="Effectiveness"
                   quantity="share"
                 />
                 <QuantityField
-                  path={`${at}.pair.between.cooler.coolantRise`}
+                  path={`${frontAt}.aftercooler.coolantRise`}
                   label="Coolant over the air"
                   quantity="temperatureRise"
                 />
@@ -232,22 +233,22 @@ export function PairAside() {
           <Group title="Bypass">
             <ChoiceField
               label="Stage at the engine"
-              value={pair.changeover.bypasses ? 'bypassed' : 'always'}
+              value={bypasses ? 'bypassed' : 'always'}
               options={[
                 { value: 'always', label: 'always works' },
                 { value: 'bypassed', label: 'passed by from a speed' },
               ]}
               onChoose={bypass}
             />
-            {pair.changeover.bypasses && (
+            {bypasses && (
               <>
                 <QuantityField
-                  path={`${at}.pair.changeover.speedRpm`}
+                  path={`${at}.changeover.speedRpm`}
                   label="Passed by from"
                   quantity="engineSpeed"
                 />
                 <QuantityField
-                  path={`${at}.pair.changeover.hysteresisRpm`}
+                  path={`${at}.changeover.hysteresisRpm`}
                   label="and back below it by"
                   quantity="engineSpeed"
                 />
@@ -276,7 +277,8 @@ function useBypass() {
   const { store, setupIndex } = useJob();
   return useCallback(
     (choice: 'always' | 'bypassed') => {
-      store.getState().write(`setups.${setupIndex}.pair.changeover.bypasses`, choice === 'bypassed');
+      const path = `setups.${setupIndex}.induction.changeover.kind`;
+      store.getState().write(path, choice === 'bypassed' ? 'at' : 'never');
       store.getState().commit();
     },
     [store, setupIndex],
@@ -287,11 +289,10 @@ function useBypass() {
 function Front() {
   const { turbos, items, setupIndex } = useJob();
   const { figure, figureNumber } = useWords();
-  const putFront = usePutTurbo(1);
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const stage = induction.kind === 'turbo' ? induction.stages[1] : undefined;
-  const chosen = stage?.hot?.turbocharger ? keyOf(stage.hot.turbocharger) : NONE;
-  const turbine = items.filter(isTurbine).find((t) => stage?.hot && keyOf(t) === keyOf(stage.hot.turbine));
+  const putFront = usePutTurbo('front');
+  const drive = useJobState((s) => exhaustDriveOf(chargerInFront(s.draft.setups[setupIndex]!)));
+  const chosen = drive?.turbocharger ? keyOf(drive.turbocharger) : NONE;
+  const turbine = items.filter(isTurbine).find((t) => drive && keyOf(t) === keyOf(drive.turbine));
   const options = useMemo(() => {
     const offered = (turbos?.turbochargers ?? []).map((t) => ({ value: keyOf(t), label: t.document.name }));
     const isKnown = chosen === NONE || offered.some((o) => o.value === chosen);
@@ -312,7 +313,7 @@ function Front() {
           void putFront(turbos?.turbochargers.find((t) => keyOf(t) === key) ?? null, 'compound')
         }
       />
-      {turbine && stage?.hot && (
+      {turbine && drive && (
         <>
           <HousingChoice housings={turbine.document.housings.map((h) => h.name)} />
           <Reading
@@ -333,9 +334,10 @@ function Front() {
 
 function HousingChoice({ housings }: { housings: string[] }) {
   const { store, setupIndex } = useJob();
-  const path = `setups.${setupIndex}.induction.stages.1.hot.housing`;
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const value = induction.kind === 'turbo' ? String(induction.stages[1]?.hot?.housing ?? 0) : '0';
+  const path = `setups.${setupIndex}.induction.chargers.0.drive.housing`;
+  const value = useJobState((s) =>
+    String(exhaustDriveOf(chargerInFront(s.draft.setups[setupIndex]!))?.housing ?? 0),
+  );
   return (
     <ChoiceField
       label="Housing"

@@ -1,4 +1,5 @@
 'use client';
+import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import { isMatched } from '@/core/charge-path/match';
 import { useCallback, useMemo, useState } from 'react';
@@ -164,7 +165,8 @@ function useEditHot() {
   const { store, setupIndex } = useJob();
   return useCallback(
     (path: string, value: unknown) => {
-      store.getState().write(`setups.${setupIndex}.induction.stages.0.hot.${path}`, value);
+      const engine = chargerPath(store.getState().draft.setups[setupIndex]!, 'engine');
+      store.getState().write(`setups.${setupIndex}.${engine}.drive.${path}`, value);
       store.getState().commit();
     },
     [store, setupIndex],
@@ -176,8 +178,7 @@ function Housings() {
   const { items, setupIndex } = useJob();
   const edit = useEditHot();
   const hot = useJobState((s) => {
-    const { induction } = s.draft.setups[setupIndex]!;
-    return induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
+    return exhaustDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!));
   });
   const turbine = items
     .filter(isTurbine)
@@ -248,7 +249,7 @@ function Turbos() {
   const { failed } = parts;
   const putTurbo = usePutTurbo();
   const setup = job.setups[setupIndex]!;
-  const arrangement = setup.induction.kind === 'turbo' ? setup.induction.arrangement : 'single';
+  const arrangement = arrangementOf(setup.induction);
   const library = useMemo(() => libraryOf(items), [items]);
   const make = useCallback(
     () =>
@@ -258,7 +259,7 @@ function Turbos() {
     [ready, turbos, job, setup.id, library],
   );
   const sized = useLast(make);
-  const on = setup.induction.kind === 'turbo' ? setup.induction.stages[0]?.hot?.turbocharger : null;
+  const on = exhaustDriveOf(chargerAtEngine(setup))?.turbocharger;
   if (failed)
     return (
       <p role="alert" className={styles.bad}>

@@ -1,4 +1,5 @@
 'use client';
+import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import {
@@ -341,8 +342,7 @@ export function SpoolAside() {
   const vehicle = useJobState((s) => s.draft.brief.vehicle);
   const { setupIndex } = useJob();
   const hasTurbo = useJobState((s) => {
-    const { induction } = s.draft.setups[setupIndex]!;
-    return induction.kind === 'turbo' && Boolean(induction.stages[0]?.hot);
+    return Boolean(exhaustDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!)));
   });
   return (
     <>

@@ -1,4 +1,5 @@
 'use client';
+import { chargerPath } from '@/core/job/chargers';
 import { useMemo } from 'react';
 import { spotCheck, type SpotCheck } from '@/core/studies/spot-check';
 import { given } from '@/core/documents/input';
@@ -203,6 +204,7 @@ function Table({ implied }: { implied: Implied[] }) {
 function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
   const { store, setupIndex } = useJob();
   const { figure } = useWords();
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const at = `setups.${setupIndex}`;
   const take = (path: string, value: number) => {
     store.getState().write(path, { ...given(value, 'measured'), note: 'from a spot reading' });
@@ -218,7 +220,9 @@ function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
         <button
           type="button"
           className={fields.plainKey}
-          onClick={() => take(`${at}.cooler.effectiveness`, cooler.value)}
+          onClick={() =>
+            take(`${at}.${chargerPath(setup, 'engine')}.aftercooler.effectiveness`, cooler.value)
+          }
         >
           Take {figure(cooler.value, 'share')} as the cooler’s effectiveness
         </button>

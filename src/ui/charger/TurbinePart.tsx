@@ -1,11 +1,12 @@
 'use client';
+import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
 import { shaftLimit } from '@/core/charger/charger';
 import { useCallback, useMemo } from 'react';
 import { figureAt } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
-import type { TurbineSideDocument } from '@/core/job/schema/job';
+import type { ExhaustDriveDocument } from '@/core/job/schema/job';
 import { JUDGED_RATIO } from '@/core/solve/map-spans';
 import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
@@ -219,29 +220,26 @@ const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${r
 /** Which turbocharger, and each part of it. */
 export function TurbineAside() {
   const { setupIndex } = useJob();
-  const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const hot = induction.kind === 'turbo' ? induction.stages[0]?.hot : undefined;
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const drive = exhaustDriveOf(chargerAtEngine(setup));
   const at = `setups.${setupIndex}`;
+  const own = `${at}.${chargerPath(setup, 'engine')}.drive`;
   return (
     <>
-      <TurboChoice hot={hot} />
-      {hot && (
+      <TurboChoice hot={drive} />
+      {drive && (
         <>
-          <Gate hot={hot} path={`${at}.induction.stages.0.hot`} />
+          <Gate hot={drive} path={own} />
           <Group title="Shaft">
+            <QuantityField path={`${own}.maxSpeedRpm`} label="Speed limit" quantity="shaftSpeed" />
             <QuantityField
-              path={`${at}.induction.stages.0.hot.maxSpeedRpm`}
-              label="Speed limit"
-              quantity="shaftSpeed"
-            />
-            <QuantityField
-              path={`${at}.induction.stages.0.hot.mechanicalEfficiency`}
+              path={`${own}.mechanicalEfficiency`}
               label="Bearings leave"
               hint="of the turbine’s power"
               quantity="share"
             />
             <QuantityField
-              path={`${at}.induction.stages.0.hot.inertia`}
+              path={`${own}.inertia`}
               label="Inertia"
               hint="for time to boost"
               quantity="inertia"
@@ -260,13 +258,13 @@ export function TurbineAside() {
   );
 }
 
-function TurboChoice({ hot }: { hot: TurbineSideDocument | undefined }) {
+function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
   const { store, turbos, items, setupIndex, takeItems } = useJob();
   const { figure, figureNumber } = useWords();
   const putTurbo = usePutTurbo();
   const housings = useHousings();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
-  const arrangement = induction.kind === 'turbo' ? induction.arrangement : 'single';
+  const arrangement = arrangementOf(induction);
   const turbine = items.filter(isTurbine).find((t) => hot && keyOf(t) === keyOf(hot.turbine));
   const chosen = hot?.turbocharger ? keyOf(hot.turbocharger) : NONE;
   const options = useMemo(() => {
@@ -286,10 +284,9 @@ function TurboChoice({ hot }: { hot: TurbineSideDocument | undefined }) {
     const isKnown = !hot || offered.some((o) => o.value === key);
     return [...(isKnown ? [] : [{ value: key, label: turbine?.document.name ?? 'as it came' }]), ...offered];
   }, [turbos, hot, turbine]);
-  const edit = (change: (hot: TurbineSideDocument) => void) => {
+  const edit = (change: (hot: ExhaustDriveDocument) => void) => {
     store.getState().edit((job) => {
-      const there = job.setups[setupIndex]!.induction;
-      const side = there.kind === 'turbo' ? there.stages[0]?.hot : undefined;
+      const side = exhaustDriveOf(chargerAtEngine(job.setups[setupIndex]!));
       if (side) change(side);
     });
     store.getState().commit();
@@ -366,7 +363,7 @@ export function Gate({
   path,
   title = 'What holds the boost',
 }: {
-  hot: TurbineSideDocument;
+  hot: ExhaustDriveDocument;
   path: string;
   title?: string;
 }) {

@@ -1,4 +1,6 @@
 'use client';
+import type { Induction } from '@/core/job/schema/job';
+import { arrangementOf, exhaustDriveOf } from '@/core/job/chargers';
 import { useDeferredValue, useId, useMemo, useState } from 'react';
 import {
   DEFAULT_ROOM,
@@ -185,22 +187,12 @@ export default function TurboRankPart() {
 
 const formNames: Record<Form, string> = { single: 'one', parallel: 'twins', compound: 'one on another' };
 
-type Induction =
-  | { kind: 'none' }
-  | {
-      kind: 'turbo';
-      arrangement: string;
-      stages: { hot?: { turbocharger: { id: string; revision: number } | null } }[];
-    };
-
-/** What stands on the job, by the key of the ranking; null where it is none of it. */
+/** What stands on the job, by the key of the ranking, the one at the engine first; null where it is none of it. */
 function keyOnJob(induction: Induction): string | null {
-  if (induction.kind !== 'turbo') return null;
-  const { arrangement, stages } = induction;
-  const used = stages.slice(0, arrangement === 'compound' ? 2 : 1);
-  const refs = used.flatMap((s) => s.hot?.turbocharger ?? []);
-  if (!refs.length || refs.length < used.length) return null;
-  return [arrangement, ...refs.map((r) => `${r.id}.${r.revision}`)].join(':');
+  if (induction.kind === 'none') return null;
+  const refs = [...induction.chargers].reverse().flatMap((c) => exhaustDriveOf(c)?.turbocharger ?? []);
+  if (refs.length < induction.chargers.length) return null;
+  return [arrangementOf(induction), ...refs.map((r) => `${r.id}.${r.revision}`)].join(':');
 }
 
 function State({ ranking: { phase, total, matched, rows } }: { ranking: TurboRanking }) {

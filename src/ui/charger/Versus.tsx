@@ -1,4 +1,5 @@
 'use client';
+import { chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import { engineTurbine } from '@/core/build/row';
 import { useCallback, useMemo, useState } from 'react';
@@ -54,14 +55,10 @@ export function Versus({ solved }: { solved: Solved }) {
   const setup = job.setups[setupIndex]!;
   const { induction } = setup;
   const own = useMemo(() => {
-    const ref = induction.kind === 'turbo' ? induction.stages[0]?.hot?.turbocharger : null;
+    const ref = exhaustDriveOf(chargerAtEngine({ induction }))?.turbocharger;
     return items?.find((t) => t.id === ref?.id && t.revision === ref.revision) ?? null;
   }, [items, induction]);
-  const form =
-    induction.kind === 'turbo' &&
-    (induction.arrangement === 'parallel' || induction.arrangement === 'sequential')
-      ? 'parallel'
-      : 'single';
+  const form = chargerAtEngine({ induction })?.count === 2 ? 'parallel' : 'single';
   const make = useCallback(
     () =>
       own && items
@@ -74,9 +71,9 @@ export function Versus({ solved }: { solved: Solved }) {
     const shown = drawn.flatMap((d): Line[] => {
       const answer = d.index === setupIndex ? solved : d.answer;
       if (!answer || !engineTurbine(answer.build)) return [];
-      const there = d.setup.induction;
-      const refs =
-        there.kind === 'turbo' ? there.stages.flatMap((stage) => stage.hot?.turbocharger ?? []) : [];
+      const refs = [chargerAtEngine(d.setup), chargerInFront(d.setup)].flatMap(
+        (charger) => exhaustDriveOf(charger)?.turbocharger ?? [],
+      );
       const found = refs.flatMap((r) => items?.find((t) => t.id === r.id && t.revision === r.revision) ?? []);
       const { count } = engineCharger(answer.build);
       const prices = found.map((t) => t.document.price?.value ?? null);

@@ -1,3 +1,4 @@
+import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { useCallback, useState } from 'react';
 import { addSetup } from '@/core/job/setups';
 import type { TurbineItem } from '@/formats/library-items';
@@ -13,7 +14,7 @@ export function useHousings() {
       setRefusal(null);
       const { draft } = store.getState();
       const mine = draft.setups[setupIndex]!;
-      const here = mine.induction.kind === 'turbo' ? mine.induction.stages[0]?.hot?.housing : undefined;
+      const here = exhaustDriveOf(chargerAtEngine(mine))?.housing;
       if (here === undefined) return;
       const { housings } = turbine.document;
       // The neighbours first: one size down and one up, then the rest, as far as letters and lines allow.
@@ -27,9 +28,8 @@ export function useHousings() {
       for (const housing of wanted) {
         const known = job.setups.find(
           (s) =>
-            s.induction.kind === 'turbo' &&
-            s.induction.stages[0]?.hot?.turbine.id === turbine.id &&
-            s.induction.stages[0].hot.housing === housing &&
+            exhaustDriveOf(chargerAtEngine(s))?.turbine.id === turbine.id &&
+            exhaustDriveOf(chargerAtEngine(s))?.housing === housing &&
             s.name.endsWith(housings[housing]!.name),
         );
         if (known) {
@@ -45,11 +45,11 @@ export function useHousings() {
         job = {
           ...added.job,
           setups: added.job.setups.map((s) => {
-            if (s.id !== added.setup.id || s.induction.kind !== 'turbo') return s;
-            const stages = s.induction.stages.map((stage) =>
-              stage.hot ? { ...stage, hot: { ...stage.hot, housing } } : stage,
-            );
-            return { ...s, name, induction: { ...s.induction, stages } };
+            if (s.id !== added.setup.id) return s;
+            const changed = { ...structuredClone(s), name };
+            const drive = exhaustDriveOf(chargerAtEngine(changed));
+            if (drive) drive.housing = housing;
+            return changed;
           }),
         };
         made.push(added.setup.id);

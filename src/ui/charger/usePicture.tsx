@@ -1,4 +1,5 @@
 'use client';
+import { withFitted } from '@/core/job/chargers';
 import { engineMachine, engineMap } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
@@ -16,21 +17,8 @@ type Shown = Pick<Solved, 'build' | 'sweep'>;
 
 /** The job as it would be with this candidate on it. */
 function withCandidate(job: Job, setupIndex: number, { id, revision, count }: Laid): Job {
-  return {
-    ...job,
-    setups: job.setups.map((setup, i) =>
-      i === setupIndex
-        ? {
-            ...setup,
-            induction: {
-              kind: 'turbo',
-              arrangement: count > 1 ? 'parallel' : 'single',
-              stages: [{ compressor: { id, revision } }],
-            },
-          }
-        : setup,
-    ),
-  };
+  const engine = { machine: { id, revision }, drive: { kind: 'open' as const } };
+  return withFitted(job, job.setups[setupIndex]!.id, count > 1 ? 'parallel' : 'single', { engine });
 }
 
 function solveWith(job: Job, setupIndex: number, laid: Laid, items: readonly AnyItem[]): Shown | null {

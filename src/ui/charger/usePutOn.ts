@@ -1,9 +1,10 @@
 import { useCallback } from 'react';
-import type { Setup } from '@/core/job/schema/job';
+import { arranged, chargerAtEngine, chargerInFront, exhaustDriveOf, fitted } from '@/core/job/chargers';
+import type { ChargerDocument, Setup } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
 import type { Form } from '@/core/selection/rank-turbos';
-import { stageOf } from '@/core/job/fit';
+import { turboFitOf } from '@/core/job/fit';
 import type { AnyItem, TurbochargerItem } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 
@@ -27,28 +28,29 @@ function nameAfter(
   return `${name}${item.document.name}`.slice(0, 60);
 }
 
+/** What the library calls a charger: as its turbocharger, or as its machine. */
+const refOf = (charger: ChargerDocument | undefined): Ref | null =>
+  exhaustDriveOf(charger)?.turbocharger ?? charger?.machine ?? null;
+
+const itemIn = (items: readonly AnyItem[], ref: Ref | null | undefined) =>
+  items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+
 /** Whether a setup still bears a name that nobody gave it: its charger's, a copy's, or the first one's. */
-function isUnnamed({ name, induction }: Setup, items: readonly AnyItem[]): boolean {
+function isUnnamed(setup: Setup, items: readonly AnyItem[]): boolean {
+  const { name, induction } = setup;
   const bare = name.replace(/ \(from [A-F]\)$/, '');
   if (bare === NONE || bare === 'First idea' || bare !== name) return true;
-  if (induction.kind !== 'turbo') return false;
-  const itemsOn = (stage: (typeof induction.stages)[number] | undefined) =>
-    [stage?.compressor, stage?.hot?.turbocharger].flatMap((ref) =>
-      ref ? items.filter((i) => i.id === ref.id && i.revision === ref.revision) : [],
+  const itemsOn = (charger: ChargerDocument | null | undefined) =>
+    [charger?.machine, exhaustDriveOf(charger ?? undefined)?.turbocharger].flatMap(
+      (ref) => itemIn(items, ref) ?? [],
     );
-  const front = itemsOn(induction.stages[1]);
-  return itemsOn(induction.stages[0]).some(
+  const kept = induction.kind === 'charged' ? (chargerInFront(setup) ?? induction.aside) : null;
+  const front = itemsOn(kept);
+  return itemsOn(chargerAtEngine(setup)).some(
     (item) =>
       arrangements.some((arrangement) => bare === nameAfter(item, arrangement)) ||
       front.some((one) => bare === nameAfter(item, 'compound', one)),
   );
-}
-
-type Hot = NonNullable<Extract<Setup['induction'], { kind: 'turbo' }>['stages'][number]['hot']>;
-
-/** A hot side with another wheel before it is no turbocharger of the library any more. */
-function bareOf(hot: Hot, isSame: boolean): Hot {
-  return isSame ? { ...hot } : { ...hot, turbocharger: null };
 }
 
 /**
@@ -65,15 +67,17 @@ export function usePutOn() {
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
         if (isUnnamed(setup, items)) setup.name = nameAfter(item, arrangement);
-        const stages = setup.induction.kind === 'turbo' ? setup.induction.stages : [];
-        const was = stages[0];
+        const was = chargerAtEngine(setup);
+        const redLine = draft.engine.redLineRpm.value;
         // The turbine stays where it is; whether it goes with the new wheel is asked on the bench.
-        const kept = was?.hot && ref ? { hot: bareOf(was.hot, was.compressor?.id === ref.id) } : {};
-        setup.induction = {
-          kind: 'turbo',
-          arrangement,
-          stages: [{ compressor: ref ? { ...ref } : null, ...kept }, ...stages.slice(1)],
+        const drive = exhaustDriveOf(was);
+        const isSame = was?.machine?.id === ref?.id;
+        const engine = ref && {
+          machine: { ...ref },
+          // With another wheel before it, it is no turbocharger of the library any more.
+          drive: drive ? { ...drive, ...(isSame ? {} : { turbocharger: null }) } : { kind: 'open' as const },
         };
+        setup.induction = fitted(setup.induction, redLine, arrangement, { engine });
       });
       store.getState().commit();
       return true;
@@ -104,21 +108,18 @@ function useFit() {
       }
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
-        const was = setup.induction.kind === 'turbo' && others === 'stay' ? setup.induction.stages : [];
-        const known = (at: 0 | 1) => {
-          const ref = was[at]?.hot?.turbocharger;
-          return items.find((i) => i.id === ref?.id && i.revision === ref.revision);
+        const stays = others === 'stay' ? setup : null;
+        const known = {
+          engine: engine ?? (stays && itemIn(items, refOf(chargerAtEngine(stays)))),
+          front: front ?? (stays && itemIn(items, refOf(chargerInFront(stays)))),
         };
-        if (isUnnamed(setup, items))
-          setup.name = nameAfter(engine ?? known(0), arrangement, front ?? known(1));
-        setup.induction = {
-          kind: 'turbo',
-          arrangement,
-          stages: [
-            engine ? stageOf(engine) : (was[0] ?? { compressor: null }),
-            ...(front ? [stageOf(front)] : was.slice(1)),
-          ],
-        };
+        if (isUnnamed(setup, items)) setup.name = nameAfter(known.engine, arrangement, known.front);
+        const open = others === 'stay' ? {} : { engine: null, front: null };
+        setup.induction = fitted(setup.induction, draft.engine.redLineRpm.value, arrangement, {
+          ...open,
+          ...(engine ? { engine: turboFitOf(engine) } : {}),
+          ...(front ? { front: turboFitOf(front) } : {}),
+        });
       });
       store.getState().commit();
       return true;
@@ -128,45 +129,42 @@ function useFit() {
 }
 
 /**
- * Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. `stage`: 0 at the engine, 1 in
- * front of it, where null takes the whole stage off.
+ * Puts a whole turbocharger on the setup, or takes its turbine off and leaves the compressor. In front of another, null
+ * takes the whole charger off.
  */
-export function usePutTurbo(stage: 0 | 1 = 0) {
+export function usePutTurbo(place: 'engine' | 'front' = 'engine') {
   const { store, setupIndex } = useJob();
   const fit = useFit();
   return useCallback(
     async (item: TurbochargerItem | null, arrangement: Arrangement) => {
-      if (item) return fit(stage ? { front: item } : { engine: item }, arrangement, 'stay');
+      if (item) return fit({ [place]: item }, arrangement, 'stay');
       store.getState().edit((draft) => {
-        const { induction } = draft.setups[setupIndex]!;
-        if (induction.kind !== 'turbo') return;
-        if (stage === 1) induction.stages.splice(1);
-        else delete induction.stages[0]?.hot;
+        const setup = draft.setups[setupIndex]!;
+        const charger = place === 'front' ? chargerInFront(setup) : chargerAtEngine(setup);
+        if (!charger) return;
+        charger.drive = { kind: 'open' };
+        if (place === 'front') charger.machine = null;
       });
       store.getState().commit();
       return true;
     },
-    [store, setupIndex, fit, stage],
+    [store, setupIndex, fit, place],
   );
 }
 
-/** Puts what is on the setup together another way; a second stage is kept for when it is wanted again. */
+/** Puts what is on the setup together another way; a charger in front is kept for when it is wanted again. */
 export function useArrange() {
   const { store, setupIndex, items } = useJob();
   return useCallback(
     (arrangement: Arrangement) => {
       store.getState().edit((draft) => {
         const setup = draft.setups[setupIndex]!;
-        const { induction } = setup;
-        if (induction.kind !== 'turbo') return;
-        const named = (stage: (typeof induction.stages)[number] | undefined) => {
-          const ref = stage?.hot?.turbocharger ?? stage?.compressor;
-          return items.find((i) => i.id === ref?.id && i.revision === ref.revision);
-        };
-        const item = named(induction.stages[0]);
-        if (item && isUnnamed(setup, items))
-          setup.name = nameAfter(item, arrangement, named(induction.stages[1]));
-        induction.arrangement = arrangement;
+        if (setup.induction.kind === 'none') return;
+        const wasUnnamed = isUnnamed(setup, items);
+        setup.induction = arranged(setup.induction, arrangement);
+        const item = itemIn(items, refOf(chargerAtEngine(setup)));
+        if (item && wasUnnamed)
+          setup.name = nameAfter(item, arrangement, itemIn(items, refOf(chargerInFront(setup))));
       });
       store.getState().commit();
     },

@@ -1,4 +1,5 @@
 'use client';
+import { chargerAtEngine, chargerPath } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import Button from '@mui/material/Button';
 import { useCallback, useDeferredValue, useState } from 'react';
@@ -35,6 +36,8 @@ export default function DemandBench() {
   const { answer, setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const at = `setups.${setupIndex}`;
+  const cooler = chargerAtEngine(setup)?.aftercooler;
+  const behind = `${at}.${chargerPath(setup, 'engine')}.aftercooler`;
   return (
     <>
       <div className={frame.picture}>
@@ -46,34 +49,34 @@ export default function DemandBench() {
         {answer && <Besides findings={answer.sweep.goal.findings} />}
         {answer && <Schools point={answer.sweep.goalPoint} build={answer.build} />}
         <BoostPlan setup={setup} at={at} answer={answer} />
-        <Group title="Cooler">
-          <ChoiceField
-            path={`${at}.cooler.kind`}
-            label="Kind"
-            options={[
-              { value: 'none', label: 'none' },
-              { value: 'air', label: 'air to air' },
-              { value: 'water', label: 'air to water' },
-            ]}
-          />
-          {setup.cooler.kind !== 'none' && (
-            <>
-              <QuantityField
-                path={`${at}.cooler.effectiveness`}
-                label="Effectiveness"
-                hint="charge side, as two thermometers show"
-                quantity="share"
-              />
-              <QuantityField
-                path={`${at}.cooler.coolantRise`}
-                label={
-                  setup.cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'
-                }
-                quantity="temperatureRise"
-              />
-            </>
-          )}
-        </Group>
+        {cooler && (
+          <Group title="Cooler">
+            <ChoiceField
+              path={`${behind}.kind`}
+              label="Kind"
+              options={[
+                { value: 'none', label: 'none' },
+                { value: 'air', label: 'air to air' },
+                { value: 'water', label: 'air to water' },
+              ]}
+            />
+            {cooler.kind !== 'none' && (
+              <>
+                <QuantityField
+                  path={`${behind}.effectiveness`}
+                  label="Effectiveness"
+                  hint="charge side, as two thermometers show"
+                  quantity="share"
+                />
+                <QuantityField
+                  path={`${behind}.coolantRise`}
+                  label={cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
+                  quantity="temperatureRise"
+                />
+              </>
+            )}
+          </Group>
+        )}
         <LossFields />
         <p className={frame.foot}>Estimates. Twins share the losses as stated: for the whole engine’s air.</p>
       </aside>

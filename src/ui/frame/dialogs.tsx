@@ -3,6 +3,7 @@ import { createContext, useContext, useMemo, useState, type ReactNode } from 're
 import type { FigureId } from '@/core/workings/figures';
 import { benchOfPath } from '@/core/job/inputs/bench-of';
 import type { BenchId } from './benches';
+import { useJobStore } from '../store/solved';
 import { partOfInput, type PartId } from './parts';
 
 /** What may lie over a job's page, one at a time. */
@@ -26,6 +27,7 @@ const Open = createContext<OpenDialog | null>(null);
 
 /** Where a job's page stands: which dialog is open, and the way to a bench or a field. */
 export function DialogsProvider({ goTo, children }: Pick<Dialogs, 'goTo'> & { children: ReactNode }) {
+  const store = useJobStore();
   const [dialog, setDialog] = useState<OpenDialog | null>(null);
   const value = useMemo<Dialogs>(
     () => ({
@@ -33,11 +35,12 @@ export function DialogsProvider({ goTo, children }: Pick<Dialogs, 'goTo'> & { ch
       close: () => setDialog(null),
       goTo,
       goToInput: (path) => {
-        goTo(benchOfPath(path), partOfInput(path));
+        const job = store.getState().draft;
+        goTo(benchOfPath(path, job), partOfInput(path, job));
         focusField(path);
       },
     }),
-    [goTo],
+    [goTo, store],
   );
   return (
     <Context.Provider value={value}>

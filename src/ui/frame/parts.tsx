@@ -1,6 +1,8 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useId, useRef, type ReactNode } from 'react';
+import { isBetween } from '@/core/job/inputs/bench-of';
+import type { Job } from '@/core/job/schema/job';
 import fields from '../fields/fields.module.css';
 import type { BenchId } from './benches';
 
@@ -16,7 +18,7 @@ export type PartId<B extends PartedBench = PartedBench> = (typeof partsOf)[B][nu
 const isParted = (bench: BenchId): bench is PartedBench => bench in partsOf;
 
 /** The sheet of a bench where an input is given. */
-export function partOfInput(path: string): PartId | null {
+export function partOfInput(path: string, job?: Pick<Job, 'setups'>): PartId | null {
   if (/^brief\.(vehicle)\b/.test(path)) return 'vehicle';
   if (/^brief\.(otherVenues|venue\.(coldest|hottest)|fuelBest|fuelWorst)\b/.test(path)) return 'places';
   if (/^brief\.(budget|due|fixed|local|customer|wish)\b/.test(path)) return 'terms';
@@ -27,9 +29,11 @@ export function partOfInput(path: string): PartId | null {
   if (/\.readings\./.test(path)) return 'spot';
   if (/\.plumbing\./.test(path)) return 'pipes';
   if (/\.boost\.(curve|gears)/.test(path)) return 'boost';
-  if (/\.pair\./.test(path)) return 'pair';
+  if (/\.induction\.(changeover|chargers\.\d+\.hold)\./.test(path)) return 'pair';
+  if (/\.aftercooler\./.test(path)) return isBetween(path, job) ? 'pair' : null;
+  if (/\.drive\./.test(path) && isBetween(path, job)) return 'pair';
   if (/^trial\./.test(path)) return 'spool';
-  if (/\.(exhaust|induction\.stages\.\d+\.hot)\./.test(path)) return 'turbine';
+  if (/\.(exhaust|induction\.chargers\.\d+\.drive)\./.test(path)) return 'turbine';
   return /^engine\./.test(path) ? 'engine' : null;
 }
 

@@ -243,7 +243,7 @@ describe('fields', () => {
       'brief.venue.temperature',
       'engine.stroke',
       'engine.cylinders',
-      'setups.0.cooler.coolantRise',
+      'setups.0.induction.chargers.0.aftercooler.coolantRise',
     ];
     for (const path of paths)
       for (const end of ['min', 'max'] as const) {

@@ -1,6 +1,7 @@
 import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
 import { confidences, type Confidence } from '@/core/documents/input';
 import type { Change } from '@/core/job/history/changes';
+import { asOfToday } from '@/core/job/history/past-paths';
 import { quantityOf } from '@/core/job/inputs/inputs';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import type { Quantity } from '@/core/units/quantities';
@@ -8,7 +9,7 @@ import { benches } from '../frame/benches';
 import { confidenceWords } from '../fields/confidence';
 import { correctionNames, placeNames, useNames } from './brief';
 import { fieldText, type Format } from './format';
-import { inputName } from './inputs';
+import { chargerInputName, chargerQuantity, inputName } from './inputs';
 
 const fuelNames = Object.fromEntries(fuelIds.map((id) => [id, fuelOf(id).name.replace('Petrol ', '')]));
 
@@ -112,15 +113,21 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   },
   'setups.boost.held': { name: 'boost held as', options: { gauge: 'gauge', absolute: 'absolute' } },
   'setups.boost.gear': { name: 'gear looked at' },
-  'setups.pair.changeover.bypasses': {
+  'setups.induction.bypass': {
     name: 'stage at the engine bypassed',
-    options: { true: 'from the change-over on', false: 'never' },
+    // As it was written before, and as it is.
+    options: {
+      true: 'from the change-over on',
+      false: 'never',
+      at: 'from the change-over on',
+      never: 'never',
+    },
   },
-  'setups.pair.between.hold': {
+  'setups.between.hold': {
     name: 'boost between the stages',
     options: { free: 'as the turbine gives', held: 'held by its gate' },
   },
-  'setups.pair.between.cooler.kind': {
+  'setups.between.cooler.kind': {
     name: 'cooler between the stages',
     options: { none: 'none', air: 'air to air', water: 'air to water' },
   },
@@ -181,37 +188,69 @@ function wholeThing({ path, from, to }: Change): string | null {
 }
 
 /** What is chosen of a turbocharger, by the end of its path. */
-const stageChoices: Record<string, { name: string; options?: Record<string, string> }> = {
-  'hot.gate.kind': {
+const driveChoices: Record<string, { name: string; options?: Record<string, string> }> = {
+  'drive.gate.kind': {
     name: 'boost held by',
     options: { none: 'nothing', valve: 'a wastegate', vanes: 'vanes' },
   },
-  'hot.gate.mounting': { name: 'wastegate' },
-  'hot.gate.reference': {
+  'drive.gate.mounting': { name: 'wastegate' },
+  'drive.gate.reference': {
     name: 'wastegate controlled by',
     options: { spring: 'its spring alone', controlled: 'a controller', dome: 'pressure on both sides' },
   },
 };
 
 /** How a choice of a turbocharger is called, and an option of it in words, by the end of its path. */
-export const stageChoiceName = (end: string): string => stageChoices[end]?.name ?? end;
-export const stageChoiceText = (end: string, value: string): string =>
-  plain(value, stageChoices[end]?.options);
+export const driveChoiceName = (end: string): string => driveChoices[end]?.name ?? end;
+export const driveChoiceText = (end: string, value: string): string =>
+  plain(value, driveChoices[end]?.options);
 
-/** A compressor, turbine, housing or gate that was exchanged. */
-function stageChange({ from, to }: Change, bare: string): string {
-  const end = bare.replace(/^.*stages\.\d+\.?/, '');
+/** The choices of what stands behind a charger, by the end of their path: at the engine, and in front. */
+const behindChoices: Record<string, { engine: string; front: string }> = {
+  'aftercooler.kind': { engine: 'setups.cooler.kind', front: 'setups.between.cooler.kind' },
+  'hold.kind': { engine: 'setups.between.hold', front: 'setups.between.hold' },
+};
+
+/** What changed of a charger. In: the path as it is written today; its place; the end of the path from there on. */
+function chargerSentence(format: Format, change: Change, path: string, place: string, end: string): string {
+  const name = chargerInputName(place === 'front', end);
+  if (name) return inputChange(format, change, path, name, chargerQuantity(end));
+  const behind = behindChoices[end]?.[place as 'engine' | 'front'];
+  if (!behind) return chargerChange(change, end);
+  const { name: what, options } = choices[behind]!;
+  return `${what} ${plain(change.from, options)} → ${plain(change.to, options)}`;
+}
+
+/** A compressor, turbine, housing or gate that was exchanged. In: the end of the path, from its charger on. */
+function chargerChange({ from, to }: Change, end: string): string {
   const isRevision = /revision$/.test(end) && typeof from === 'number' && typeof to === 'number';
   const part = /turbine/.test(end) ? 'turbine' : /turbocharger/.test(end) ? 'turbocharger' : 'compressor';
   if (isRevision) return `${part}, revision ${from} → ${to}`;
-  if (end === 'hot') return to === null ? 'turbine taken off' : 'a turbine put on';
-  if (end === 'hot.housing')
+  if (end === 'drive') return to === null ? 'turbine taken off' : 'a turbine put on';
+  if (end === 'belt') return to === null ? 'belt drive taken off' : 'a belt drive put on';
+  if (end === 'belt.inBsfc')
+    return to === true ? 'drive power is in the BSFC' : 'drive power is not in the BSFC';
+  if (end === 'drive.housing')
     return typeof from === 'number' && typeof to === 'number'
       ? `turbine housing ${from + 1} → ${to + 1}`
       : 'another turbine housing';
-  const choice = stageChoices[end];
+  const choice = driveChoices[end];
   if (choice) return `${choice.name} ${plain(from, choice.options)} → ${plain(to, choice.options)}`;
-  return end === 'hot.gate' ? 'another wastegate' : `another ${part}`;
+  if (!end) return to === null ? 'a charger taken out of the row' : 'a charger put into the row';
+  return end === 'drive.gate' ? 'another wastegate' : `another ${part}`;
+}
+
+/** An input that changed: its value, how sure it is, or its note. */
+function inputChange(
+  format: Format,
+  { from, to }: Change,
+  path: string,
+  name: string,
+  quantity: Quantity,
+): string {
+  if (path.endsWith('.note')) return `${name}: note`;
+  if (path.endsWith('.confidence')) return `${name}: ${plain(from)} → ${plain(to)}`;
+  return `${name} ${stepIn(format, from, to, quantity)}`;
 }
 
 /** A change in words: 'red line 9,200 → 9,500 rpm'. */
@@ -221,18 +260,15 @@ export function changeSentenceIn(format: Format, change: Change): string {
   if (whole) return whole;
   const letter = /^setups\.([A-F])\./.exec(path)?.[1];
   const prefix = letter ? `${letter}: ` : '';
-  const indexed = path.replace(/^setups\.[A-F]\./, 'setups.0.');
+  const indexed = asOfToday(path).replace(/^setups\.[A-F]\./, 'setups.0.');
   const bare = indexed.replace(/\.(value|confidence|note)$/, '');
   const list = lists.find(([pattern]) => pattern.test(indexed));
   if (list) return list[1];
-  if (/induction\.stages/.test(bare) && !inputName(bare)) return `${prefix}${stageChange(change, bare)}`;
+  const charger = /^setups\.0\.induction\.(engine|front)\.?(.*)$/.exec(bare);
+  if (charger) return `${prefix}${chargerSentence(format, change, indexed, charger[1]!, charger[2]!)}`;
   if (/plumbing\.\d+$/.test(bare)) return `${prefix}${from === null ? 'a loss added' : 'a loss taken out'}`;
   const named = inputName(bare);
-  if (named) {
-    if (indexed.endsWith('.note')) return `${prefix}${named}: note`;
-    if (indexed.endsWith('.confidence')) return `${prefix}${named}: ${plain(from)} → ${plain(to)}`;
-    return `${prefix}${named} ${stepIn(format, from, to, quantityOf(bare)!)}`;
-  }
+  if (named) return `${prefix}${inputChange(format, change, indexed, named, quantityOf(bare)!)}`;
   const choice = choices[bare.replace(/^setups\.\d+/, 'setups')];
   const name = choice?.name ?? bare.split('.').slice(-2).join(' ');
   return `${prefix}${name} ${plain(from, choice?.options)} → ${plain(to, choice?.options)}`;
@@ -242,8 +278,8 @@ export function changeSentenceIn(format: Format, change: Change): string {
 function telling(changes: Change[]): Change[] {
   const has = (pattern: RegExp) => changes.some((c) => pattern.test(c.path));
   return changes.filter(({ path }) => {
-    if (/induction\.stages/.test(path)) return !has(/^setups\.\w+\.name$/) || /revision$/.test(path);
-    if (/induction\.stages.*id$/.test(path)) return false;
+    if (/\.induction\.(engine|front|stages)\b/.test(path))
+      return !has(/^setups\.\w+\.name$/) || /revision$/.test(path);
     if (/^brief\.fuel\.(lambda|bsfc|bsfcLambda)\./.test(path)) return !has(/^brief\.fuel\.id$/);
     return true;
   });

@@ -3,32 +3,36 @@ import {
   BREATHING_TABLE,
   isBoostCurve,
   patternOf,
+  quantityOf,
   type InputPattern,
 } from '@/core/job/inputs/inputs';
+import { arrangementOf, isInFront } from '@/core/job/chargers';
 import type { Job } from '@/core/job/schema/job';
+import type { Quantity } from '@/core/units/quantities';
 import type { LossPlace } from '@/core/job/schema/setup-choices';
 
 /** What each input of a job is called in a sentence. A test holds the list to the schema. */
 const names: Record<InputPattern, string> = {
-  'setups.*.pair.changeover.speedRpm': 'change-over speed',
-  'setups.*.pair.changeover.hysteresisRpm': 'hysteresis of the change-over',
-  'setups.*.pair.between.gauge': 'boost between the stages',
-  'setups.*.pair.between.cooler.effectiveness': 'effectiveness of the cooler between',
-  'setups.*.pair.between.cooler.coolantRise': 'coolant of the cooler between over the air',
+  'setups.*.induction.changeover.speedRpm': 'change-over speed',
+  'setups.*.induction.changeover.hysteresisRpm': 'hysteresis of the change-over',
+  'setups.*.induction.chargers.*.hold.gauge': 'boost between the stages',
+  'setups.*.induction.chargers.*.aftercooler.effectiveness': 'cooler effectiveness',
+  'setups.*.induction.chargers.*.aftercooler.coolantRise': 'coolant above the day’s air',
+  'setups.*.induction.chargers.*.drive.ratio': 'drive ratio of the charger',
   'trial.speedRpm': 'speed of the trial',
   'trial.load': 'load before the trial',
   'trial.rate': 'rate of the brake, in a second',
   'trial.ramp': 'pedal ramp of the trial',
   'trial.inertia': 'inertia of crank and flywheel',
-  'setups.*.induction.stages.*.hot.gate.bore': 'wastegate bore',
-  'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'flow coefficient of the wastegate',
-  'setups.*.induction.stages.*.hot.gate.springGauge': 'wastegate spring',
-  'setups.*.induction.stages.*.hot.gate.diaphragm': 'wastegate diaphragm',
-  'setups.*.induction.stages.*.hot.gate.closed': 'area with the vanes shut',
-  'setups.*.induction.stages.*.hot.gate.open': 'area with the vanes open',
-  'setups.*.induction.stages.*.hot.inertia': 'inertia of the shaft',
-  'setups.*.induction.stages.*.hot.mechanicalEfficiency': 'mechanical efficiency of the bearings',
-  'setups.*.induction.stages.*.hot.maxSpeedRpm': 'speed limit of the shaft',
+  'setups.*.induction.chargers.*.drive.gate.bore': 'wastegate bore',
+  'setups.*.induction.chargers.*.drive.gate.flowCoefficient': 'flow coefficient of the wastegate',
+  'setups.*.induction.chargers.*.drive.gate.springGauge': 'wastegate spring',
+  'setups.*.induction.chargers.*.drive.gate.diaphragm': 'wastegate diaphragm',
+  'setups.*.induction.chargers.*.drive.gate.closed': 'area with the vanes shut',
+  'setups.*.induction.chargers.*.drive.gate.open': 'area with the vanes open',
+  'setups.*.induction.chargers.*.drive.inertia': 'inertia of the shaft',
+  'setups.*.induction.chargers.*.drive.mechanicalEfficiency': 'mechanical efficiency of the drive',
+  'setups.*.induction.chargers.*.drive.maxSpeedRpm': 'speed limit of the shaft',
   'setups.*.plumbing.*.length': 'length of the pipe',
   'setups.*.plumbing.*.bends': 'bends of the pipe',
   'setups.*.boost.gears.*': 'boost of a gear',
@@ -78,8 +82,6 @@ const names: Record<InputPattern, string> = {
   'setups.*.plumbing.*.pressure': 'pressure of the loss',
   'setups.*.plumbing.*.temperature': 'temperature of the loss',
   'setups.*.plumbing.*.diameter': 'bore of the pipe',
-  'setups.*.cooler.effectiveness': 'cooler effectiveness',
-  'setups.*.cooler.coolantRise': 'coolant above the day’s air',
   'setups.*.boost.levelGauge': 'boost',
   'setups.*.boost.onsetRpm': 'boost begins at',
   'setups.*.boost.fullRpm': 'boost is full from',
@@ -166,10 +168,34 @@ export const lossNames: Record<LossPlace, string> = {
   silencer: 'silencer',
 };
 
-/** Stages of a compound pair, the one at the engine first. */
-export const stageNames = ['HP stage', 'LP stage'] as const;
+/** What a charger of a compound pair is called. */
+export const stageNames = { engine: 'HP stage', front: 'LP stage' } as const;
 
-/** Name of an input; a loss or a stage says which it is where the job is at hand. Undefined for what is no input. */
+/** Of the charger in front, what is called after its place and not after the stage. */
+const betweenNames: Record<string, string> = {
+  'aftercooler.effectiveness': 'effectiveness of the cooler between',
+  'aftercooler.coolantRise': 'coolant of the cooler between over the air',
+  'hold.gauge': 'boost between the stages',
+};
+
+/**
+ * Name of an input of a charger by the end of its path; undefined for what is none. In: whether it stands in front of
+ * another; whether there are two, so that the name has to say which.
+ */
+export function chargerInputName(isFront: boolean, end: string, isPair = isFront): string | undefined {
+  const name = (names as Record<string, string>)[
+    `setups.*.induction.chargers.*.${end.replace(/^belt\./, 'drive.')}`
+  ];
+  if (!name || !isPair) return name;
+  if (isFront) return betweenNames[end] ?? `${name}, ${stageNames.front}`;
+  return end.startsWith('aftercooler.') ? name : `${name}, ${stageNames.engine}`;
+}
+
+/** What such an input is measured in. */
+export const chargerQuantity = (end: string): Quantity =>
+  quantityOf(`setups.0.induction.chargers.0.${end.replace(/^belt\./, 'drive.')}`)!;
+
+/** Name of an input; a loss or a charger says which it is where the job is at hand. Undefined for what is no input. */
 export function inputName(path: string, job?: Job): string | undefined {
   if (path === BREATHING_TABLE) return 'breathing curve';
   if (path === BASELINE_ROWS) return 'measured run';
@@ -177,10 +203,12 @@ export function inputName(path: string, job?: Job): string | undefined {
   const name = (names as Record<string, string>)[patternOf(path)];
   const loss = /^setups\.(\d+)\.plumbing\.(\d+)\./.exec(path);
   const place = loss && job?.setups[Number(loss[1])]?.plumbing[Number(loss[2])]?.place;
-  const stage = /^setups\.(\d+)\.induction\.stages\.(\d)\./.exec(path);
-  const induction = stage && job?.setups[Number(stage[1])]?.induction;
-  if (name && induction?.kind === 'turbo' && induction.arrangement === 'compound')
-    return `${name}, ${stageNames[Number(stage![2])]}`;
+  const charger = /^setups\.(\d+)\.induction\.chargers\.\d\.(.*)$/.exec(path);
+  const setup = charger && job?.setups[Number(charger[1])];
+  if (setup) {
+    const isPair = arrangementOf(setup.induction) === 'compound';
+    return chargerInputName(isInFront(setup, path), charger[2]!, isPair);
+  }
   return name && place
     ? name.replace(/loss|pipe/, (word) =>
         place === 'between'

@@ -1,3 +1,4 @@
+import { changeoverOf, driveOf, frontOf, put } from '@/testing/chargers';
 import type { Job } from '@/core/job/schema/job';
 import { inputsOf, isBoostCurve } from '@/core/job/inputs/inputs';
 import { sampleHistories } from '@/data/demo/sample';
@@ -15,9 +16,10 @@ function twoAlike(change: (job: Job) => void = () => {}): Job {
   const job = structuredClone(sampleHistories[2]!.revisions.at(-1)!.job);
   const pair = job.setups.find((s) => s.letter === 'B')!;
   pair.boost.kind = 'level';
-  pair.pair.between.hold = 'held';
-  pair.pair.between.cooler.kind = 'air';
-  pair.pair.changeover.bypasses = true;
+  job.setups = [pair];
+  frontOf(job).hold.kind = 'held';
+  frontOf(job).aftercooler.kind = 'air';
+  changeoverOf(job).kind = 'at';
   job.setups = [pair, { ...structuredClone(pair), id: 'c', letter: 'C' }];
   change(job);
   return job;
@@ -51,10 +53,10 @@ describe('inputs in which setups differ', () => {
     // Both stages, the cooler between and the change-over are among them.
     expect(paths).toEqual(
       expect.arrayContaining([
-        'pair.changeover.hysteresisRpm',
-        'pair.between.cooler.effectiveness',
-        'induction.stages.0.hot.gate.bore',
-        'induction.stages.1.hot.inertia',
+        'induction.changeover.hysteresisRpm',
+        'induction.chargers.0.aftercooler.effectiveness',
+        'induction.chargers.1.drive.gate.bore',
+        'induction.chargers.0.drive.inertia',
       ]),
     );
     for (const path of paths) {
@@ -66,12 +68,12 @@ describe('inputs in which setups differ', () => {
   });
 
   it.each([
-    ['induction.stages.0.hot.housing', 4, 'turbine housing, HP stage'],
-    ['induction.stages.1.hot.turbine.revision', 7, 'turbine, LP stage'],
-    ['induction.stages.1.compressor.id', 'another', 'compressor, LP stage'],
-    ['induction.stages.0.hot.gate.reference', 'spring', 'wastegate controlled by, HP stage'],
-    ['cooler.kind', 'water', 'cooler'],
-    ['pair.between.cooler.kind', 'water', 'cooler between the stages'],
+    ['induction.chargers.1.drive.housing', 4, 'turbine housing, HP stage'],
+    ['induction.chargers.0.drive.turbine.revision', 7, 'turbine, LP stage'],
+    ['induction.chargers.0.machine.id', 'another', 'compressor, LP stage'],
+    ['induction.chargers.1.drive.gate.reference', 'spring', 'wastegate controlled by, HP stage'],
+    ['induction.chargers.1.aftercooler.kind', 'water', 'cooler'],
+    ['induction.chargers.0.aftercooler.kind', 'water', 'cooler between the stages'],
     ['boost.held', 'absolute', 'boost held as'],
     ['exhaust.manifold', 'divided', 'exhaust manifold'],
   ] as const)('a choice is told: %s', (path, to, name) => {
@@ -80,18 +82,19 @@ describe('inputs in which setups differ', () => {
 
   it('what has no say is not told: a second stage that is kept, the shaft guesses of a matched turbo', () => {
     const single = (job: Job) => {
-      for (const { induction } of job.setups)
-        if (induction.kind === 'turbo') induction.arrangement = 'single';
+      job.setups.forEach((_, index) => put(job, 'single', {}, index));
     };
     expect(
       differing(
         twoAlike((job) => {
           single(job);
-          const { induction, backPressureRatio, boost, pair } = job.setups[1]!;
-          if (induction.kind === 'turbo') induction.stages[1]!.hot!.inertia.value *= 2;
+          const { induction, backPressureRatio, boost } = job.setups[1]!;
+          const aside = induction.kind === 'charged' ? induction.aside : null;
+          if (!aside) throw new Error('The charger in front is kept.');
+          driveOf(aside).inertia.value *= 2;
           backPressureRatio.value *= 1.2;
           boost.onsetRpm.value += 500;
-          pair.between.gauge.value += 50_000;
+          aside.hold.gauge.value += 50_000;
         }),
       ),
     ).toEqual([]);
@@ -155,13 +158,12 @@ describe('inputs in which setups differ', () => {
     const job = twoAlike();
     const between = job.setups[0]!.plumbing.findIndex((l) => l.place === 'between');
     expect(between).toBeGreaterThanOrEqual(0);
-    const bore = (stage: number) => `setups.0.induction.stages.${stage}.hot.gate.bore`;
-    expect(inputName(bore(0), job)).toBe('wastegate bore, HP stage');
-    expect(inputName(bore(1), job)).toBe('wastegate bore, LP stage');
-    expect(inputName(bore(1))).toBe('wastegate bore');
+    const bore = (charger: number) => `setups.0.induction.chargers.${charger}.drive.gate.bore`;
+    expect(inputName(bore(1), job)).toBe('wastegate bore, HP stage');
+    expect(inputName(bore(0), job)).toBe('wastegate bore, LP stage');
+    expect(inputName(bore(0))).toBe('wastegate bore');
     expect(inputName(`setups.0.plumbing.${between}.drop`, job)).toBe('loss between the stages');
-    const { induction } = job.setups[0]!;
-    if (induction.kind === 'turbo') induction.arrangement = 'parallel';
+    put(job, 'parallel', {});
     expect(inputName(bore(0), job)).toBe('wastegate bore');
   });
 });

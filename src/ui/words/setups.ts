@@ -2,7 +2,14 @@ import type { Job, Setup } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import type { SetupRefusal } from '@/core/job/setups';
 import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs/inputs';
-import { choiceName, choiceText, stageChoiceName, stageChoiceText } from './changes';
+import {
+  arrangementOf,
+  chargerAtEngine,
+  chargerInFront,
+  exhaustDriveOf,
+  isInFront,
+} from '@/core/job/chargers';
+import { choiceName, choiceText, driveChoiceName, driveChoiceText } from './changes';
 import type { Format } from './format';
 import { inputName, stageNames } from './inputs';
 
@@ -20,52 +27,62 @@ type Line = { key: string; name: string; text: string };
 export type PartNames = { part: (ref: Ref) => string; housing: (turbine: Ref, index: number) => string };
 
 /** What is chosen of a setup as it stands, by path without its number; a choice that has no say is left out. */
-function choicesOf({ induction, boost, cooler, pair, exhaust }: Setup): [path: string, value: string][] {
-  const isTurbo = induction.kind === 'turbo';
+function choicesOf(setup: Setup): [path: string, value: string][] {
+  const { induction, boost, exhaust } = setup;
+  const isCharged = induction.kind === 'charged';
   const isForGoal = boost.kind === 'goal';
-  const isPair = isTurbo && induction.arrangement === 'compound';
+  const own = chargerAtEngine(setup);
+  const front = chargerInFront(setup);
   const found: [string, unknown, boolean][] = [
-    ['induction.kind', induction.kind, !isTurbo],
-    ['induction.arrangement', isTurbo && induction.arrangement, isTurbo],
-    ['boost.kind', boost.kind, isTurbo],
-    ['boost.held', boost.held, isTurbo && !isForGoal],
-    ['boost.hold', boost.hold, isTurbo && isForGoal],
-    ['cooler.kind', cooler.kind, isTurbo],
-    ['exhaust.manifold', exhaust.manifold, isTurbo && Boolean(induction.stages[0]?.hot)],
-    ['pair.changeover.bypasses', pair.changeover.bypasses, isPair],
-    ['pair.between.hold', pair.between.hold, isPair],
-    ['pair.between.cooler.kind', pair.between.cooler.kind, isPair],
+    ['induction.kind', induction.kind, !isCharged],
+    ['induction.arrangement', arrangementOf(induction), isCharged],
+    ['boost.kind', boost.kind, isCharged],
+    ['boost.held', boost.held, isCharged && !isForGoal],
+    ['boost.hold', boost.hold, isCharged && isForGoal],
+    ['cooler.kind', own?.aftercooler.kind, isCharged],
+    ['exhaust.manifold', exhaust.manifold, Boolean(exhaustDriveOf(own))],
+    ['induction.bypass', isCharged && induction.changeover.kind, Boolean(front)],
+    ['between.hold', front?.hold.kind, Boolean(front)],
+    ['between.cooler.kind', front?.aftercooler.kind, Boolean(front)],
   ];
   return found.flatMap(([path, value, has]) => (has ? [[path, String(value)]] : []));
 }
 
-/** The parts of each stage by their names, with what is chosen of them. */
-function stageLines(setup: Setup, names: PartNames): Line[] {
-  const { induction } = setup;
-  if (induction.kind !== 'turbo') return [];
-  const isCompound = induction.arrangement === 'compound';
-  return induction.stages.slice(0, isCompound ? 2 : 1).flatMap(({ compressor, hot }, i) => {
-    const of = isCompound ? `, ${stageNames[i]!}` : '';
+/** The parts of each charger by their names, with what is chosen of them; the one at the engine first. */
+function chargerLines(setup: Setup, names: PartNames): Line[] {
+  const front = chargerInFront(setup);
+  const places = [
+    ['engine', chargerAtEngine(setup)],
+    ['front', front],
+  ] as const;
+  return places.flatMap(([place, charger]) => {
+    if (!charger) return [];
+    const of = front ? `, ${stageNames[place]}` : '';
     const line = (key: string, name: string, text: string): Line => ({
-      key: `stages.${i}.${key}`,
+      key: `${place}.${key}`,
       name: `${name}${of}`,
       text,
     });
     const by = (ref: Ref | null) => (ref ? names.part(ref) : 'none yet');
     const choice = (end: string, value: string) =>
-      line(end, stageChoiceName(end), stageChoiceText(end, value));
-    const gate = hot?.gate;
+      line(end, driveChoiceName(end), driveChoiceText(end, value));
+    const drive = exhaustDriveOf(charger);
+    const gate = drive?.gate;
     return [
-      line('compressor', 'compressor', by(compressor)),
-      line('turbine', 'turbine', by(hot?.turbine ?? null)),
-      ...(hot ? [line('housing', 'turbine housing', names.housing(hot.turbine, hot.housing))] : []),
-      ...(gate ? [choice('hot.gate.kind', gate.kind)] : []),
+      line('compressor', 'compressor', by(charger.machine)),
+      line('turbine', 'turbine', by(drive?.turbine ?? null)),
+      ...(drive ? [line('housing', 'turbine housing', names.housing(drive.turbine, drive.housing))] : []),
+      ...(gate ? [choice('drive.gate.kind', gate.kind)] : []),
       ...(gate?.kind === 'valve'
-        ? [choice('hot.gate.mounting', gate.mounting), choice('hot.gate.reference', gate.reference)]
+        ? [choice('drive.gate.mounting', gate.mounting), choice('drive.gate.reference', gate.reference)]
         : []),
     ];
   });
 }
+
+/** A path by the place of its charger, so that a single one stands beside the one at the engine of a pair. */
+const byPlace = (setup: Setup, path: string): string =>
+  path.replace(/induction\.chargers\.\d+/, isInFront(setup, path) ? 'front' : 'engine');
 
 /** What a setup gives, line by line in the reader's units; a part of the library by its name. */
 function linesOf(format: Format, job: Job, index: number, names: PartNames): Line[] {
@@ -84,7 +101,7 @@ function linesOf(format: Format, job: Job, index: number, names: PartNames): Lin
       const name = inputName(path, job)!;
       const gear = /\.boost\.gears\.(\d+)$/.exec(path)?.[1];
       return {
-        key: loss ? path.replace(/^.*plumbing\.\d+/, loss.key) : path.slice(own.length),
+        key: loss ? path.replace(/^.*plumbing\.\d+/, loss.key) : byPlace(setup, path.slice(own.length)),
         name: `${gear === undefined ? name : `boost of gear ${Number(gear) + 1}`}${loss?.more ?? ''}`,
         text: format.figure(input.value, quantityOf(path)!),
       };
@@ -94,7 +111,7 @@ function linesOf(format: Format, job: Job, index: number, names: PartNames): Lin
     ({ speedRpm, gauge }) => `${format.figure(gauge, 'boost')} at ${format.figure(speedRpm, 'engineSpeed')}`,
   );
   return [
-    ...stageLines(setup, names),
+    ...chargerLines(setup, names),
     ...choicesOf(setup).map(([path, value]) => ({
       key: path,
       name: choiceName(`setups.${path}`),

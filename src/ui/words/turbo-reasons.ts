@@ -3,6 +3,9 @@ export const turboSentences: Record<string, { short?: string; row?: string; long
   'boost-curve-short': { long: 'A boost curve needs two points or more: add a speed with its boost.' },
   'no-gears': { long: 'Boost by gear needs a boost for one gear at least.' },
   'turbine-missing': { long: 'The library does not hold turbine {id}, revision {revision}. Choose another.' },
+  'mixed-drives': {
+    long: 'A turbocharger and a blower on a belt stand in one row: they are not matched together yet. Drive both the same way.',
+  },
   'housing-without-data': {
     long: '{name}: this housing has neither points nor an area, and no housing beside it has an A/R to be scaled from.',
   },

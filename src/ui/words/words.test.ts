@@ -1,3 +1,4 @@
+import { changeoverOf, compressorFit, driveOf, engineOf, frontOf, put, turboFit } from '@/testing/chargers';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
@@ -5,7 +6,8 @@ import { draws } from '@/testing/fuzz';
 import { parseQuantity } from '@/core/units/parse';
 import { fromUnit, quantities, toUnit, unitsOf, type Quantity } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';
-import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { sampleCompressors, sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
+import { given } from '@/core/documents/input';
 import { rules } from '@/core/decisions/rules';
 import { changesBetween } from '@/core/job/history/changes';
 import { fuelDefaults } from '@/core/job/defaults';
@@ -99,11 +101,7 @@ describe('reasons', () => {
       for (const { id } of sampleCompressors)
         for (const arrangement of ['single', 'parallel'] as const) {
           const job = sampleJob(index);
-          job.setups[0]!.induction = {
-            kind: 'turbo',
-            arrangement,
-            stages: [{ compressor: { id, revision: 1 } }],
-          };
+          put(job, arrangement, { engine: compressorFit(id) });
           const { verdict } = summarise(job, sampleLibrary);
           for (const words of [houseWords, usWords])
             expect(words.sentence(verdict, 'short').length).toBeLessThanOrEqual(52);
@@ -125,6 +123,59 @@ it('changes and goals are said with their units', () => {
 
 describe('what changed, in a line', () => {
   const { changesLine, changesList } = houseWords;
+  it('chargers are told by their places, however their numbers move', () => {
+    const job = sampleTurboJob(0);
+    const pair = structuredClone(job);
+    put(pair, 'compound', { front: turboFit('spruce-88-104') });
+    expect(changesList(changesBetween(job, pair))).toEqual([
+      'A: arrangement one → compound pair',
+      'A: a charger put into the row',
+    ]);
+    const edited = structuredClone(pair);
+    frontOf(edited).aftercooler.kind = 'water';
+    frontOf(edited).hold = { kind: 'held', gauge: given(90_000, 'reported') };
+    driveOf(frontOf(edited)).housing += 1;
+    driveOf(engineOf(edited)).inertia.confidence = 'measured';
+    changeoverOf(edited).kind = 'at';
+    const list = changesList(changesBetween(pair, edited)).map(plain);
+    expect(list).toContain('A: cooler between the stages none → air to water');
+    expect(list).toContain('A: boost between the stages as the turbine gives → held by its gate');
+    expect(list).toContain('A: boost between the stages 80 → 90 kPa');
+    expect(list.some((line) => /^A: turbine housing \d → \d$/.test(line))).toBe(true);
+    expect(list).toContain('A: stage at the engine bypassed never → from the change-over on');
+    const open = structuredClone(job);
+    engineOf(open).drive = { kind: 'open' };
+    expect(changesList(changesBetween(job, open))).toEqual(['A: turbine taken off']);
+  });
+
+  it('lines that earlier versions stored are read as they were', () => {
+    const line = (path: string, from: unknown, to: unknown) => plain(changeSentence({ path, from, to }));
+    const at = 'setups.B.';
+    expect(line(`${at}cooler.effectiveness.value`, 0.7, 0.8)).toBe('B: cooler effectiveness 70 → 80 %');
+    expect(line(`${at}cooler.kind`, 'air', 'water')).toBe('B: cooler air to air → air to water');
+    expect(line(`${at}pair.between.cooler.kind`, 'none', 'air')).toBe(
+      'B: cooler between the stages none → air to air',
+    );
+    expect(line(`${at}pair.changeover.bypasses`, false, true)).toBe(
+      'B: stage at the engine bypassed never → from the change-over on',
+    );
+    expect(line(`${at}pair.changeover.speedRpm.value`, 4_000, 5_000)).toBe(
+      'B: change-over speed 4,000 → 5,000 rpm',
+    );
+    expect(line(`${at}pair.between.gauge.value`, 80_000, 90_000)).toBe(
+      'B: boost between the stages 80 → 90 kPa',
+    );
+    expect(line(`${at}induction.stages.0.hot`, null, {})).toBe('B: a turbine put on');
+    expect(line(`${at}induction.stages.0.hot.housing`, 0, 2)).toBe('B: turbine housing 1 → 3');
+    expect(line(`${at}induction.stages.0.compressor.revision`, 1, 2)).toBe('B: compressor, revision 1 → 2');
+    expect(line(`${at}induction.stages.1.hot.inertia.value`, 1e-4, 2e-4)).toMatch(
+      /^B: inertia of the shaft, LP stage/,
+    );
+    expect(line(`${at}induction.arrangement`, 'single', 'parallel')).toBe(
+      'B: arrangement one → parallel twins',
+    );
+  });
+
   it('whole things first said as such, units once, and no more than two of them', () => {
     const job = sampleJob(0);
     const gone = binSetup(job, 'b');
@@ -133,7 +184,7 @@ describe('what changed, in a line', () => {
     const edited = structuredClone(job);
     edited.brief.fuel = fuelDefaults('e85');
     edited.setups[1]!.boost.fullRpm.value = 5_800;
-    edited.setups[2]!.cooler.kind = 'water';
+    engineOf(edited, 2).aftercooler.kind = 'water';
     edited.engine.bore.confidence = 'guess';
     edited.engine.breathing.source = 'table';
     const list = changesList(changesBetween(job, edited)).map(plain);

@@ -33,7 +33,11 @@ describe('changes of a document', () => {
     const untold: string[] = [];
     for (const job of jobs)
       for (const leaf of leavesOf(job))
-        if (leaf.path.at(-1) !== 'id' && changesBetween(job, changed(job, leaf, 0.5)).length === 0)
+        // What is set aside is a charger or nothing: there is no half of it to change.
+        if (
+          !['id', 'aside'].includes(String(leaf.path.at(-1))) &&
+          changesBetween(job, changed(job, leaf, 0.5)).length === 0
+        )
           untold.push(leaf.path.join('.'));
     expect(untold).toEqual([]);
   });

@@ -1,6 +1,7 @@
 import diff from 'microdiff';
 import { canonicalJson } from './canonical';
-import type { Job, Setup } from '../schema/job';
+import { arrangementOf, chargerAtEngine, chargerInFront } from '../chargers';
+import type { ChargerDocument, Job, Setup } from '../schema/job';
 
 /** One changed value of a job: where, from what, to what. `ui/words` says it. */
 export type Change = { path: string; from: unknown; to: unknown };
@@ -31,6 +32,40 @@ const within = (before: object, after: object, prefix = ''): Change[] =>
     }),
   );
 
+/** A charger with its drive under the drive's own name: one that comes or goes is one change. */
+function withNamedDrive({ drive, count: _, ...rest }: ChargerDocument): object {
+  const { kind, ...fields } = drive;
+  return {
+    ...rest,
+    ...(kind === 'exhaust' ? { drive: fields } : kind === 'belt' ? { belt: fields } : {}),
+  };
+}
+
+/**
+ * A setup as its changes are told: chargers by their places, since their numbers change with the row; the arrangement as
+ * one choice; a charger that is set aside where it would stand.
+ */
+function toldOf(setup: Setup): object {
+  const { induction } = setup;
+  if (induction.kind !== 'charged') return setup;
+  const { changeover, aside } = induction;
+  const own = chargerAtEngine(setup)!;
+  const front = [chargerInFront(setup), aside].find((c) => c && (c.machine || c.drive.kind !== 'open'));
+  const isPair = chargerInFront(setup) !== undefined;
+  const { kind: bypass, ...speeds } = changeover;
+  return {
+    ...setup,
+    induction: {
+      kind: induction.kind,
+      arrangement: arrangementOf(induction),
+      engine: withNamedDrive(own),
+      ...(front ? { front: withNamedDrive(front) } : {}),
+      changeover: speeds,
+      bypass: isPair ? bypass : 'never',
+    },
+  };
+}
+
 /**
  * What differs between the setups of two jobs: told apart by their ids, named by their letters ('setups.B.boost…'). One
  * that is new or gone is one change with its name; `bin` where it lies in the job's bin now, or lay there before.
@@ -46,7 +81,7 @@ function betweenSetups(before: Job, after: Job): Change[] {
   ];
   for (const [id, setup] of old) {
     const there = now.get(id);
-    if (there) changes.push(...within(setup, there, `setups.${there.letter}.`));
+    if (there) changes.push(...within(toldOf(setup), toldOf(there), `setups.${there.letter}.`));
     else changes.push({ path: `setups.${setup.letter}`, from: setup.name, to: bin.has(id) ? 'bin' : null });
   }
   for (const [id, setup] of now)

@@ -31,6 +31,8 @@ const jobMigrations: Migration[] = [
   { id: 'one-stage-so-far', from: 5, up: withArrangements },
   // Version 7 estimates spark retard from the load where nobody states it, and marks defaults that follow the engine.
   { id: 'retard-as-stated', from: 6, up: withRetardAsStated },
+  // Version 8 has chargers in a row, ambient first, each with its drive and what stands behind it.
+  { id: 'chargers-in-a-row', from: 7, up: withChargersInARow },
 ];
 
 type Plain = Record<string, unknown>;
@@ -100,6 +102,53 @@ function withRetardAsStated(document: Plain): Plain {
     setup && typeof setup === 'object'
       ? { ...setup, exhaust: { retardBy: 'stated', ...plain((setup as Plain).exhaust) } }
       : setup;
+  const each = (list: unknown) => (Array.isArray(list) ? list.map(up) : list);
+  return { ...document, setups: each(document.setups), bin: each(document.bin) };
+}
+
+/** An older setup has stages with a turbine side, the one at the engine first, and beside them its cooler and its pair. */
+function withChargersInARow(document: Plain): Plain {
+  const engine = plain(document.engine);
+  const { value } = plain(engine.redLineRpm);
+  const rest = pairOfVersion6(typeof value === 'number' && Number.isFinite(value) ? value : 7_000);
+  const up = (setup: unknown): unknown => {
+    if (!setup || typeof setup !== 'object') return setup;
+    const { pair, cooler, induction, ...kept } = setup as Plain;
+    const old = plain(induction);
+    if (old.kind !== 'turbo') return { ...kept, induction };
+    const between = { ...rest.between, ...plain(plain(pair).between) };
+    const { bypasses, ...changeover } = { ...rest.changeover, ...plain(plain(pair).changeover) };
+    const chargerOf = (stage: unknown, count: number, aftercooler: unknown, hold: Plain): Plain => {
+      const { compressor, hot } = plain(stage);
+      return {
+        machine: compressor ?? null,
+        count,
+        drive: hot === undefined ? { kind: 'open' } : { kind: 'exhaust', ...plain(hot) },
+        aftercooler,
+        hold,
+      };
+    };
+    const stages: unknown[] = Array.isArray(old.stages) ? old.stages : [];
+    const isPair = old.arrangement === 'compound';
+    const isTwin = old.arrangement === 'parallel' || old.arrangement === 'sequential';
+    const own = chargerOf(stages[0], isTwin ? 2 : 1, cooler, { kind: 'free', gauge: rest.between.gauge });
+    const front =
+      stages[1] !== undefined || isPair
+        ? chargerOf(stages[1], 1, between.cooler, { kind: between.hold, gauge: between.gauge })
+        : null;
+    return {
+      ...kept,
+      induction: {
+        kind: 'charged',
+        chargers: isPair ? [front, own] : [own],
+        changeover: {
+          kind: old.arrangement === 'sequential' || (isPair && bypasses === true) ? 'at' : 'never',
+          ...changeover,
+        },
+        aside: isPair ? null : front,
+      },
+    };
+  };
   const each = (list: unknown) => (Array.isArray(list) ? list.map(up) : list);
   return { ...document, setups: each(document.setups), bin: each(document.bin) };
 }

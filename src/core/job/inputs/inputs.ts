@@ -1,4 +1,5 @@
 import type { Quantity } from '../../units/quantities';
+import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf, isInFront } from '../chargers';
 import type { Job, Setup } from '../schema/job';
 import type { Confidence, Input } from '../../documents/input';
 
@@ -39,26 +40,25 @@ export const inputQuantities = {
   'setups.*.plumbing.*.pressure': 'pressure',
   'setups.*.plumbing.*.temperature': 'temperature',
   'setups.*.plumbing.*.diameter': 'bore',
-  'setups.*.cooler.effectiveness': 'share',
-  'setups.*.cooler.coolantRise': 'temperatureRise',
+  'setups.*.induction.chargers.*.aftercooler.effectiveness': 'share',
+  'setups.*.induction.chargers.*.aftercooler.coolantRise': 'temperatureRise',
+  'setups.*.induction.chargers.*.hold.gauge': 'boost',
   'setups.*.boost.levelGauge': 'boost',
   'setups.*.boost.onsetRpm': 'engineSpeed',
   'setups.*.boost.fullRpm': 'engineSpeed',
   'setups.*.backPressureRatio': 'ratio',
-  'setups.*.induction.stages.*.hot.gate.bore': 'bore',
-  'setups.*.induction.stages.*.hot.gate.flowCoefficient': 'ratio',
-  'setups.*.induction.stages.*.hot.gate.springGauge': 'boost',
-  'setups.*.induction.stages.*.hot.gate.diaphragm': 'bore',
-  'setups.*.induction.stages.*.hot.gate.closed': 'share',
-  'setups.*.induction.stages.*.hot.gate.open': 'share',
-  'setups.*.induction.stages.*.hot.inertia': 'inertia',
-  'setups.*.induction.stages.*.hot.mechanicalEfficiency': 'share',
-  'setups.*.induction.stages.*.hot.maxSpeedRpm': 'shaftSpeed',
-  'setups.*.pair.changeover.speedRpm': 'engineSpeed',
-  'setups.*.pair.changeover.hysteresisRpm': 'engineSpeed',
-  'setups.*.pair.between.gauge': 'boost',
-  'setups.*.pair.between.cooler.effectiveness': 'share',
-  'setups.*.pair.between.cooler.coolantRise': 'temperatureRise',
+  'setups.*.induction.chargers.*.drive.gate.bore': 'bore',
+  'setups.*.induction.chargers.*.drive.gate.flowCoefficient': 'ratio',
+  'setups.*.induction.chargers.*.drive.gate.springGauge': 'boost',
+  'setups.*.induction.chargers.*.drive.gate.diaphragm': 'bore',
+  'setups.*.induction.chargers.*.drive.gate.closed': 'share',
+  'setups.*.induction.chargers.*.drive.gate.open': 'share',
+  'setups.*.induction.chargers.*.drive.inertia': 'inertia',
+  'setups.*.induction.chargers.*.drive.mechanicalEfficiency': 'share',
+  'setups.*.induction.chargers.*.drive.maxSpeedRpm': 'shaftSpeed',
+  'setups.*.induction.chargers.*.drive.ratio': 'ratio',
+  'setups.*.induction.changeover.speedRpm': 'engineSpeed',
+  'setups.*.induction.changeover.hysteresisRpm': 'engineSpeed',
   'trial.speedRpm': 'engineSpeed',
   'trial.load': 'share',
   'trial.rate': 'engineSpeed',
@@ -194,33 +194,43 @@ const isBoosted = (job: Job) => job.engine.baseline.rows.some((row: Row) => (row
 function countsInLoss(setup: Setup, path: string, whole: boolean): boolean {
   const [, index, key] = /plumbing\.(\d+)\.(\w+)$/.exec(path)!;
   const loss = setup.plumbing[Number(index)]!;
-  const hasTurbine = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
+  const hasTurbine = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
   const isBehind = ['manifold', 'downpipe', 'catalyst', 'silencer'].includes(loss.place);
   if (isBehind && !hasTurbine) return false;
-  if (loss.place === 'between' && !isCompound(setup)) return false;
+  if (loss.place === 'between' && !isPair(setup)) return false;
   if (loss.from === 'pipe') return ['diameter', 'length', 'bends'].includes(key!);
   // A bore beside a stated drop is a dimension for the Mach number alone.
   return key === 'drop' || (whole && !['length', 'bends'].includes(key!));
 }
 
-/** Two stages on each other, both of them chosen. */
-const isCompound = (setup: Setup): boolean =>
-  setup.induction.kind === 'turbo' &&
-  setup.induction.arrangement === 'compound' &&
-  Boolean(setup.induction.stages[0]?.hot && setup.induction.stages[1]?.hot);
+/** Two chargers in a row, both of them chosen. */
+const isPair = (setup: Setup): boolean =>
+  Boolean(exhaustDriveOf(chargerAtEngine(setup)) && exhaustDriveOf(chargerInFront(setup)));
 
 /** Whether something joins or is bypassed at the change-over. */
 const changesOver = (setup: Setup): boolean =>
-  setup.induction.kind === 'turbo' &&
-  (setup.induction.arrangement === 'sequential'
-    ? Boolean(setup.induction.stages[0]?.hot)
-    : isCompound(setup) && setup.pair.changeover.bypasses);
+  setup.induction.kind === 'charged' &&
+  setup.induction.changeover.kind === 'at' &&
+  (arrangementOf(setup.induction) === 'compound'
+    ? isPair(setup)
+    : Boolean(exhaustDriveOf(chargerAtEngine(setup))));
+
+/** Whether an input of a charger has a say: of one in front only where there is a pair. */
+function countsInCharger(setup: Setup, path: string, whole: boolean): boolean {
+  const front = isInFront(setup, path);
+  if (front && !isPair(setup)) return false;
+  const charger = front ? chargerInFront(setup) : chargerAtEngine(setup);
+  if (/\.aftercooler\./.test(path)) return charger?.aftercooler.kind !== 'none';
+  if (/\.hold\./.test(path)) return front && charger?.hold.kind === 'held';
+  // Of a steady state, the shaft's inertia is no matter.
+  return whole || !path.endsWith('.inertia');
+}
 
 /** Whether an input has a say as the job's choices stand: a sea-level barometer has none where the atmosphere is standard. */
 function counts(job: Job, setup: Setup, path: string, whole: boolean): boolean {
   const { brief, engine } = job;
-  const charged = setup.induction.kind === 'turbo';
-  const hot = Boolean(setup.induction.kind === 'turbo' && setup.induction.stages[0]?.hot);
+  const charged = setup.induction.kind === 'charged';
+  const hot = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
   switch (patternOf(path)) {
     case 'brief.drivetrain.fixedLoss':
       return brief.drivetrain.school === 'fixed-and-share';
@@ -266,37 +276,27 @@ function counts(job: Job, setup: Setup, path: string, whole: boolean): boolean {
     case 'engine.breathing.shape.peakRpm':
       return engine.breathing.source === 'shape';
     case 'setups.*.efficiencyGuess':
-      return charged && setup.induction.kind === 'turbo' && !setup.induction.stages[0]?.compressor;
+      return charged && !chargerAtEngine(setup)?.machine;
     case 'setups.*.boost.levelGauge':
       return charged && setup.boost.kind === 'level';
     case 'setups.*.boost.gears.*':
       return charged && setup.boost.kind === 'gears' && (whole || path.endsWith(`.${setup.boost.gear}`));
-    case 'setups.*.cooler.effectiveness':
-    case 'setups.*.cooler.coolantRise':
-      return charged && setup.cooler.kind !== 'none';
     case 'setups.*.boost.onsetRpm':
     case 'setups.*.boost.fullRpm':
     case 'setups.*.backPressureRatio':
       // Guesses until a turbine is matched: then the match says them.
       return charged && !hot;
-    case 'setups.*.pair.changeover.speedRpm':
+    case 'setups.*.induction.changeover.speedRpm':
       return changesOver(setup);
     // It decides on the way down, which no steady line shows.
-    case 'setups.*.pair.changeover.hysteresisRpm':
+    case 'setups.*.induction.changeover.hysteresisRpm':
       return whole && changesOver(setup);
-    case 'setups.*.pair.between.gauge':
-      return isCompound(setup) && setup.pair.between.hold === 'held';
-    case 'setups.*.pair.between.cooler.effectiveness':
-    case 'setups.*.pair.between.cooler.coolantRise':
-      return isCompound(setup) && setup.pair.between.cooler.kind !== 'none';
     case 'setups.*.exhaust.pulse':
       return hot && setup.exhaust.manifold === 'divided';
-    // Of a steady state, the shaft's inertia is no matter.
-    case 'setups.*.induction.stages.*.hot.inertia':
-      return whole && (/stages\.0\./.test(path) || isCompound(setup));
     default:
-      // Of a compound pair's second stage; a stage that is kept without one counts for nothing.
-      if (/induction\.stages\.1\./.test(path)) return isCompound(setup);
+      // A charger that is set aside counts for nothing.
+      if (/induction\.aside\./.test(path)) return false;
+      if (/induction\.chargers\.\d+\./.test(path)) return countsInCharger(setup, path, whole);
       if (/^engine\.volumes\./.test(path)) return engine.volumes.used;
       // Records: they are kept, judged and printed, and move no figure of the forecast.
       if (RECORDS.test(path)) return false;

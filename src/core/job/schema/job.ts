@@ -6,7 +6,7 @@ import { markSchema } from './mark-schema';
 import { idSchema as id, refSchema } from '../../documents/ref';
 import { confidences } from '../../documents/input';
 import { gateSchema } from '../../turbocharger/gate-schema';
-import { arrangements, boostKinds, lossPlaces, trialKinds } from './setup-choices';
+import { boostKinds, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
@@ -56,8 +56,17 @@ const boostPlanSchema = z.strictObject({
   fullRpm: input(100, 30_000),
 });
 
-/** The turbine side of one stage: what drives the compressor, and what holds it back. */
-const hotSideSchema = z.strictObject({
+const coolerSchema = z.strictObject({
+  kind: z.enum(['none', 'air', 'water']),
+  effectiveness: input(0, 1),
+  /** Coolant above the air of the day (below it with ice). */
+  coolantRise: input(-60, 120),
+});
+export type CoolerDocument = z.infer<typeof coolerSchema>;
+
+/** What drives a machine by the exhaust, and what holds it back. */
+const exhaustDriveSchema = z.strictObject({
+  kind: z.literal('exhaust'),
   /** The library's turbocharger it came as; null once it was put together by hand. */
   turbocharger: refSchema.nullable(),
   turbine: refSchema,
@@ -68,46 +77,59 @@ const hotSideSchema = z.strictObject({
   mechanicalEfficiency: input(0.5, 1),
   maxSpeedRpm: input(5_000, 500_000),
 });
-export type TurbineSideDocument = z.infer<typeof hotSideSchema>;
+export type ExhaustDriveDocument = z.infer<typeof exhaustDriveSchema>;
 
-const coolerSchema = z.strictObject({
-  kind: z.enum(['none', 'air', 'water']),
-  effectiveness: input(0, 1),
-  /** Coolant above the air of the day (below it with ice). */
-  coolantRise: input(-60, 120),
+const beltDriveSchema = z.strictObject({
+  kind: z.literal('belt'),
+  /** Speed of the machine's shaft over the crankshaft's, a step-up inside the machine with it. */
+  ratio: input(0.2, 60),
+  /** What belt and gears leave of the power. */
+  mechanicalEfficiency: input(0.5, 1),
+  maxSpeedRpm: input(1_000, 500_000),
+  /** Whether the job's BSFC holds the power of the drive already. */
+  inBsfc: z.boolean(),
 });
-export type CoolerDocument = z.infer<typeof coolerSchema>;
+
+/** A place in the row of chargers: a machine or two alike, what drives them, and what stands behind them. */
+const chargerSchema = z.strictObject({
+  machine: refSchema.nullable(),
+  count: z.union([z.literal(1), z.literal(2)]),
+  drive: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('open') }),
+    exhaustDriveSchema,
+    beltDriveSchema,
+  ]),
+  aftercooler: coolerSchema,
+  /** Of one in front of another: whether it gives what its drive gives, or its gate holds a boost of its own. */
+  hold: z.strictObject({ kind: z.enum(['free', 'held']), gauge: input(0, 600_000) }),
+});
+export type ChargerDocument = z.infer<typeof chargerSchema>;
 
 const inductionSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
   z.strictObject({
-    kind: z.literal('turbo'),
-    arrangement: z.enum(arrangements),
-    /** The stage at the engine first; of a compound pair then the large one in front of it. */
-    stages: z
-      .array(z.strictObject({ compressor: refSchema.nullable(), hot: hotSideSchema.optional() }))
+    kind: z.literal('charged'),
+    /** In the order of the air: of two the last one stands at the engine. */
+    chargers: z
+      .array(chargerSchema)
       .min(1)
-      .max(2),
+      .max(2)
+      .refine(
+        (row) => row.length === 1 || row.every(({ count }) => count === 1),
+        'Of two chargers in a row each stands alone.',
+      ),
+    /** Where the second of two alike joins, or the charger at the engine is bypassed, if that ever happens. */
+    changeover: z.strictObject({
+      kind: z.enum(['never', 'at']),
+      speedRpm: input(300, 30_000),
+      /** How far below that speed it goes back again. */
+      hysteresisRpm: input(0, 5_000),
+    }),
+    /** The charger in front while another arrangement is tried. */
+    aside: chargerSchema.nullable(),
   }),
 ]);
-
-/** What a sequential or compound pair needs beside its turbos; kept while there is none. */
-const pairSchema = z.strictObject({
-  /** Where the second of a sequential pair joins, or the stage at the engine is bypassed if it ever is. */
-  changeover: z.strictObject({
-    speedRpm: input(300, 30_000),
-    /** How far below that speed it goes back again. */
-    hysteresisRpm: input(0, 5_000),
-    bypasses: z.boolean(),
-  }),
-  /** Between the stages of a compound pair. */
-  between: z.strictObject({
-    /** Whether the stage in front gives what its turbine gives, or its gate holds a boost of its own. */
-    hold: z.enum(['free', 'held']),
-    gauge: input(0, 600_000),
-    cooler: coolerSchema,
-  }),
-});
+export type Induction = z.infer<typeof inductionSchema>;
 
 const exhaustSchema = z.strictObject({
   /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
@@ -144,12 +166,10 @@ const setupSchema = z.strictObject({
   /** Compressor efficiency until a map is chosen. */
   efficiencyGuess: input(0.3, 0.9),
   plumbing: z.array(lossSchema).max(12),
-  cooler: coolerSchema,
   boost: boostPlanSchema,
   /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
   backPressureRatio: input(0.5, 4),
   exhaust: exhaustSchema,
-  pair: pairSchema,
   readings: readingsSchema,
 });
 export type Setup = z.infer<typeof setupSchema>;

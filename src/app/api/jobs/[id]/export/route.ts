@@ -1,4 +1,4 @@
-import { refsOf } from '@/core/studies/summary';
+import { refsOf } from '@/core/job/refs';
 import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';
