@@ -34,9 +34,9 @@ const breaches = [
     ['charger', 'build/build', 'compileBuild'],
     ['turbine', 'charge-path/settle', 'settle'],
     ['charge-path', 'solve/sweep', 'solveSweep'],
-    ['solve', 'selection/rank', 'rankCompressors'],
+    ['solve', 'selection/order', 'rank'],
     ['workings', 'studies/sites', 'siteRows'],
-    ['studies', 'selection/rank', 'rankCompressors'],
+    ['studies', 'selection/order', 'rank'],
     ['job', 'build/build', 'compileBuild'],
   ].map(([folder, module, name]) => [
     `src/core/${folder}/breach.ts`,

@@ -20,7 +20,7 @@ test('the library is ranked for the job: weights, filter, strips, reasons, and t
   const before = await names(page);
 
   await list(page).getByText('What counts').click();
-  for (const name of ['Efficiency', 'Choke margin', 'Shaft speed', 'Price', 'Size'])
+  for (const name of ['Power', 'Efficiency', 'Margins', 'Size', 'Simplicity'])
     await list(page)
       .getByRole('slider', { name: new RegExp(`^${name}`) })
       .fill('0');

@@ -1,57 +1,74 @@
-import { proxy, wrap, type Remote } from 'comlink';
-import type { Assessment } from '@/core/selection/rank';
+import { proxy } from 'comlink';
+import type { Pass, Row } from '@/core/selection/row';
 import type { Job } from '@/core/job/schema/job';
-import type { ImportWorker } from './import.worker';
 import { guarded } from './guarded';
-import { candidateKey, type RankWorker } from './rank-worker';
+import type { Field, RankWorker } from './rank-worker';
 
-export { candidateKey };
+export type { Field };
 
 /** Two, not one less than the cores: the page itself needs one. */
 const SIZE = 2;
-/** So many of the first rows are solved at every speed of the sweep; the rest stay coarse and say so. */
-const REFINED = 60;
 
-export type RankRow = Assessment & { pass: 'coarse' | 'fine' };
+/** A ranking is through: all screened; the best matched; all matched; those shown solved whole. */
+export type Stage = 'screened' | 'best-matched' | 'matched' | 'full';
+
+/** What follows the first look at everything: which pass, over which places of the order, named when it is through. */
+type Step = { pass: Pass; from: number; to?: number; stage: Stage };
+
+/**
+ * The steps of each field. A compressor with its drive open has nothing to match: its first rows are looked at whole at once.
+ * Of the turbochargers the best are matched before the others, being what is looked at.
+ */
+const STEPS: Record<Field, Step[]> = {
+  compressors: [{ pass: 'full', from: 0, to: 60, stage: 'full' }],
+  turbochargers: [
+    { pass: 'matched', from: 0, to: 60, stage: 'best-matched' },
+    { pass: 'matched', from: 60, stage: 'matched' },
+    { pass: 'full', from: 0, to: 12, stage: 'full' },
+  ],
+};
 
 type Listeners = {
-  rows: (rows: RankRow[]) => void;
-  /** Once the coarse pass is through: the keys worth a second look, best first. */
+  rows: (rows: Row[]) => void;
+  /** Keys of all rows so far, best first. */
   best: () => string[];
+  through: (stage: Stage) => void;
   done: () => void;
   failed: () => void;
 };
 
 export type RankPool = {
-  /** Fetches the library, unless it is the one that is here already; every later run waits for it. */
-  use: (signature: string) => void;
-  /** Ranks the library for a setup of a job, coarse first. Out: a function that cancels. */
-  run: (job: Job, setupId: string, listeners: Listeners) => () => void;
+  /** Fetches a field of the library, unless it is the one that is here already; every later run waits for it. */
+  use: (field: Field, signature: string) => void;
+  /** Ranks a field of the library for a setup of a job. Out: a function that cancels. */
+  run: (field: Field, job: Job, setupId: string, listeners: Listeners) => () => void;
 };
 
 /** Shares the library over the given workers. In a test they run inline. */
 export function createRankPool(workers: RankWorker[], wrapCallback: <T extends object>(f: T) => T): RankPool {
-  let loaded: Promise<unknown> | null = null;
-  let holds = '';
-  let hasMaps = false;
+  const library: Record<Field, { loaded: Promise<unknown> | null; holds: string; isHere: boolean }> = {
+    compressors: { loaded: null, holds: '', isHere: false },
+    turbochargers: { loaded: null, holds: '', isHere: false },
+  };
   let token = 0;
-  const load = () =>
-    Promise.all(workers.map((w, i) => w.load(i, workers.length))).then(
-      () => (hasMaps = true),
+  const load = (field: Field) =>
+    Promise.all(workers.map((w, i) => w.load(field, i, workers.length))).then(
+      () => (library[field].isHere = true),
       (error: unknown) => {
         // The server is away: what was fetched before is still worth ranking. The next run asks again.
-        loaded = null;
-        if (!hasMaps) throw error;
+        library[field].loaded = null;
+        if (!library[field].isHere) throw error;
       },
     );
   return {
-    use: (signature) => {
-      if (signature === holds && loaded) return;
-      holds = signature;
-      loaded = load();
-      loaded.catch(() => {});
+    use: (field, signature) => {
+      const own = library[field];
+      if (signature === own.holds && own.loaded) return;
+      own.holds = signature;
+      own.loaded = load(field);
+      own.loaded.catch(() => {});
     },
-    run: (job, setupId, { rows, best, done, failed }) => {
+    run: (field, job, setupId, { rows, best, through, done, failed }) => {
       const mine = ++token;
       let live = true;
       const cancel = () => {
@@ -59,24 +76,31 @@ export function createRankPool(workers: RankWorker[], wrapCallback: <T extends o
         live = false;
         for (const worker of workers) void worker.cancel(mine);
       };
-      const pass = (kind: RankRow['pass'], keys?: string[]) =>
-        Promise.all(
+      const pass = async (kind: Pass, keys?: string[]) => {
+        const whole = await Promise.all(
           workers.map((worker) =>
             worker.run(
-              { token: mine, job, setupId, pass: kind, ...(keys ? { keys } : {}) },
-              wrapCallback((found: Assessment[]) => {
-                if (live) rows(found.map((row) => ({ ...row, pass: kind })));
+              { token: mine, field, job, setupId, pass: kind, ...(keys ? { keys } : {}) },
+              wrapCallback((found: Row[]) => {
+                if (live) rows(found);
               }),
             ),
           ),
         );
+        return live && !whole.includes(false);
+      };
       const work = async () => {
-        loaded ??= load();
-        await loaded;
-        if (!live) return;
-        const whole = await pass('coarse');
-        if (!live || whole.includes(false)) return;
-        await pass('fine', best().slice(0, REFINED));
+        library[field].loaded ??= load(field);
+        await library[field].loaded;
+        if (!live || !(await pass('screened'))) return;
+        through('screened');
+        // What is matched in two steps is taken from one order: each candidate once.
+        let order = best();
+        for (const { pass: kind, from, to, stage } of STEPS[field]) {
+          if (kind === 'full') order = best();
+          if (!(await pass(kind, order.slice(from, to)))) return;
+          through(stage);
+        }
         if (live) done();
       };
       work().catch(() => {
@@ -98,44 +122,4 @@ const startRankWorker = (): RankWorker =>
 export function rankPool(): RankPool {
   pool ??= createRankPool(Array.from({ length: SIZE }, startRankWorker), proxy);
   return pool;
-}
-
-/** One proxy for as long as its worker lives: one that is let go of would close the worker's ear for the others. */
-let importer: { worker: Worker; remote: Remote<ImportWorker> } | null = null;
-
-function startImporter() {
-  const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
-  return { worker, remote: wrap<ImportWorker>(worker) };
-}
-
-/** Longest that a file is read, ms: at the upload cap it takes a second or two. */
-const LONGEST_IMPORT = 20_000;
-
-/**
- * Does a piece of an import in its worker. In: the work; a signal that cancels it. Rejects with 'cancelled' or 'too-long'
- * and ends the worker with what it was at: the next piece gets a new one.
- */
-export async function importing<T>(
-  work: (worker: Remote<ImportWorker>) => Promise<T>,
-  signal?: AbortSignal,
-): Promise<T> {
-  importer ??= startImporter();
-  const own = importer;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const ended = new Promise<never>((_, reject) => {
-    const end = (why: string) => {
-      own.worker.terminate();
-      if (importer === own) importer = null;
-      reject(new Error(why));
-    };
-    timer = setTimeout(() => end('too-long'), LONGEST_IMPORT);
-    signal?.addEventListener('abort', () => end('cancelled'), { once: true });
-    own.worker.addEventListener('error', () => end('broken'), { once: true });
-  });
-  ended.catch(() => {});
-  try {
-    return await Promise.race([work(own.remote), ended]);
-  } finally {
-    clearTimeout(timer);
-  }
 }

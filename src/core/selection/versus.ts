@@ -1,14 +1,15 @@
 import type { LimitState } from '../solve/verdict';
 import { compileBuild, type Build } from '../build/build';
 import {
-  libraryOfTurbos,
-  measured,
-  withTurbos,
+  factsOf,
+  libraryOfItems,
+  manyOf,
+  withCandidate,
+  type Candidate,
   type Form,
-  type TurboCandidate,
-  type TurboFigures,
   type TurboItem,
-} from './rank-turbos';
+} from './candidate';
+import { measured, type TurboFigures } from './matched-rows';
 import type { Job } from '../job/schema/job';
 import type { TrialPlan } from '../studies/spool';
 import { solveSweep, type Sweep } from '../solve/sweep';
@@ -20,7 +21,7 @@ export type VersusRole = 'other-form' | 'smaller' | 'bigger';
 export type VersusRow = {
   role: VersusRole;
   name: string;
-  candidate: TurboCandidate;
+  candidate: Candidate<TurboItem>;
   figures: TurboFigures;
   state: LimitState;
   powers: { speedRpm: number; power: number }[];
@@ -50,15 +51,18 @@ export function rivalsOf(
   own: TurboItem,
   form: Form,
   items: readonly TurboItem[],
-): [VersusRole, TurboCandidate][] {
+): [VersusRole, Candidate<TurboItem>][] {
   const capacity = capacityOf(own);
   const sizes = [...items].sort((a, b) => capacityOf(a) - capacityOf(b));
   const smaller = sizes.filter((t) => capacityOf(t) < capacity * 0.93).at(-1);
   const bigger = sizes.find((t) => capacityOf(t) > capacity * 1.07);
   const isTwin = form === 'parallel';
   const other = nearest(items, isTwin ? capacity * 2 : capacity / 2);
-  const row = (role: VersusRole, engine: TurboItem | undefined, as: Form): [VersusRole, TurboCandidate][] =>
-    engine ? [[role, { form: as, engine, front: null }]] : [];
+  const row = (
+    role: VersusRole,
+    engine: TurboItem | undefined,
+    as: Form,
+  ): [VersusRole, Candidate<TurboItem>][] => (engine ? [[role, { form: as, chargers: [engine] }]] : []);
   const same: Form = isTwin ? 'parallel' : 'single';
   return [
     ...row('other-form', other, isTwin ? 'single' : 'parallel'),
@@ -109,22 +113,21 @@ export function* versusRows(
   items: readonly TurboItem[],
   trial: TrialPlan | null,
 ): Generator<VersusRow> {
-  const library = libraryOfTurbos(items);
+  const library = libraryOfItems(items);
   for (const [role, candidate] of rivalsOf(own, form, items)) {
-    const result = compileBuild(withTurbos(job, setupId, candidate), setupId, library);
+    const result = compileBuild(withCandidate(job, setupId, candidate), setupId, library);
     if ('problems' in result) continue;
     const { build } = result;
     const sweep = solveSweep(build);
-    const count = candidate.form === 'parallel' ? 2 : 1;
-    const price = candidate.engine.document.price?.value;
-    const exducer = candidate.engine.compressor.exducer.value;
+    const { name, price } = factsOf(candidate);
+    const exducer = candidate.chargers[0]!.compressor.exducer.value;
     yield {
       role,
-      name: `${count > 1 ? 'Twin ' : ''}${candidate.engine.document.name}`,
+      name,
       candidate,
       ...versusOf({ build, sweep }, trial),
-      price: price === undefined ? null : price * count,
-      space: spaceOf(Array.from({ length: count }, () => exducer)),
+      price,
+      space: spaceOf(Array.from({ length: manyOf(candidate.form) }, () => exducer)),
     };
   }
 }

@@ -300,16 +300,22 @@ test('every figure of a pair opens a working that ends on it, on both sides of a
     const { points } = solveSweep(build);
     for (const speed of speeds) {
       const point = points.find((p) => p.speedRpm === speed)!;
-      for (const id of figureIds) {
-        const working = workingOf(build, point, id, index);
+      const charger = [undefined, ...point.chargers.keys()];
+      for (const [id, at] of figureIds.flatMap((figure) => charger.map((c) => [figure, c] as const))) {
+        const working = workingOf(build, point, id, index, at);
         if (!working) continue;
         opened++;
         const last = working.steps.at(-1)!.value;
-        expect(Math.abs(last - working.value)).toBeLessThanOrEqual(1e-6 * Math.abs(working.value) + 1e-12);
+        expect([
+          id,
+          at,
+          speed,
+          Math.abs(last - working.value) <= 1e-6 * Math.abs(working.value) + 1e-12,
+        ]).toEqual([id, at, speed, true]);
       }
     }
   }
-  expect(opened).toBeGreaterThan(100);
+  expect(opened).toBeGreaterThan(300);
 });
 
 describe('over the revs', () => {

@@ -3,17 +3,36 @@ import { engineCharger } from '../charger/charged-air';
 import type { Quantity } from '../units/quantities';
 import type { Build } from '../build/build';
 import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
-import type { OperatingPoint } from '../solve/point';
+import type { TurbineState } from '../turbocharger/turbine-side';
+import { isBoosting, type OperatingPoint } from '../solve/point';
 
-type Read = (build: Build, point: OperatingPoint) => number | null | undefined;
+/** `charger`: of a figure that belongs to one, its place among those that work; what is not asked for is of the whole row. */
+type Read = (build: Build, point: OperatingPoint, charger?: number) => number | null | undefined;
+type ChargerPoint = OperatingPoint['chargers'][number];
 
 const solved = (read: Read): Read => {
-  return (build, point) => (point.status.kind === 'failed' ? null : read(build, point));
+  return (build, point, charger) => (point.status.kind === 'failed' ? null : read(build, point, charger));
 };
-/** Figures of a compressor at work; an idling one has none. */
-const working = (read: Read): Read =>
-  solved((build, point) => (point.boosting && build.charged ? read(build, point) : null));
+/** Where no charger is named, the one at the engine is meant. */
+const chargerAt = ({ chargers }: OperatingPoint, index = chargers.length - 1): ChargerPoint | undefined =>
+  chargers[index];
 
+/** Figures of a compressor at work; one that idles, or only lets the air of another pass, has none. */
+const working = (read: (charger: ChargerPoint, point: OperatingPoint) => number | null | undefined): Read =>
+  solved((build, point, index) => {
+    const charger = chargerAt(point, index);
+    const works = charger && (isBoosting(charger.air.outlet.ratio) || point.chargers.length === 1);
+    return point.boosting && build.charged && works ? read(charger, point) : null;
+  });
+
+/** Figures of a charger's turbine. */
+const driven = (read: (turbine: TurbineState) => number | null): Read =>
+  solved((_, point, index) => {
+    const shaft = chargerAt(point, index)?.shaft;
+    return shaft ? read(shaft.turbine) : null;
+  });
+
+/** Figures of the engine against what stands behind its valves. */
 const matched = (read: (point: OperatingPoint, match: Match, build: Build) => number | null): Read =>
   solved((build, point) => (point.match ? read(point, point.match, build) : null));
 
@@ -31,36 +50,42 @@ export const figures = {
   breathing: { quantity: 'share', read: solved((_, p) => p.path.volumetricEfficiency) },
   'manifold-pressure': { quantity: 'pressure', read: solved((_, p) => p.manifoldPressure) },
   boost: { quantity: 'boost', read: solved((_, p) => p.boostGauge) },
-  'pressure-ratio': { quantity: 'ratio', read: working((_, p) => p.pressureRatio) },
-  'corrected-flow': { quantity: 'massFlow', read: working((_, p) => engineCharger(p.path).correctedFlow) },
+  'pressure-ratio': {
+    quantity: 'ratio',
+    read: solved((build, p, index) => {
+      if (!p.boosting || !build.charged) return null;
+      return index === undefined ? p.pressureRatio : p.chargers[index]?.air.outlet.ratio;
+    }),
+  },
+  'corrected-flow': { quantity: 'massFlow', read: working(({ air }) => air.correctedFlow) },
   'outlet-temperature': {
     quantity: 'temperature',
-    read: working((_, p) => engineCharger(p.path).outlet.temperature),
+    read: working(({ air }) => air.outlet.temperature),
   },
   'charge-temperature': { quantity: 'temperature', read: solved((_, p) => p.path.manifold.temperature) },
   'compressor-power': {
     quantity: 'shaftPower',
-    read: working((_, p) => p.path.massFlow * engineCharger(p.path).outlet.work),
+    read: working(({ air }, p) => p.path.massFlow * air.outlet.work),
   },
-  efficiency: { quantity: 'share', read: working((_, p) => engineCharger(p.path).efficiency.value) },
-  'shaft-speed': { quantity: 'shaftSpeed', read: working((_, p) => engineCharger(p).at?.shaftSpeedRpm) },
-  'speed-share': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.speedShare) },
-  'surge-margin': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.surgeMargin) },
-  'choke-margin': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.chokeMargin) },
-  'edge-room': { quantity: 'share', read: working((_, p) => engineCharger(p).at?.edgeRoom?.share) },
+  efficiency: { quantity: 'share', read: working(({ air }) => air.efficiency.value) },
+  'shaft-speed': { quantity: 'shaftSpeed', read: working(({ at }) => at?.shaftSpeedRpm) },
+  'speed-share': { quantity: 'share', read: working(({ at }) => at?.speedShare) },
+  'surge-margin': { quantity: 'share', read: working(({ at }) => at?.surgeMargin) },
+  'choke-margin': { quantity: 'share', read: working(({ at }) => at?.chokeMargin) },
+  'edge-room': { quantity: 'share', read: working(({ at }) => at?.edgeRoom?.share) },
   'turbine-inlet-pressure': {
     quantity: 'pressure',
-    read: matched((_, m) => engineCharger(m).turbine.inlet.pressure),
+    read: driven((turbine) => turbine.inlet.pressure),
   },
   'turbine-inlet-temperature': {
     quantity: 'temperature',
-    read: matched((_, m) => engineCharger(m).turbine.inlet.temperature),
+    read: driven((turbine) => turbine.inlet.temperature),
   },
   'turbine-outlet-pressure': {
     quantity: 'pressure',
-    read: matched((_, m) => engineCharger(m).turbine.outlet.pressure),
+    read: driven((turbine) => turbine.outlet.pressure),
   },
-  'expansion-ratio': { quantity: 'ratio', read: matched((_, m) => engineCharger(m).turbine.ratio) },
+  'expansion-ratio': { quantity: 'ratio', read: driven((turbine) => turbine.ratio) },
   'back-pressure-ratio': {
     quantity: 'ratio',
     read: matched((p, m) =>
@@ -82,25 +107,46 @@ export const figures = {
   },
   'gate-share': {
     quantity: 'share',
-    read: matched((_, m) =>
-      gateShare.fn({
-        exhaust: engineCharger(m).turbine.flow + engineCharger(m).turbine.gateFlow,
-        turbine: engineCharger(m).turbine.flow,
-      }),
-    ),
+    read: driven(({ flow, gateFlow }) => gateShare.fn({ exhaust: flow + gateFlow, turbine: flow })),
   },
   'turbine-efficiency': {
     quantity: 'share',
-    read: matched((_, m) => engineCharger(m).turbine.expansion.efficiency),
+    read: driven((turbine) => turbine.expansion.efficiency),
   },
-  'turbine-power': { quantity: 'shaftPower', read: matched((_, m) => engineCharger(m).turbine.power) },
+  'turbine-power': { quantity: 'shaftPower', read: driven((turbine) => turbine.power) },
 } satisfies Record<string, { quantity: Quantity; read: Read }>;
 
 export type FigureId = keyof typeof figures;
 export const figureIds = Object.keys(figures) as FigureId[];
 
-/** A figure of a solved point, SI; null where there is none to speak of (no boost, no map, no answer). */
-export function figureAt(build: Build, point: OperatingPoint, id: FigureId): number | null {
-  const value = figures[id].read(build, point);
+/** The figures that each charger of a row has of its own; all others are of the engine. */
+const OF_A_CHARGER: readonly FigureId[] = [
+  'pressure-ratio',
+  'corrected-flow',
+  'outlet-temperature',
+  'compressor-power',
+  'efficiency',
+  'shaft-speed',
+  'speed-share',
+  'surge-margin',
+  'choke-margin',
+  'edge-room',
+  'turbine-inlet-pressure',
+  'turbine-inlet-temperature',
+  'turbine-outlet-pressure',
+  'expansion-ratio',
+  'gate-share',
+  'turbine-efficiency',
+  'turbine-power',
+];
+export const isOfCharger = (id: FigureId): boolean => OF_A_CHARGER.includes(id);
+
+/**
+ * A figure of a solved point, SI; null where there is none to speak of (no boost, no map, no answer). `charger`: of one that
+ * belongs to a charger, its place among those that work there, ambient first; without it the one at the engine, and the
+ * ratio of the whole row.
+ */
+export function figureAt(build: Build, point: OperatingPoint, id: FigureId, charger?: number): number | null {
+  const value = (figures[id].read as Read)(build, point, charger);
   return value === undefined || value === null || !Number.isFinite(value) ? null : value;
 }

@@ -1,6 +1,5 @@
 import { turbineSideOf } from '../charger/charger';
-import { engineTurbine } from '../build/row';
-import { engineCharger, frontCharger } from '../charger/charged-air';
+import { engineCharger } from '../charger/charged-air';
 import { enthalpy } from '../air/gas-properties';
 import {
   estimatedRetard,
@@ -23,15 +22,15 @@ import { lossChain, read, type Sheet } from './sheet';
 const ZERO = 298.15;
 
 const matchOf = (s: Sheet) => s.point.match!;
-const driveOf = (s: Sheet) => engineTurbine(s.build)!;
-const drivePath = (s: Sheet) => `induction.chargers.${engineCharger(s.build).place}.drive`;
+const driveOf = (s: Sheet) => turbineSideOf(s.charger)!;
+const drivePath = (s: Sheet) => `induction.chargers.${s.charger.place}.drive`;
+/** The turbine of the charger that is spoken of. */
+const turbineOf = (s: Sheet) => s.at.shaft!.turbine;
 
-/** Pressure behind the turbine: the open air, every pipe on the way to it, and of a pair the turbine in front. */
+/** Pressure behind the turbine: the open air, every pipe on the way to it, and the turbines that the exhaust meets later. */
 function outletSteps(s: Sheet): number {
-  const { exhaustFlow } = matchOf(s);
-  const { turbine } = engineCharger(matchOf(s));
-  const low = frontCharger(matchOf(s));
-  const last = low?.turbine ?? turbine;
+  const { exhaustFlow, chargers } = matchOf(s);
+  const last = chargers[0]!.turbine;
   const behind = lossChain(
     s,
     s.build.exhaustLosses.tail,
@@ -40,13 +39,13 @@ function outletSteps(s: Sheet): number {
     exhaustFlow,
     'backwards',
   );
-  if (!low) return behind;
+  if (s.isFirst) return behind;
   const ratio = s.read({
     code: 'match-ratio',
     symbol: 'ER',
     quantity: 'ratio',
-    value: low.turbine.ratio,
-    name: turbineSideOf(frontCharger(s.build)!)?.turbine.name ?? '',
+    value: last.ratio,
+    name: turbineSideOf(s.build.chargers[0]!)?.turbine.name ?? '',
   });
   // What stands before the turbine in front stands behind the one at the engine.
   return s.put(turbineInlet, { outlet: behind, ratio }, { ratio: read('sums') });
@@ -59,17 +58,25 @@ function inletSteps(s: Sheet): number {
     code: 'match-ratio',
     symbol: 'ER',
     quantity: 'ratio',
-    value: engineCharger(matchOf(s)).turbine.ratio,
+    value: turbineOf(s).ratio,
     name: driveOf(s).turbine.name,
   });
   return s.put(turbineInlet, { outlet, ratio }, { ratio: read('sums') });
 }
 
 function temperatureSteps(s: Sheet): number {
+  // In front stands what the turbine at the engine and its gate let out.
+  if (s.at !== engineCharger(s.point))
+    return s.read({
+      code: 'gas-temperature',
+      symbol: 'T_3',
+      quantity: 'temperature',
+      value: turbineOf(s).inlet.temperature,
+    });
   const { exhaust } = driveOf(s);
   const { path } = s.point;
   const { exhaustFlow } = matchOf(s);
-  const { turbine } = engineCharger(matchOf(s));
+  const turbine = turbineOf(s);
   const retard = exhaust.knock
     ? s.put(
         estimatedRetard,
@@ -132,7 +139,7 @@ function temperatureSteps(s: Sheet): number {
 
 function efficiencySteps(s: Sheet): number {
   const { turbine } = driveOf(s);
-  const { shaftRpm, turbine: state } = engineCharger(matchOf(s));
+  const { shaftRpm, turbine: state } = s.at.shaft!;
   const blade = s.put(
     bladeSpeed,
     { diameter: turbine.inducer, speed: shaftRpm },
@@ -179,11 +186,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
   },
   'expansion-ratio': (s) => {
     const inlet = inletSteps(s);
-    s.put(
-      expansionRatio,
-      { inlet, outlet: engineCharger(matchOf(s)).turbine.outlet.pressure },
-      { outlet: read('sums') },
-    );
+    s.put(expansionRatio, { inlet, outlet: turbineOf(s).outlet.pressure }, { outlet: read('sums') });
   },
   'back-pressure-ratio': (s) => {
     const inlet = inletSteps(s);
@@ -198,7 +201,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
     );
   },
   'gate-share': (s) => {
-    const { flow, gateFlow } = engineCharger(matchOf(s)).turbine;
+    const { flow, gateFlow } = turbineOf(s);
     s.put(
       gateShare,
       { exhaust: flow + gateFlow, turbine: flow },
@@ -208,7 +211,7 @@ export const hotSheets: Record<HotFigure, (s: Sheet) => void> = {
   'turbine-efficiency': (s) => efficiencySteps(s),
   'turbine-power': (s) => {
     const efficiency = efficiencySteps(s);
-    const { turbine } = engineCharger(matchOf(s));
+    const turbine = turbineOf(s);
     const { pulse, mechanical } = driveOf(s);
     s.put(
       turbinePower,

@@ -63,12 +63,13 @@ export function figureOf(
   library: Library,
   speedRpm: number,
   figure: FigureId,
+  charger?: number,
 ): number | null {
   const result = compileBuild(job, job.setups[setupIndex]!.id, library);
   if ('problems' in result) return null;
   const level = planLevel(result.build);
   if (level.kind === 'failed') return null;
-  return figureAt(result.build, solvePoint(result.build, speedRpm, level), figure);
+  return figureAt(result.build, solvePoint(result.build, speedRpm, level), figure, charger);
 }
 
 type Asked = {
@@ -77,6 +78,8 @@ type Asked = {
   library: Library;
   speedRpm: number;
   figure: FigureId;
+  /** Of a figure that belongs to a charger, its place among those that work. */
+  charger?: number | undefined;
   bounds: Bounds;
   /** Which inputs; all that have a say if left out. */
   among?: (input: JobInput) => boolean;
@@ -93,6 +96,7 @@ export function* influencesOn({
   library,
   speedRpm,
   figure,
+  charger,
   bounds,
   among = () => true,
 }: Asked): Generator<Influence> {
@@ -105,7 +109,7 @@ export function* influencesOn({
     const at = (value: number) =>
       value === input.value && spread === 0
         ? null
-        : figureOf(withInput(job, path, value), setupIndex, library, speedRpm, figure);
+        : figureOf(withInput(job, path, value), setupIndex, library, speedRpm, figure, charger);
     const low = at(below);
     const high = at(above);
     const effect =

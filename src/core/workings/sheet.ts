@@ -3,6 +3,7 @@ import { airViscosity, frictionFactor, PIPE_GAS, pipeDrop } from '../charge-air/
 import type { Quantity } from '../units/quantities';
 import type { Formula } from '../working/formula';
 import type { Build } from '../build/build';
+import type { Charger } from '../charger/charger';
 import type { FigureId } from './figures';
 import { pressureAfter, pressureBefore } from '../charge-air/boost-formulas';
 import type { PlacedLoss } from '../build/plumbing';
@@ -76,7 +77,25 @@ export class Sheet {
     readonly point: OperatingPoint,
     /** 'setups.0' and so on. */
     readonly setup: string,
+    /** Which of the chargers that work is spoken of; undefined for the whole row. */
+    readonly index?: number,
   ) {}
+
+  private get place(): number {
+    return this.index ?? this.point.chargers.length - 1;
+  }
+  /** The charger that is spoken of: without an index the one at the engine. */
+  get charger(): Charger {
+    const { chargers } = this.build;
+    return chargers[chargers.length - this.point.chargers.length + this.place]!;
+  }
+  /** The air through it, its place on the map, its shaft. */
+  get at(): OperatingPoint['chargers'][number] {
+    return this.point.chargers[this.place]!;
+  }
+  get isFirst(): boolean {
+    return this.place === 0;
+  }
 
   put<N extends string>(
     formula: Formula<N>,

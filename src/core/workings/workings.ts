@@ -3,7 +3,7 @@ import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD } from '../charger/machine';
 import { isOnBelt, shaftLimit } from '../charger/charger';
 import { type AirPath, airThrough } from '../charge-path/air-path';
-import { engineMachine, engineMap, engineTurbine } from '../build/row';
+import { engineTurbine } from '../build/row';
 import { engineCharger } from '../charger/charged-air';
 import { enthalpy, entropy, isentropicTemperature } from '../air/gas-properties';
 import { coolerOutlet } from '../charge-air/cooler';
@@ -34,7 +34,7 @@ import { evaporatedFuel, evaporation } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, unboostedAt } from '../solve/demand';
-import { figureAt, figures, type FigureId } from './figures';
+import { figureAt, isOfCharger, figures, type FigureId } from './figures';
 import {
   airByHand,
   airForPower,
@@ -334,9 +334,17 @@ function ratioSteps(s: Sheet): number {
   return s.put(pressureRatio, { outlet, inlet });
 }
 
+/** The ratio of one charger of the row, between the pressures the sums ended on. */
+const stageRatioStep = (s: Sheet): number =>
+  s.put(
+    pressureRatio,
+    { outlet: s.at.air.outlet.pressure, inlet: s.at.air.inlet.pressure },
+    { outlet: read('sums'), inlet: read('sums') },
+  );
+
 function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
-  const { efficiency } = engineCharger(s.point.path);
-  const machine = engineMachine(s.build);
+  const { efficiency } = s.at.air;
+  const { machine } = s.charger;
   if (!machine || efficiency.origin === 'guess')
     return { value: efficiency.value, origin: s.own('efficiencyGuess') };
   s.read({
@@ -349,14 +357,13 @@ function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
   return { value: efficiency.value, origin: read('map') };
 }
 
-/** Where the temperature before the compressor at the engine comes from: the day's air, or the stage in front. */
-const inletOrigin = (s: Sheet): Origin =>
-  s.point.path.chargers.length > 1 ? read('sums') : s.input('brief.venue.temperature');
+/** Where the temperature before a compressor comes from: the day's air, or the charger in front. */
+const inletOrigin = (s: Sheet): Origin => (s.isFirst ? s.input('brief.venue.temperature') : read('sums'));
 
 function workSteps(s: Sheet): number {
   const { gas } = s.build.climate;
-  const { temperature } = engineCharger(s.point.path).inlet;
-  const { ratio } = engineCharger(s.point.path).outlet;
+  const { temperature } = s.at.air.inlet;
+  const { ratio } = s.at.air.outlet;
   const before = inletOrigin(s);
   const ideal = isentropicTemperature(gas, temperature, ratio);
   const byEntropy = (entropy(gas, ideal) - entropy(gas, temperature)) / Math.log(ideal / temperature);
@@ -385,10 +392,10 @@ function workSteps(s: Sheet): number {
 
 function outletSteps(s: Sheet): number {
   const { gas } = s.build.climate;
-  const { temperature } = engineCharger(s.point.path).inlet;
+  const { temperature } = s.at.air.inlet;
   const before = inletOrigin(s);
   const work = workSteps(s);
-  const out = engineCharger(s.point.path).outlet.temperature;
+  const out = s.at.air.outlet.temperature;
   const meanHeat = (enthalpy(gas, out) - enthalpy(gas, temperature)) / (out - temperature);
   return s.put(
     outletTemperature,
@@ -418,14 +425,11 @@ function chargeSteps(s: Sheet): void {
   );
 }
 
-const name = (s: Sheet) => {
-  const machine = engineMachine(s.build);
-  return machine ? { name: machine.name } : {};
-};
+const name = ({ charger: { machine } }: Sheet) => (machine ? { name: machine.name } : {});
 
 function shaftSteps(s: Sheet): number {
-  const at = engineCharger(s.point).at!;
-  const map = engineMap(s.build)!;
+  const at = s.at.at!;
+  const map = s.charger.machine!.map!;
   const correctedSpeed = s.read({
     code: 'map-speed',
     symbol: 'N_corr',
@@ -437,7 +441,7 @@ function shaftSteps(s: Sheet): number {
     shaftSpeed,
     {
       correctedSpeed,
-      temperature: engineCharger(s.point.path).inlet.temperature,
+      temperature: s.at.air.inlet.temperature,
       referenceTemperature: map.reference.temperature,
     },
     { temperature: s.input('brief.venue.temperature'), referenceTemperature: read('map') },
@@ -446,7 +450,7 @@ function shaftSteps(s: Sheet): number {
 
 /** A margin between the corrected flow and a flow read off the map. */
 function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', share: number): void {
-  const { flow } = engineCharger(s.point).at!;
+  const { flow } = s.at.at!;
   // Turned round from the margin, so that the printed flow is the one the map was asked for.
   const edge = {
     'map-surge': flow * (1 - share),
@@ -468,14 +472,14 @@ function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', sha
 }
 
 function correctedSteps(s: Sheet): number {
-  const { build, point } = s;
-  const reference = engineMap(build)?.reference ?? STANDARD;
+  const { point } = s;
+  const reference = s.charger.machine?.map?.reference ?? STANDARD;
   return s.put(
     correctedFlow,
     {
-      massFlow: point.path.massFlow / engineCharger(build).count,
-      temperature: engineCharger(point.path).inlet.temperature,
-      pressure: engineCharger(point.path).inlet.pressure,
+      massFlow: point.path.massFlow / s.charger.count,
+      temperature: s.at.air.inlet.temperature,
+      pressure: s.at.air.inlet.pressure,
       referenceTemperature: reference.temperature,
       referencePressure: reference.pressure,
     },
@@ -527,7 +531,7 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   breathing: (s) => breathingSteps(s, s.point.path),
   'manifold-pressure': (s) => manifoldSteps(s),
   boost: (s) => boostStep(s, manifoldSteps(s)),
-  'pressure-ratio': (s) => ratioSteps(s),
+  'pressure-ratio': (s) => (s.index === undefined ? ratioSteps(s) : stageRatioStep(s)),
   'corrected-flow': (s) => correctedSteps(s),
   'outlet-temperature': (s) => outletSteps(s),
   'charge-temperature': (s) => chargeSteps(s),
@@ -543,14 +547,10 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   },
   'shaft-speed': (s) => shaftSteps(s),
   'speed-share': (s) =>
-    s.put(
-      speedShare,
-      { speed: shaftSteps(s), limit: shaftLimit(engineCharger(s.build)) },
-      { limit: read('map') },
-    ),
-  'surge-margin': (s) => marginSteps(s, 'map-surge', engineCharger(s.point).at!.surgeMargin!),
-  'choke-margin': (s) => marginSteps(s, 'map-choke', engineCharger(s.point).at!.chokeMargin!),
-  'edge-room': (s) => marginSteps(s, 'map-edge', engineCharger(s.point).at!.edgeRoom!.share),
+    s.put(speedShare, { speed: shaftSteps(s), limit: shaftLimit(s.charger) }, { limit: read('map') }),
+  'surge-margin': (s) => marginSteps(s, 'map-surge', s.at.at!.surgeMargin!),
+  'choke-margin': (s) => marginSteps(s, 'map-choke', s.at.at!.chokeMargin!),
+  'edge-room': (s) => marginSteps(s, 'map-edge', s.at.at!.edgeRoom!.share),
   ...hotSheets,
 };
 
@@ -596,7 +596,8 @@ function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
 
 /**
  * The working of a figure at one speed: the same formulas that the solver called, on the numbers it ended with.
- * In: build; a solved point of it; the figure; index of the setup in the job, for the paths of its inputs.
+ * In: build; a solved point of it; the figure; index of the setup in the job, for the paths of its inputs; of a figure that
+ * belongs to a charger, its place among those that work there (without it the one at the engine, or the whole row).
  * Out: null where the figure does not exist at this speed. Total. Sources stand in the formulas.
  */
 export function workingOf(
@@ -604,10 +605,16 @@ export function workingOf(
   point: OperatingPoint,
   figure: FigureId,
   setupIndex: number,
+  charger?: number,
 ): Working | null {
-  const value = figureAt(build, point, figure);
+  const value = figureAt(build, point, figure, charger);
   if (value === null) return null;
-  const sheet = new Sheet(buildAt(build, point.speedRpm), point, `setups.${setupIndex}`);
+  const sheet = new Sheet(
+    buildAt(build, point.speedRpm),
+    point,
+    `setups.${setupIndex}`,
+    isOfCharger(figure) ? charger : undefined,
+  );
   sheets[figure](sheet);
   return {
     figure,

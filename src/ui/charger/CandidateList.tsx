@@ -1,12 +1,12 @@
 'use client';
 import { useState } from 'react';
-import { candidateKey } from '@/workers/pool';
+import type { Ranked } from '@/core/selection/order';
 import { Cross, Tick } from '../frame/icons';
 import { Say } from '../words/Say';
 import { noFilter } from './ranking-prefs';
 import { RankingControls } from './RankingControls';
 import { Strip } from './Strip';
-import type { RankedRow, Ranking } from './useRanking';
+import type { Ranking } from './useRanking';
 import styles from './ranking.module.css';
 
 const FIRST = 6;
@@ -19,11 +19,9 @@ type Props = {
   letter: string;
   laid: string[];
   step: number;
-  onUse: (row: RankedRow) => void;
-  onLay: (row: RankedRow) => void;
+  onUse: (row: Ranked) => void;
+  onLay: (row: Ranked) => void;
 };
-
-const nameOf = (row: RankedRow) => `${row.count > 1 ? 'Twin ' : ''}${row.name}`;
 
 /** The library, best first: how each would cross its map, one reason in words, and what to do with it. */
 export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay }: Props) {
@@ -51,21 +49,21 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
             Go on
           </button>
         )}
-        {(phase === 'ranking' || phase === 'refining') && (
+        {(phase === 'screening' || phase === 'matching') && (
           <button type="button" className={styles.plain} onClick={stop}>
             Stop
           </button>
         )}
       </p>
-      {first && first.kind !== 'holds' && phase !== 'ranking' && (
+      {first && first.kind !== 'holds' && phase !== 'screening' && (
         <p className={styles.none}>
           <Cross size={11} /> None of the {rows.length} holds from the onset of boost to the red line. Nearest
-          is {nameOf(first)}. A later onset, another arrangement or another map may do it.
+          is {first.name}. A later onset, another arrangement or another map may do it.
         </p>
       )}
       <ol className={stale ? styles.stale : undefined}>
         {rows.slice(0, shown).map((row, i) => {
-          const key = candidateKey(row);
+          const { key } = row;
           return (
             <Row
               key={key}
@@ -97,24 +95,24 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
           </button>
         </p>
       )}
-      <RankingControls prefs={prefs} onPrefs={setPrefs} />
+      <RankingControls drive="open" ranking={ranking} />
     </section>
   );
 }
 
 function State({ ranking: { phase, total, expected, rows } }: { ranking: Ranking }) {
   if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
-  if (phase === 'waiting' || (phase === 'ranking' && total === 0))
+  if (phase === 'waiting' || (phase === 'screening' && total === 0))
     return 'Laying the library under the demand … ';
   if (phase === 'stopped') return `Stopped: ${total} of ${expected ?? '?'} looked at. `;
-  if (phase === 'ranking') return `${total} of ${expected ?? '?'} looked at … `;
+  if (phase === 'screening') return `${total} of ${expected ?? '?'} looked at … `;
   if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
   const holding = rows.filter((r) => r.kind === 'holds').length;
   return `${holding} of ${rows.length} hold from the onset of boost to the red line. `;
 }
 
 type RowProps = {
-  row: RankedRow;
+  row: Ranked;
   place: number;
   step: number;
   letter: string | null;
@@ -125,7 +123,7 @@ type RowProps = {
 
 function Row({ row, place, step, letter, isLaid, onUse, onLay }: RowProps) {
   const isOnJob = letter !== null;
-  const name = nameOf(row);
+  const { name } = row;
   const isFirst = row.reason.code.startsWith('rank-first');
   const tone = row.kind !== 'holds' ? styles.bad : isFirst ? styles.good : '';
   return (
@@ -143,13 +141,13 @@ function Row({ row, place, step, letter, isLaid, onUse, onLay }: RowProps) {
           </span>
         )}
       </span>
-      <Strip points={row.strip} step={step} />
+      <Strip points={row.strip ?? []} step={step} />
       <span className={styles.second}>
         <span className={tone}>
           {row.kind !== 'holds' ? <Cross size={10} /> : isFirst && <Tick size={10} />}{' '}
           <Say reason={row.reason} form="row" />
         </span>
-        {row.pass === 'coarse' && <small> coarse, to {row.stepRpm} rpm</small>}{' '}
+        {row.pass === 'screened' && <small> coarse, to {row.stepRpm} rpm</small>}{' '}
         <span className={styles.acts}>
           <button type="button" onClick={onUse} disabled={isOnJob} aria-label={`Put ${name} on the job`}>
             {isOnJob ? 'on the job' : 'put on'}

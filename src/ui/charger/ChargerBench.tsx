@@ -20,7 +20,7 @@ import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 
 import { Fig } from '../working/Fig';
-import { candidateKey } from '@/workers/pool';
+import { candidateKey } from '@/core/selection/candidate';
 import { CandidateList } from './CandidateList';
 import { beadStep, CompressorMap } from './CompressorMap';
 import { HotReadings } from './HotReadings';
@@ -151,7 +151,7 @@ function MapAside() {
   const { answer, setupIndex } = useJob();
   const ref = useJobState((s) => chargerAtEngine(s.draft.setups[setupIndex]!)?.machine);
   const letter = useJobState((s) => s.draft.setups[setupIndex]!.letter);
-  const ranking = useRanking();
+  const ranking = useRanking('compressors');
   const putOn = usePutOn();
   const picture = useShownPicture();
   const count = answer ? engineCharger(answer.build).count : 1;
@@ -166,13 +166,11 @@ function MapAside() {
       <CandidateList
         ranking={ranking}
         letter={letter}
-        onJob={ref ? candidateKey({ ...ref, count }) : null}
+        onJob={ref ? candidateKey(count > 1 ? 'parallel' : 'single', [ref]) : null}
         laid={picture.laid}
         step={beadStep(answer?.build.redLineRpm ?? 6_000)}
-        onUse={(row) =>
-          void putOn({ id: row.id, revision: row.revision }, row.count > 1 ? 'parallel' : 'single')
-        }
-        onLay={(row) => void picture.lay(row)}
+        onUse={(row) => void putOn(row.chargers[0]!, row.form === 'parallel' ? 'parallel' : 'single')}
+        onLay={(row) => void picture.lay({ ...row.chargers[0]!, form: row.form, name: row.name })}
       />
       {answer && engineMap(answer.build) && <Readings />}
       <p className={frame.foot}>

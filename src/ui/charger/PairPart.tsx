@@ -18,6 +18,7 @@ import { arrangementOptions } from '../words/changes';
 import { useWords } from '../words/useWords';
 import { CompressorMap } from './CompressorMap';
 import { Gate } from './TurbinePart';
+import { StageTable } from './StageTable';
 import { useArrange, usePutTurbo } from './usePutOn';
 import { Versus } from './Versus';
 import styles from './charger.module.css';
@@ -108,6 +109,7 @@ function Stages({ solved }: { solved: Solved }) {
           );
         })}
       </div>
+      <StageTable solved={solved} />
       <CurvePanel
         title="Pressure ratio, shared"
         unit="both together; dashed: high-pressure stage; ember: low-pressure stage"

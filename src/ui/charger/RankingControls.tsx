@@ -1,20 +1,30 @@
 'use client';
 import { useId, useState } from 'react';
-import { criteria, DEFAULT_WEIGHTS, type Criterion } from '@/core/selection/rank';
+import { forms, type Form } from '@/core/selection/candidate';
+import { criteriaWith, DEFAULT_ROOM, DEFAULT_WEIGHTS, type Criterion } from '@/core/selection/order';
 import { parseQuantity } from '@/core/units/parse';
 import type { Quantity } from '@/core/units/quantities';
 import { useWords } from '../words/useWords';
 import { fieldText } from '../words/format';
-import { noFilter, type RankFilter, type RankingPrefs } from './ranking-prefs';
+import { noFilter, type RankFilter } from './ranking-prefs';
+import type { Ranking } from './useRanking';
 import styles from './ranking.module.css';
 
 const names: Record<Criterion, { name: string; hint: string }> = {
-  efficiency: { name: 'Efficiency', hint: 'mean from the onset to the red line' },
-  surge: { name: 'Surge margin', hint: 'where it is least' },
-  choke: { name: 'Choke margin', hint: 'where it is least' },
-  shaftSpeed: { name: 'Shaft speed', hint: 'under the wheel’s limit' },
-  price: { name: 'Price', hint: 'twins cost twice' },
+  power: { name: 'Power', hint: 'what there is room for' },
+  threshold: { name: 'Early boost', hint: 'where boost begins' },
+  time: { name: 'Time to boost', hint: 'in the job’s trial' },
+  efficiency: { name: 'Efficiency', hint: 'of the compressor, mean' },
+  margins: { name: 'Margins', hint: 'surge and shaft speed' },
+  price: { name: 'Price', hint: 'of all of them' },
   size: { name: 'Size', hint: 'area of the wheels' },
+  simplicity: { name: 'Simplicity', hint: 'a second one must earn its place' },
+};
+
+export const formNames: Record<Form, string> = {
+  single: 'one',
+  parallel: 'twins',
+  compound: 'one on another',
 };
 
 const words = [
@@ -31,37 +41,49 @@ const words = [
   'most',
 ];
 
-type Props = { prefs: RankingPrefs; onPrefs: (prefs: RankingPrefs) => void };
+type Props = {
+  /** Whether the drive is left open: then nobody knows when boost comes, and there is no turbine to choose by. */
+  drive: 'open' | 'exhaust';
+  ranking: Pick<Ranking, 'prefs' | 'setPrefs' | 'flanges'>;
+};
 
 /** What counts and what is looked at: both act while they are moved. */
-export function RankingControls({ prefs, onPrefs }: Props) {
+export function RankingControls({ drive, ranking: { prefs, setPrefs, flanges } }: Props) {
   const { weights, filter } = prefs;
-  const changed = criteria.some((c) => weights[c] !== DEFAULT_WEIGHTS[c]);
-  const limits = [
-    filter.arrangement !== 'any',
-    filter.leastInducer !== null || filter.mostInducer !== null,
-    filter.mostPrice !== null,
-    filter.inStock,
-  ].filter(Boolean).length;
+  const counting = criteriaWith(drive);
+  const changed = prefs.room !== DEFAULT_ROOM || counting.some((c) => weights[c] !== DEFAULT_WEIGHTS[c]);
+  const limits = (Object.keys(noFilter) as (keyof RankFilter)[]).filter(
+    (key) => filter[key] !== noFilter[key],
+  ).length;
   return (
     <div className={styles.controls}>
-      <details className={styles.fold}>
+      <details className={styles.fold} open={drive === 'exhaust'}>
         <summary>
           What counts <small>{changed ? 'your own weights' : 'usual weights'}</small>
         </summary>
-        {criteria.map((c) => (
-          <Weight
-            key={c}
-            {...names[c]}
-            value={weights[c]}
-            onMove={(value) => onPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
-          />
-        ))}
+        <div className={styles.weights}>
+          {counting.map((c) => (
+            <Weight
+              key={c}
+              {...names[c]}
+              value={weights[c]}
+              onMove={(value) => setPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
+            />
+          ))}
+        </div>
+        <Limit
+          label="Room over the goal that counts"
+          quantity="share"
+          value={prefs.room - 1}
+          onValue={(share) =>
+            setPrefs({ ...prefs, room: 1 + Math.min(2, Math.max(0.02, share ?? DEFAULT_ROOM - 1)) })
+          }
+        />
         <button
           type="button"
           className={styles.plain}
           disabled={!changed}
-          onClick={() => onPrefs({ ...prefs, weights: DEFAULT_WEIGHTS })}
+          onClick={() => setPrefs({ ...prefs, weights: DEFAULT_WEIGHTS, room: DEFAULT_ROOM })}
         >
           Back to the usual weights
         </button>
@@ -71,12 +93,17 @@ export function RankingControls({ prefs, onPrefs }: Props) {
           Look only at{' '}
           <small>{limits ? `${limits} limit${limits === 1 ? '' : 's'} set` : 'everything'}</small>
         </summary>
-        <Filter filter={filter} onFilter={(next) => onPrefs({ ...prefs, filter: next })} />
+        <Filter
+          drive={drive}
+          filter={filter}
+          flanges={flanges}
+          onFilter={(next) => setPrefs({ ...prefs, filter: next })}
+        />
         <button
           type="button"
           className={styles.plain}
           disabled={limits === 0}
-          onClick={() => onPrefs({ ...prefs, filter: noFilter })}
+          onClick={() => setPrefs({ ...prefs, filter: noFilter })}
         >
           Look at everything
         </button>
@@ -86,7 +113,7 @@ export function RankingControls({ prefs, onPrefs }: Props) {
 }
 
 /** How much something counts, 0 to 10. */
-export function Weight({
+function Weight({
   name,
   hint,
   value,
@@ -119,22 +146,32 @@ export function Weight({
   );
 }
 
-function Filter({ filter, onFilter }: { filter: RankFilter; onFilter: (filter: RankFilter) => void }) {
+type FilterProps = {
+  drive: Props['drive'];
+  filter: RankFilter;
+  flanges: string[];
+  onFilter: (filter: RankFilter) => void;
+};
+
+function Filter({ drive, filter, flanges, onFilter }: FilterProps) {
   const id = useId();
   return (
     <>
       <div className={styles.limit}>
-        <label htmlFor={`${id}-how`}>One or twins</label>
+        <label htmlFor={`${id}-form`}>{drive === 'open' ? 'One or twins' : 'One, twins or pairs'}</label>
         <select
-          id={`${id}-how`}
-          value={filter.arrangement}
-          onChange={(e) =>
-            onFilter({ ...filter, arrangement: e.currentTarget.value as RankFilter['arrangement'] })
-          }
+          id={`${id}-form`}
+          value={filter.form}
+          onChange={(e) => onFilter({ ...filter, form: e.currentTarget.value as RankFilter['form'] })}
         >
-          <option value="any">either</option>
-          <option value="single">one</option>
-          <option value="parallel">twins</option>
+          <option value="any">any</option>
+          {forms
+            .filter((form) => drive === 'exhaust' || form !== 'compound')
+            .map((form) => (
+              <option key={form} value={form}>
+                {formNames[form]}
+              </option>
+            ))}
         </select>
       </div>
       <Limit
@@ -149,6 +186,31 @@ function Filter({ filter, onFilter }: { filter: RankFilter; onFilter: (filter: R
         value={filter.mostInducer}
         onValue={(mostInducer) => onFilter({ ...filter, mostInducer })}
       />
+      {drive === 'exhaust' && (
+        <>
+          <Limit
+            label="Turbine wheel at most"
+            quantity="bore"
+            value={filter.mostFrame}
+            onValue={(mostFrame) => onFilter({ ...filter, mostFrame })}
+          />
+          <div className={styles.limit}>
+            <label htmlFor={`${id}-flange`}>Flange</label>
+            <select
+              id={`${id}-flange`}
+              value={filter.flange}
+              onChange={(e) => onFilter({ ...filter, flange: e.currentTarget.value })}
+            >
+              <option value="">any</option>
+              {[...new Set([...flanges, ...(filter.flange ? [filter.flange] : [])])].map((flange) => (
+                <option key={flange} value={flange}>
+                  {flange}
+                </option>
+              ))}
+            </select>
+          </div>
+        </>
+      )}
       <Limit
         label="Price at most"
         quantity="money"
@@ -176,7 +238,7 @@ type LimitProps = {
 };
 
 /** A bound that may be left empty. What cannot be read keeps standing, with its reason, and bounds nothing new. */
-export function Limit({ label, quantity, value, onValue }: LimitProps) {
+function Limit({ label, quantity, value, onValue }: LimitProps) {
   const { displayUnit } = useWords();
   const id = useId();
   const unit = displayUnit(quantity);

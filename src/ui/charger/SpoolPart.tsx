@@ -1,5 +1,5 @@
 'use client';
-import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
+import { chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import {
@@ -341,9 +341,9 @@ export function SpoolAside() {
   const { store } = useJob();
   const vehicle = useJobState((s) => s.draft.brief.vehicle);
   const { setupIndex } = useJob();
-  const hasTurbo = useJobState((s) => {
-    return Boolean(exhaustDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!)));
-  });
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const hasTurbo = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
+  const engine = chargerPath(setup, 'engine');
   return (
     <>
       <Group title="The trial, for all setups of the job">
@@ -409,7 +409,7 @@ export function SpoolAside() {
       {hasTurbo && (
         <Group title="Shaft">
           <QuantityField
-            path={`setups.${setupIndex}.induction.stages.0.hot.inertia`}
+            path={`setups.${setupIndex}.${engine}.drive.inertia`}
             label="Inertia of the shaft"
             hint="wheels and shaft"
             quantity="inertia"

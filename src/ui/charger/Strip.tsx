@@ -1,4 +1,4 @@
-import type { StripPoint } from '@/core/selection/rank';
+import type { StripPoint } from '@/core/selection/row';
 import { useWords } from '../words/useWords';
 
 const WIDTH = 150;

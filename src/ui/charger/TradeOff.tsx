@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { memo, useMemo } from 'react';
-import type { Form } from '@/core/selection/rank-turbos';
-import type { RankedTurbo } from '@/core/selection/turbo-order';
+import type { Form } from '@/core/selection/candidate';
+import type { Ranked } from '@/core/selection/order';
 import { useSize } from '../charts/useSize';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
@@ -25,7 +25,7 @@ export function FormMark({ form, x, y, size }: { form: Form; x: number; y: numbe
 }
 
 type Props = {
-  rows: readonly RankedTurbo[];
+  rows: readonly Ranked[];
   goalPower: number;
   /** Keys of what the schools would pick, by the letter that stands at the mark. */
   picks: ReadonlyMap<string, string>;

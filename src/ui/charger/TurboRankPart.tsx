@@ -1,15 +1,9 @@
 'use client';
 import type { Induction } from '@/core/job/schema/job';
 import { arrangementOf, exhaustDriveOf } from '@/core/job/chargers';
-import { useDeferredValue, useId, useMemo, useState } from 'react';
-import {
-  DEFAULT_ROOM,
-  DEFAULT_TURBO_WEIGHTS,
-  turboCriteria,
-  type Form,
-  type TurboCriterion,
-} from '@/core/selection/rank-turbos';
-import { schoolPicks, type RankedTurbo, type School } from '@/core/selection/turbo-order';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { candidateKey } from '@/core/selection/candidate';
+import { schoolPicks, type Ranked, type School } from '@/core/selection/order';
 import { nearestFifty } from '@/core/units/nearest';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
@@ -17,12 +11,12 @@ import { useJob, useJobState } from '../store/solved';
 import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
-import { Limit, Weight } from './RankingControls';
+import { formNames, RankingControls } from './RankingControls';
 import { FormMark, TradeOff } from './TradeOff';
 import { HotReadings } from './HotReadings';
-import { noTurboFilter, type TurboFilter } from './turbo-prefs';
+import { noFilter } from './ranking-prefs';
 import { usePutPair } from './usePutOn';
-import { useTurboRanking, type TurboRanking } from './useTurboRanking';
+import { useRanking, type Ranking } from './useRanking';
 import charger from './charger.module.css';
 import styles from './ranking.module.css';
 
@@ -39,7 +33,7 @@ const schools: Record<School, { letter: string; name: string }> = {
 export default function TurboRankPart() {
   const { answer, setupIndex } = useJob();
   const { figure } = useWords();
-  const ranking = useTurboRanking();
+  const ranking = useRanking('turbochargers');
   const put = usePutPair();
   const [shown, setShown] = useState(FIRST);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -167,13 +161,13 @@ export default function TurboRankPart() {
           <button
             type="button"
             className={styles.plain}
-            onClick={() => ranking.setPrefs({ ...ranking.prefs, filter: noTurboFilter })}
+            onClick={() => ranking.setPrefs({ ...ranking.prefs, filter: noFilter })}
           >
             Look at everything
           </button>
         </p>
       )}
-      <Controls ranking={ranking} />
+      <RankingControls drive="exhaust" ranking={ranking} />
       <p className={frame.foot}>
         Rows in italics were looked at three speeds only and are coarse; the others are matched at 24 speeds,
         the first twelve at every speed. Goal {figure(power, 'power')} at the flywheel. Room: what the map
@@ -185,17 +179,17 @@ export default function TurboRankPart() {
   );
 }
 
-const formNames: Record<Form, string> = { single: 'one', parallel: 'twins', compound: 'one on another' };
-
-/** What stands on the job, by the key of the ranking, the one at the engine first; null where it is none of it. */
+/** What stands on the job, by the key of the ranking; null where it is none of it. */
 function keyOnJob(induction: Induction): string | null {
   if (induction.kind === 'none') return null;
-  const refs = [...induction.chargers].reverse().flatMap((c) => exhaustDriveOf(c)?.turbocharger ?? []);
-  if (refs.length < induction.chargers.length) return null;
-  return [arrangementOf(induction), ...refs.map((r) => `${r.id}.${r.revision}`)].join(':');
+  const refs = induction.chargers.flatMap((c) => exhaustDriveOf(c)?.turbocharger ?? []);
+  const arrangement = arrangementOf(induction);
+  // Sequential twins are none of what is ranked.
+  if (refs.length < induction.chargers.length || arrangement === 'sequential') return null;
+  return candidateKey(arrangement, refs);
 }
 
-function State({ ranking: { phase, total, matched, rows } }: { ranking: TurboRanking }) {
+function State({ ranking: { phase, total, matched, rows } }: { ranking: Ranking }) {
   if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
   if (phase === 'waiting' || (phase === 'screening' && total === 0)) return 'Trying the library … ';
   if (phase === 'stopped') return `Stopped: ${total} looked at, ${matched} of them matched. `;
@@ -206,7 +200,7 @@ function State({ ranking: { phase, total, matched, rows } }: { ranking: TurboRan
 }
 
 type RowProps = {
-  row: RankedTurbo;
+  row: Ranked;
   place: number;
   isOnJob: boolean;
   isChosen: boolean;
@@ -237,7 +231,7 @@ function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
       <td>{row.time === null ? '–' : figure(row.time, 'shortTime')}</td>
       <td>{figure(row.potential || null, 'power')}</td>
       <td>{figure(row.efficiency, 'share')}</td>
-      <td>{figure(row.surge, 'share')}</td>
+      <td>{figure(row.surge?.margin ?? null, 'share')}</td>
       <td>{figure(row.fastest || null, 'share')}</td>
       <td>{row.price === null ? '–' : formatNumber(row.price, 0)}</td>
       <td>
@@ -250,149 +244,6 @@ function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
         )}
       </td>
     </tr>
-  );
-}
-
-const criteria: Record<TurboCriterion, { name: string; hint: string }> = {
-  power: { name: 'Power', hint: 'what there is room for' },
-  threshold: { name: 'Early boost', hint: 'where boost begins' },
-  time: { name: 'Time to boost', hint: 'in the job’s trial' },
-  efficiency: { name: 'Efficiency', hint: 'of the compressor, mean' },
-  margins: { name: 'Margins', hint: 'surge and shaft speed' },
-  price: { name: 'Price', hint: 'of all of them' },
-  size: { name: 'Size', hint: 'area of the wheels' },
-  simplicity: { name: 'Simplicity', hint: 'a second turbo must earn its place' },
-};
-
-function Controls({ ranking: { prefs, setPrefs, flanges } }: { ranking: TurboRanking }) {
-  const { weights, filter } = prefs;
-  const changed =
-    prefs.room !== DEFAULT_ROOM || turboCriteria.some((c) => weights[c] !== DEFAULT_TURBO_WEIGHTS[c]);
-  const limits = (Object.keys(noTurboFilter) as (keyof TurboFilter)[]).filter(
-    (key) => filter[key] !== noTurboFilter[key],
-  ).length;
-  return (
-    <div className={styles.controls}>
-      <details className={styles.fold} open>
-        <summary>
-          What counts <small>{changed ? 'your own weights' : 'usual weights'}</small>
-        </summary>
-        <div className={styles.weights}>
-          {turboCriteria.map((c) => (
-            <Weight
-              key={c}
-              {...criteria[c]}
-              value={weights[c]}
-              onMove={(value) => setPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
-            />
-          ))}
-        </div>
-        <Limit
-          label="Room over the goal that counts"
-          quantity="share"
-          value={prefs.room - 1}
-          onValue={(share) =>
-            setPrefs({ ...prefs, room: 1 + Math.min(2, Math.max(0.02, share ?? DEFAULT_ROOM - 1)) })
-          }
-        />
-        <button
-          type="button"
-          className={styles.plain}
-          disabled={!changed}
-          onClick={() => setPrefs({ ...prefs, weights: DEFAULT_TURBO_WEIGHTS, room: DEFAULT_ROOM })}
-        >
-          Back to the usual weights
-        </button>
-      </details>
-      <details className={styles.fold}>
-        <summary>
-          Look only at{' '}
-          <small>{limits ? `${limits} limit${limits === 1 ? '' : 's'} set` : 'everything'}</small>
-        </summary>
-        <Filter filter={filter} flanges={flanges} onFilter={(next) => setPrefs({ ...prefs, filter: next })} />
-        <button
-          type="button"
-          className={styles.plain}
-          disabled={limits === 0}
-          onClick={() => setPrefs({ ...prefs, filter: noTurboFilter })}
-        >
-          Look at everything
-        </button>
-      </details>
-    </div>
-  );
-}
-
-type FilterProps = { filter: TurboFilter; flanges: string[]; onFilter: (filter: TurboFilter) => void };
-
-function Filter({ filter, flanges, onFilter }: FilterProps) {
-  const id = useId();
-  return (
-    <>
-      <div className={styles.limit}>
-        <label htmlFor={`${id}-form`}>One, twins or pairs</label>
-        <select
-          id={`${id}-form`}
-          value={filter.form}
-          onChange={(e) => onFilter({ ...filter, form: e.currentTarget.value as TurboFilter['form'] })}
-        >
-          <option value="any">any</option>
-          {(['single', 'parallel', 'compound'] as const).map((form) => (
-            <option key={form} value={form}>
-              {formNames[form]}
-            </option>
-          ))}
-        </select>
-      </div>
-      <Limit
-        label="Inducer at least"
-        quantity="bore"
-        value={filter.leastInducer}
-        onValue={(leastInducer) => onFilter({ ...filter, leastInducer })}
-      />
-      <Limit
-        label="Inducer at most"
-        quantity="bore"
-        value={filter.mostInducer}
-        onValue={(mostInducer) => onFilter({ ...filter, mostInducer })}
-      />
-      <Limit
-        label="Turbine wheel at most"
-        quantity="bore"
-        value={filter.mostFrame}
-        onValue={(mostFrame) => onFilter({ ...filter, mostFrame })}
-      />
-      <div className={styles.limit}>
-        <label htmlFor={`${id}-flange`}>Flange</label>
-        <select
-          id={`${id}-flange`}
-          value={filter.flange}
-          onChange={(e) => onFilter({ ...filter, flange: e.currentTarget.value })}
-        >
-          <option value="">any</option>
-          {[...new Set([...flanges, ...(filter.flange ? [filter.flange] : [])])].map((flange) => (
-            <option key={flange} value={flange}>
-              {flange}
-            </option>
-          ))}
-        </select>
-      </div>
-      <Limit
-        label="Price at most"
-        quantity="money"
-        value={filter.mostPrice}
-        onValue={(mostPrice) => onFilter({ ...filter, mostPrice })}
-      />
-      <div className={styles.limit}>
-        <label htmlFor={`${id}-stock`}>On the shelf</label>
-        <input
-          id={`${id}-stock`}
-          type="checkbox"
-          checked={filter.inStock}
-          onChange={(e) => onFilter({ ...filter, inStock: e.currentTarget.checked })}
-        />
-      </div>
-    </>
   );
 }
 

@@ -1,4 +1,6 @@
 'use client';
+import type { TurboItem } from '@/core/selection/candidate';
+import type { TurbochargerItem } from '@/formats/library-items';
 import { chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import { engineTurbine } from '@/core/build/row';
@@ -23,6 +25,13 @@ import { useWords } from '../words/useWords';
 import { usePutTurbo } from './usePutOn';
 import { useTurboParts } from './useTurboParts';
 import styles from './charger.module.css';
+
+/** An item of the ranking as the library has it. */
+const turbochargerOf = ({ id, revision, turbo }: TurboItem): TurbochargerItem => ({
+  id,
+  revision,
+  document: turbo.document,
+});
 
 const roles: Record<VersusRole, string> = {
   'other-form': 'of half or twice the flow',
@@ -76,7 +85,7 @@ export function Versus({ solved }: { solved: Solved }) {
       );
       const found = refs.flatMap((r) => items?.find((t) => t.id === r.id && t.revision === r.revision) ?? []);
       const { count } = engineCharger(answer.build);
-      const prices = found.map((t) => t.document.price?.value ?? null);
+      const prices = found.map((t) => t.price);
       const isWhole = found.length > 0 && found.length === refs.length && !prices.includes(null);
       const wheels = found.map((t) => t.compressor.exducer.value);
       return [
@@ -96,15 +105,7 @@ export function Versus({ solved }: { solved: Solved }) {
         ...r,
         key: `${r.role} ${r.name}`,
         what: roles[r.role],
-        onUse: () =>
-          void putTurbo(
-            {
-              id: r.candidate.engine.id,
-              revision: r.candidate.engine.revision,
-              document: r.candidate.engine.document,
-            },
-            r.candidate.form,
-          ),
+        onUse: () => void putTurbo(turbochargerOf(r.candidate.chargers[0]!), r.candidate.form),
       })),
     ];
   }, [drawn, setupIndex, solved, items, trial, rivals, putTurbo]);

@@ -8,17 +8,18 @@ import { stageAnswer } from '@/core/solve/stage-view';
 import { solveSweep } from '@/core/solve/sweep';
 import type { Job } from '@/core/job/schema/job';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
-import { candidateKey } from '@/workers/pool';
+import { candidateKey, type Form } from '@/core/selection/candidate';
 import { useJob, useJobState, type Solved } from '../store/solved';
 import type { Overlay } from './CompressorMap';
 
-type Laid = { id: string; revision: number; count: number };
+type Laid = { id: string; revision: number; form: Form };
+const keyOf = ({ form, ...ref }: Laid) => candidateKey(form, [ref]);
 type Shown = Pick<Solved, 'build' | 'sweep'>;
 
 /** The job as it would be with this candidate on it. */
-function withCandidate(job: Job, setupIndex: number, { id, revision, count }: Laid): Job {
+function withCandidate(job: Job, setupIndex: number, { id, revision, form }: Laid): Job {
   const engine = { machine: { id, revision }, drive: { kind: 'open' as const } };
-  return withFitted(job, job.setups[setupIndex]!.id, count > 1 ? 'parallel' : 'single', { engine });
+  return withFitted(job, job.setups[setupIndex]!.id, form, { engine });
 }
 
 function solveWith(job: Job, setupIndex: number, laid: Laid, items: readonly AnyItem[]): Shown | null {
@@ -67,10 +68,10 @@ function usePicture() {
   const overs = useMemo(() => (over ? [over] : setups), [over, setups]);
 
   const lay = async (one: Laid & { name: string }) => {
-    const key = candidateKey(one);
+    const key = keyOf(one);
     setFailure(null);
-    if (laid.some((l) => candidateKey(l) === key)) {
-      setLaid(laid.filter((l) => candidateKey(l) !== key));
+    if (laid.some((l) => keyOf(l) === key)) {
+      setLaid(laid.filter((l) => keyOf(l) !== key));
       return;
     }
     if (!(await fetchItem({ id: one.id, revision: one.revision }))) {
@@ -78,7 +79,7 @@ function usePicture() {
       return;
     }
     // A third takes the place of the older of the two.
-    setLaid((now) => [...now.slice(-1), { id: one.id, revision: one.revision, count: one.count }]);
+    setLaid((now) => [...now.slice(-1), { id: one.id, revision: one.revision, form: one.form }]);
   };
   return {
     shown,
@@ -86,7 +87,7 @@ function usePicture() {
     overs,
     slot: over || isForeign ? 0 : ownSlot,
     isForeign,
-    laid: laid.map(candidateKey),
+    laid: laid.map(keyOf),
     lay,
     clear: () => setLaid([]),
     failure,

@@ -3,7 +3,7 @@ import { arranged, chargerAtEngine, chargerInFront, exhaustDriveOf, fitted } fro
 import type { ChargerDocument, Setup } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
-import type { Form } from '@/core/selection/rank-turbos';
+import type { Form } from '@/core/selection/candidate';
 import { turboFitOf } from '@/core/job/fit';
 import type { AnyItem, TurbochargerItem } from '@/formats/library-items';
 import { useJob } from '../store/solved';
@@ -177,10 +177,11 @@ export function usePutPair() {
   const { turbos } = useJob();
   const fit = useFit();
   return useCallback(
-    async ({ form, engine, front }: { form: Form; engine: Ref; front: Ref | null }) => {
+    async ({ form, chargers }: { form: Form; chargers: Ref[] }) => {
       const known = (ref: Ref) =>
         turbos?.turbochargers.find((t) => t.id === ref.id && t.revision === ref.revision);
-      const at = { engine: known(engine), front: front ? known(front) : undefined };
+      const [engine, front] = [...chargers].reverse();
+      const at = { engine: known(engine!), front: front && known(front) };
       if (!at.engine || (front && !at.front)) return false;
       return fit({ engine: at.engine, ...(at.front ? { front: at.front } : {}) }, form, 'go');
     },

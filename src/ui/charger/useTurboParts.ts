@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { TurboItem } from '@/core/selection/rank-turbos';
+import { turboItem, type TurboItem } from '@/core/selection/candidate';
 import { isCompressor, isTurbine } from '@/formats/library-items';
 import { useJob } from '../store/solved';
 
@@ -40,7 +40,7 @@ export function useTurboParts(): { items: TurboItem[] | null; failed: boolean } 
     return turbos.turbochargers.flatMap(({ id, revision, document }): TurboItem[] => {
       const compressor = compressors.get(key(document.compressor));
       const turbine = turbines.get(key(document.turbine));
-      return compressor && turbine ? [{ id, revision, document, compressor, turbine }] : [];
+      return compressor && turbine ? [turboItem({ id, revision, document, compressor, turbine })] : [];
     });
   }, [ready, turbos, items]);
   return { items: known, failed };

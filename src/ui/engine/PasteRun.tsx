@@ -11,7 +11,7 @@ import {
   type readRun,
 } from '@/formats/run-table';
 import type { FileFinding } from '@/formats/map-table';
-import { importing } from '@/workers/pool';
+import { importing } from '@/workers/importing';
 import fields from '../fields/fields.module.css';
 import { useJobState, useJobStore } from '../store/solved';
 import { Say } from '../words/Say';

@@ -35,6 +35,7 @@ export function JobDialogs() {
           key={dialog.figure}
           figure={dialog.figure}
           speedRpm={dialog.speedRpm}
+          charger={dialog.charger}
           onClose={close}
         />
       )}

@@ -8,7 +8,7 @@ import { partOfInput, type PartId } from './parts';
 
 /** What may lie over a job's page, one at a time. */
 export type OpenDialog =
-  | { kind: 'working'; figure: FigureId; speedRpm: number }
+  | { kind: 'working'; figure: FigureId; speedRpm: number; charger?: number | undefined }
   | { kind: 'setups' }
   | { kind: 'history' }
   | { kind: 'keys' };

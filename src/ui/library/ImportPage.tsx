@@ -7,7 +7,7 @@ import { roleUnits, type MapFacts, type Mapping, type Role } from '@/formats/map
 import type { MapMade } from '@/formats/map-import';
 import type { OpenedMap } from '@/formats/map-open';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
-import { importing } from '@/workers/pool';
+import { importing } from '@/workers/importing';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
 import { ShopPage } from '../frame/ShopPage';

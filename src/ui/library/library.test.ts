@@ -3,8 +3,6 @@ import { compressorSchema } from '@/core/compressor/document';
 import { headOf } from '@/core/compressor/head';
 import { sampleCompressors } from '@/data/demo/sample';
 import type { LibraryHead } from '@/formats/library-items';
-import { noFilter, passes, readPrefs } from '../charger/ranking-prefs';
-import { DEFAULT_WEIGHTS } from '@/core/selection/rank';
 import { houseWords } from '../words/words';
 
 const { compressorChanges } = houseWords;
@@ -47,23 +45,6 @@ describe('the list', () => {
     expect(found({ mostPrice: 1e6 })).not.toContain('medlar-49');
     expect(found({ inStock: true })).not.toContain('cedar-54');
     expect(found({ inStock: true })).not.toContain('spruce-88');
-  });
-});
-
-describe('the ranking’s filter', () => {
-  const one = { count: 1, inducer: 0.05, price: 800, stock: 1 };
-  it('asks twins for two on the shelf and twice the price', () => {
-    expect(passes(one, { ...noFilter, inStock: true, mostPrice: 800 })).toBe(true);
-    expect(passes({ ...one, count: 2 }, { ...noFilter, inStock: true })).toBe(false);
-    expect(passes({ ...one, count: 2, stock: 2 }, { ...noFilter, inStock: true, mostPrice: 1600 })).toBe(
-      true,
-    );
-    expect(passes({ ...one, count: 2 }, { ...noFilter, mostPrice: 1599 })).toBe(false);
-    expect(passes({ ...one, price: null }, { ...noFilter, mostPrice: 1e6 })).toBe(false);
-    expect(passes(one, { ...noFilter, arrangement: 'parallel' })).toBe(false);
-  });
-  it('without a browser’s storage it starts from the usual weights', () => {
-    expect(readPrefs()).toEqual({ weights: DEFAULT_WEIGHTS, filter: noFilter });
   });
 });
 

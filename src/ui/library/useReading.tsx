@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { importing } from '@/workers/pool';
+import { importing } from '@/workers/importing';
 import type { FailureWords } from '../frame/Failure';
 
 type Work<T> = Parameters<typeof importing<T>>[0];

@@ -5,12 +5,6 @@ export const mapSentences: Record<string, { short?: string; row?: string; long: 
   },
   'rank-first-efficient': { long: 'Carries the goal at {efficiency} in the mean.' },
   'rank-near-surge': { long: 'Just holds: {margin} from surge at {speed}.' },
-  'rank-behind-surge': { long: 'Nearer to surge: {margin} at {speed}.' },
-  'rank-behind-choke': { long: 'Little left at the top: {margin} to choke at {speed}.' },
-  'rank-behind-speed': { long: 'Works its wheel harder: {share} of its limit at {speed}.' },
-  'rank-behind-price': { long: 'Costs {price} against {first} (shop’s currency).' },
-  'rank-behind-size': { long: 'A larger wheel: {size} against {first}.' },
-  'rank-behind-efficiency': { long: 'Hotter: {efficiency} in the mean against {first}.' },
   'rank-out-of-reach': { long: 'The goal is out of reach with it: no pressure ratio makes the power.' },
 
   'line-too-short': {

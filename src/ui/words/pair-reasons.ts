@@ -102,7 +102,6 @@ export const pairSentences: Record<string, { short?: string; row?: string; long:
   'turbo-short-at-worst': {
     long: 'At the worst of the venues only {share} of the goal is left.',
   },
-  'turbo-near-surge': { long: 'Near surge: {margin} where it is least.' },
   'turbo-first': { long: 'First on these weights: boost from {threshold}, room for {potential}.' },
   'turbo-first-plain': { long: 'First on these weights: room for {potential}.' },
   'turbo-later': { long: 'Boost begins at {threshold}; the first has it from {first}.' },

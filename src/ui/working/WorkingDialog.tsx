@@ -7,6 +7,7 @@ import { pointAt } from '@/core/solve/sweep';
 import { benches } from '../frame/benches';
 import { useJob, useJobState } from '../store/solved';
 import { figureNames } from '../words/figures';
+import { stageNames } from '../words/inputs';
 import { useWords } from '../words/useWords';
 import {
   printInfluences,
@@ -20,22 +21,22 @@ import { useInfluences } from './useInfluences';
 import { Sheet } from '../frame/Sheet';
 import styles from './working.module.css';
 
-type Props = { figure: FigureId; speedRpm: number; onClose: () => void };
+type Props = { figure: FigureId; speedRpm: number; charger?: number | undefined; onClose: () => void };
 
 /** Inputs listed by name; those that move the figure less come together in one line. */
 const LISTED = 8;
 
 /** How a figure came about: formula, numbers, sources, how sure each input is, and which of them matters most. */
-export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
+export default function WorkingDialog({ figure, speedRpm, charger, onClose }: Props) {
   const words = useWords();
   const { answer, setupIndex } = useJob();
   const job = useJobState((s) => s.draft);
   const setup = job.setups[setupIndex]!;
   const working = useMemo(
-    () => answer && workingOf(answer.build, pointAt(answer, speedRpm), figure, setupIndex),
-    [answer, speedRpm, figure, setupIndex],
+    () => answer && workingOf(answer.build, pointAt(answer, speedRpm), figure, setupIndex, charger),
+    [answer, speedRpm, figure, setupIndex, charger],
   );
-  const influences = useInfluences(figure, speedRpm);
+  const influences = useInfluences(figure, speedRpm, undefined, charger);
   const printed = useMemo(() => working && printWorking(words, job, working), [words, job, working]);
   const moves = useMemo(
     () => influences && working && printInfluences(words, job, influences, working.quantity),
@@ -43,10 +44,12 @@ export default function WorkingDialog({ figure, speedRpm, onClose }: Props) {
   );
   const last = printed?.steps.at(-1);
   const before = printed?.steps.slice(0, -1) ?? [];
+  const isPair = answer !== null && answer.build.chargers.length > 1;
+  const stage = charger === undefined || !isPair ? '' : `, ${stageNames[charger === 0 ? 'front' : 'engine']}`;
   const bench = benches.find((b) => b.id === figureNames[figure].bench)!;
   return (
     <Sheet
-      title={figureNames[figure].name}
+      title={`${figureNames[figure].name}${stage}`}
       note={
         <>
           at {words.figure(speedRpm, 'engineSpeed')}, setup {setup.letter}

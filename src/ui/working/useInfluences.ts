@@ -14,6 +14,7 @@ export function useInfluences(
   figure: FigureId,
   speedRpm: number,
   among?: (input: JobInput) => boolean,
+  charger?: number,
 ): Influence[] | null {
   const { setupIndex, items, bounds } = useJob();
   const job = useJobState((s) => s.draft);
@@ -27,10 +28,11 @@ export function useInfluences(
           library,
           speedRpm,
           figure,
+          charger,
           bounds,
           ...(among ? { among } : {}),
         }),
-      [job, setupIndex, library, speedRpm, figure, bounds, among],
+      [job, setupIndex, library, speedRpm, figure, charger, bounds, among],
     ),
   );
   return useMemo(() => found && mostTelling(found), [found]);

@@ -4,133 +4,28 @@ import { findOnMap } from '../compressor/lookup';
 import { correctedFlow } from '../compressor/formulas';
 import { compressorOutlet } from '../compressor/outlet';
 import { compiledMap, type CompiledMap } from '../compressor/map';
-import type { Compressor } from '../compressor/document';
 import type { Job } from '../job/schema/job';
-import type { Ref } from '../documents/ref';
-import type { Turbine } from '../turbine/document';
-import type { Turbocharger } from '../turbocharger/document';
-import { withFitted } from '../job/chargers';
-import { turboFitOf } from '../job/fit';
-import { reason, type Reason } from '../working/range';
+import { reason } from '../working/range';
 import { climateOf, compileBuild, revGrid, type Build, type Library } from '../build/build';
 import { peakOf } from '../workings/compare';
 import type { Level } from '../solve/demand';
 import { JUDGED_RATIO } from '../solve/map-spans';
 import { solveMatched } from '../charge-path/matched';
-import { fastestOf, type LimitState } from '../solve/verdict';
+import { fastestOf } from '../solve/verdict';
 import { type OperatingPoint, planLevel, runningOf, solvePath, solvePoint } from '../solve/point';
-import { rankingSpeeds, withoutCharger } from './rank';
+import {
+  factsOf,
+  libraryOfItems,
+  rankingSpeeds,
+  withCandidate,
+  withoutCharger,
+  type Candidate,
+  type TurboItem,
+} from './candidate';
+import { failedRow, type Pass, type Row } from './row';
 import { solveSpool, type TrialPlan } from '../studies/spool';
 import { nearestToSurge, surgeMarginAt } from '../solve/map-spans';
 import { solveSweep, type Sweep } from '../solve/sweep';
-
-/** A turbocharger of the library with the parts it is made of. */
-export type TurboItem = Ref & { document: Turbocharger; compressor: Compressor; turbine: Turbine };
-
-export type Form = 'single' | 'parallel' | 'compound';
-
-/** One way to put turbos on the job: one, two alike, or one in front of the other. */
-export type TurboCandidate = { form: Form; engine: TurboItem; front: TurboItem | null };
-
-export const turboKey = ({
-  form,
-  engine,
-  front,
-}: Pick<TurboCandidate, 'form'> & { engine: Ref; front: Ref | null }): string =>
-  [form, `${engine.id}.${engine.revision}`, ...(front ? [`${front.id}.${front.revision}`] : [])].join(':');
-
-/** How thoroughly a row was looked at: by three look-ups, matched at 24 speeds, or over every speed of the sweep. */
-export type TurboPass = 'screened' | 'matched' | 'full';
-
-/** How a candidate does on this job, before anybody's taste. SI; speeds rev/min; null where it does not happen. */
-export type TurboRow = {
-  key: string;
-  pass: TurboPass;
-  form: Form;
-  engine: Ref;
-  front: Ref | null;
-  name: string;
-  inducer: number;
-  /** Inlet of the turbine wheel: the frame it is built in. */
-  frame: number;
-  flange: string;
-  price: number | null;
-  /** How many sets are on the shelf; null where nobody keeps count. */
-  stock: number | null;
-  kind: 'holds' | 'short' | 'off-map' | 'fails';
-  /** As verdict, board and sizing have it: by one rule. */
-  state: LimitState;
-  /** How far the worst limit is passed, as a share of it; 0 where none is. What is nearest to feasible has least. */
-  excess: number;
-  why: Reason;
-  /** At the goal's speed, W, and what the map has room for there at that ratio. */
-  power: number;
-  potential: number;
-  peak: number;
-  /** At the last speed of the sweep; null before it is matched. */
-  redLine: number | null;
-  threshold: number | null;
-  fullFrom: number | null;
-  /** Time to full boost in the job's trial, s; null before it is matched or where it never comes. */
-  time: number | null;
-  efficiency: number | null;
-  surge: number | null;
-  /** Share of the shaft's limit where it turns fastest. */
-  fastest: number;
-  /** Back pressure over boost at the goal, both gauge. */
-  backPressure: number | null;
-  /** Area of all compressor wheels, m². */
-  size: number;
-  /** Share of the goal that is left at the worst of the Brief's venues; 1 before it is matched. */
-  worstVenue: number;
-};
-
-export const turboCriteria = [
-  'power',
-  'threshold',
-  'time',
-  'efficiency',
-  'margins',
-  'price',
-  'size',
-  'simplicity',
-] as const;
-export type TurboCriterion = (typeof turboCriteria)[number];
-export type TurboWeights = Record<TurboCriterion, number>;
-
-/** Between early boost and top end, as most jobs are built; a second turbo has to bring more than any other one thing is worth. */
-export const DEFAULT_TURBO_WEIGHTS: TurboWeights = {
-  power: 5,
-  threshold: 6,
-  time: 5,
-  efficiency: 4,
-  margins: 5,
-  price: 3,
-  size: 1,
-  simplicity: 8,
-};
-
-/** Room over the goal that counts, as a multiple of it: more than a quarter is worth nothing unless it is asked for. */
-export const DEFAULT_ROOM = 1.25;
-/** What a ranking is judged against: the goal, W at the flywheel, and the room over it that counts. */
-export type RankingGoal = { power: number; room: number };
-
-const many = { single: 1, parallel: 2, compound: 1 } as const;
-
-/** The job with a candidate on one of its setups. */
-export const withTurbos = (job: Job, setupId: string, { form, engine, front }: TurboCandidate): Job =>
-  withFitted(job, setupId, form, {
-    engine: turboFitOf(engine),
-    ...(front ? { front: turboFitOf(front) } : {}),
-  });
-
-/** A library of nothing but the parts of these turbochargers. */
-export function libraryOfTurbos(items: readonly TurboItem[]): Library {
-  const key = ({ id, revision }: Ref) => `${id}.${revision}`;
-  const compressors = new Map(items.map((t) => [key(t.document.compressor), t.compressor]));
-  const turbines = new Map(items.map((t) => [key(t.document.turbine), t.turbine]));
-  return { compressor: (ref) => compressors.get(key(ref)), turbine: (ref) => turbines.get(key(ref)) };
-}
 
 /** The ground every candidate stands on: the job's engine without a turbo, what it asks for, and where else it must hold. */
 export type TurboGround = {
@@ -158,7 +53,7 @@ export function turboGround(
   trial: TrialPlan | null,
 ): TurboGround | null {
   const open = withoutCharger(job, setupId);
-  const library = libraryOfTurbos(items);
+  const library = libraryOfItems(items);
   const result = compileBuild(open, setupId, library);
   if ('problems' in result) return null;
   const base = result.build;
@@ -234,7 +129,7 @@ function fitAt(map: CompiledMap, flow: number, ratio: number, inlet: TurboGround
  * Pairs worth a look: the best few for each place with the ratio shared evenly, each of the one with each of the other that
  * is smaller. In: ground; turbochargers, one entry of a compressor being enough for its kind.
  */
-export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] {
+export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]): Candidate<TurboItem>[] {
   const split = Math.sqrt(ground.ratio);
   if (split < 1.25) return [];
   const { gas } = ground.base.climate;
@@ -252,65 +147,18 @@ export function compoundPairs(ground: TurboGround, items: readonly TurboItem[]):
   return best(between).flatMap((engine) =>
     fronts
       .filter((front) => front.compressor.inducer.value > engine.compressor.inducer.value)
-      .map((front): TurboCandidate => ({ form: 'compound', engine, front })),
+      .map((front): Candidate<TurboItem> => ({ form: 'compound', chargers: [front, engine] })),
   );
 }
 
 /** All candidates of a library: each alone, each twice, and the pairs worth a look. */
-export const turboCandidates = (ground: TurboGround, items: readonly TurboItem[]): TurboCandidate[] => [
-  ...items.flatMap((engine): TurboCandidate[] => [
-    { form: 'single', engine, front: null },
-    { form: 'parallel', engine, front: null },
+export const turboCandidates = (ground: TurboGround, items: readonly TurboItem[]): Candidate<TurboItem>[] => [
+  ...items.flatMap((engine): Candidate<TurboItem>[] => [
+    { form: 'single', chargers: [engine] },
+    { form: 'parallel', chargers: [engine] },
   ]),
   ...compoundPairs(ground, items),
 ];
-
-function factsOf({ form, engine, front }: TurboCandidate) {
-  const count = many[form];
-  const parts = front ? [engine, front] : [engine];
-  const prices = parts.map((t) => t.document.price?.value ?? null);
-  const area = (t: TurboItem) => t.compressor.exducer.value ** 2;
-  const shelves = parts.map((t) => t.document.stock ?? null);
-  return {
-    key: turboKey({ form, engine, front }),
-    form,
-    engine: { id: engine.id, revision: engine.revision },
-    front: front && { id: front.id, revision: front.revision },
-    name:
-      form === 'parallel'
-        ? `Twin ${engine.document.name}`
-        : front
-          ? `${front.document.name} on ${engine.document.name}`
-          : engine.document.name,
-    inducer: Math.max(...parts.map((t) => t.compressor.inducer.value)),
-    frame: Math.max(...parts.map((t) => t.turbine.inducer.value)),
-    flange: engine.document.flange,
-    price: prices.includes(null) ? null : count * prices.reduce<number>((sum, p) => sum + p!, 0),
-    stock: shelves.includes(null) ? null : Math.min(...shelves.map((s) => Math.floor(s! / count))),
-    size: count * parts.reduce((sum, t) => sum + area(t), 0),
-  };
-}
-
-const fails = (candidate: TurboCandidate, pass: TurboPass, why: Reason): TurboRow => ({
-  ...factsOf(candidate),
-  pass,
-  kind: 'fails',
-  state: 'over',
-  excess: Infinity,
-  why,
-  power: 0,
-  potential: 0,
-  peak: 0,
-  redLine: null,
-  threshold: null,
-  fullFrom: null,
-  time: null,
-  efficiency: null,
-  surge: null,
-  fastest: 0,
-  backPressure: null,
-  worstVenue: 1,
-});
 
 const offMap = (status: string) => status === 'surge' || status === 'choke' || status === 'overspeed';
 /** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
@@ -328,21 +176,21 @@ function potentialOf(point: OperatingPoint): number {
 const spooling = (boost: number) => boost ** (1 / 5);
 
 /** A first look at a candidate by three matches: at the goal and twice below it. Never throws. */
-export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): TurboRow {
+export function screenTurbo(ground: TurboGround, candidate: Candidate<TurboItem>): Row {
   const result = compileBuild(
-    withTurbos(ground.job, ground.setupId, candidate),
+    withCandidate(ground.job, ground.setupId, candidate),
     ground.setupId,
     ground.library,
   );
-  if ('problems' in result) return fails(candidate, 'screened', result.problems[0]!.reason);
+  if ('problems' in result) return failedRow(candidate, 'screened', result.problems[0]!.reason);
   const { build } = result;
   if (!isMatched(build) || ground.level.kind !== 'boost')
-    return fails(candidate, 'screened', reason('choose-turbine'));
+    return failedRow(candidate, 'screened', reason('choose-turbine'));
   const { speedRpm, power: wanted } = build.goal;
   const asked = ground.level.pressure;
   const at = solvePoint(build, speedRpm, ground.level);
   if (!at.match)
-    return fails(
+    return failedRow(
       candidate,
       'screened',
       at.status.reason ?? reason('match-not-found', { speed: [speedRpm, 'engineSpeed'] }),
@@ -393,10 +241,12 @@ export function screenTurbo(ground: TurboGround, candidate: TurboCandidate): Tur
       (least, c) => (c.efficiency === null ? least : Math.min(least ?? 1, c.efficiency)),
       null,
     ),
-    surge: margin,
+    surge: margin === null ? null : { margin, speedRpm },
     fastest,
     backPressure: at.boostGauge > AWAKE ? gauge : null,
     worstVenue: 1,
+    strip: null,
+    stepRpm: 0,
   };
 }
 
@@ -414,17 +264,17 @@ function meanEfficiency(points: OperatingPoint[]): number | null {
  */
 export function matchTurbo(
   ground: TurboGround,
-  candidate: TurboCandidate,
-  pass: Exclude<TurboPass, 'screened'>,
-): TurboRow {
-  const put = withTurbos(ground.job, ground.setupId, candidate);
+  candidate: Candidate<TurboItem>,
+  pass: Exclude<Pass, 'screened'>,
+): Row {
+  const put = withCandidate(ground.job, ground.setupId, candidate);
   const result = compileBuild(put, ground.setupId, ground.library);
-  if ('problems' in result) return fails(candidate, pass, result.problems[0]!.reason);
+  if ('problems' in result) return failedRow(candidate, pass, result.problems[0]!.reason);
   const { build } = result;
   const grid = revGrid(build);
   const speeds = pass === 'full' ? grid : rankingSpeeds(grid, build.idleRpm, 'coarse');
   const sweep = solveSweep(build, speeds);
-  if (!sweep.goalPoint.match || !sweep.turbo) return fails(candidate, pass, sweep.goal.short);
+  if (!sweep.goalPoint.match || !sweep.turbo) return failedRow(candidate, pass, sweep.goal.short);
   const wanted = build.goal.power;
   const found = measured({ build, sweep }, ground.trial, pass === 'full' ? 'fine' : 'coarse');
   const { power } = found;
@@ -432,7 +282,7 @@ export function matchTurbo(
   const worstVenue = ground.worst ? shareAtWorst(ground, candidate, wanted) : 1;
   const { state, short: verdict } = sweep.goal;
   const isShort = power < wanted * 0.995;
-  const kind: TurboRow['kind'] = state !== 'over' ? 'holds' : isShort ? 'short' : 'off-map';
+  const kind: Row['kind'] = state !== 'over' ? 'holds' : isShort ? 'short' : 'off-map';
   const why =
     state === 'within'
       ? reason('turbo-holds', {})
@@ -449,6 +299,8 @@ export function matchTurbo(
     ...figures,
     fastest: fastestAt.share,
     worstVenue,
+    strip: null,
+    stepRpm: 0,
   };
 }
 
@@ -475,9 +327,15 @@ function excessOf(share: number, points: OperatingPoint[], fastest: number): num
   );
 }
 
+/** The surge margin of a point with its speed. */
+function surgeOf(point: OperatingPoint): Row['surge'] {
+  const margin = surgeMarginAt(point);
+  return margin === null ? null : { margin, speedRpm: point.speedRpm };
+}
+
 /** What a turbo is chosen by. SI; speeds rev/min; null where it does not happen. */
 export type TurboFigures = Pick<
-  TurboRow,
+  Row,
   | 'power'
   | 'potential'
   | 'peak'
@@ -509,7 +367,7 @@ export function measured(
     fullFrom: turbo?.fullFrom ?? null,
     time: spool?.kind === 'found' ? (spool.full?.time ?? null) : null,
     efficiency: meanEfficiency(sweep.points),
-    surge: nearest ? surgeMarginAt(nearest) : null,
+    surge: nearest ? surgeOf(nearest) : null,
     backPressure:
       goalPoint.match && goalPoint.boostGauge > AWAKE
         ? (engineCharger(goalPoint.match).turbine.inlet.pressure - build.climate.pressure) /
@@ -520,9 +378,9 @@ export function measured(
 }
 
 /** Share of the goal's power that is left at the venue with the thinnest air, with the boost that makes it at home. */
-function shareAtWorst(ground: TurboGround, candidate: TurboCandidate, wanted: number): number {
+function shareAtWorst(ground: TurboGround, candidate: Candidate<TurboItem>, wanted: number): number {
   const result = compileBuild(
-    withTurbos(ground.worst!.job, ground.setupId, candidate),
+    withCandidate(ground.worst!.job, ground.setupId, candidate),
     ground.setupId,
     ground.library,
   );

@@ -1,4 +1,5 @@
-import { noTurboFilter, passesTurbo, type TurboFilter } from './turbo-prefs';
+import { DEFAULT_ROOM, DEFAULT_WEIGHTS } from '@/core/selection/order';
+import { noFilter, passes as passesAll, readPrefs, type RankFilter } from './ranking-prefs';
 
 const row = {
   form: 'compound' as const,
@@ -8,10 +9,10 @@ const row = {
   price: 3_000,
   stock: 1,
 };
-const passes = (filter: Partial<TurboFilter>, more: Partial<Parameters<typeof passesTurbo>[0]> = {}) =>
-  passesTurbo({ ...row, ...more }, { ...noTurboFilter, ...filter });
+const passes = (filter: Partial<RankFilter>, more: Partial<Parameters<typeof passesAll>[0]> = {}) =>
+  passesAll({ ...row, ...more }, { ...noFilter, ...filter });
 
-test('each limit of the turbo filter takes its own end and refuses beyond it', () => {
+test('each limit of the filter takes its own end and refuses beyond it', () => {
   expect(passes({})).toBe(true);
   expect([passes({ form: 'compound' }), passes({ form: 'single' })]).toEqual([true, false]);
   expect([passes({ leastInducer: 0.06 }), passes({ leastInducer: 0.061 })]).toEqual([true, false]);
@@ -25,4 +26,18 @@ test('an unknown price passes no limit of price, an unknown shelf is an empty on
   expect(passes({ mostPrice: 1e6 }, { price: null })).toBe(false);
   expect([passes({ inStock: true }), passes({ inStock: true }, { stock: 0 })]).toEqual([true, false]);
   expect(passes({ inStock: true }, { stock: null })).toBe(false);
+});
+
+test('a turbine wheel that is not chosen passes no limit of the wheel', () => {
+  expect(passes({ mostFrame: 0.2 }, { frame: null })).toBe(false);
+  expect(passes({}, { frame: null })).toBe(true);
+});
+
+test('without a browser’s storage it starts from the usual weights and looks at everything', () => {
+  for (const field of ['compressors', 'turbochargers'] as const)
+    expect(readPrefs(field, 'a')).toEqual({
+      weights: DEFAULT_WEIGHTS,
+      room: DEFAULT_ROOM,
+      filter: noFilter,
+    });
 });

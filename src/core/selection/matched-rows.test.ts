@@ -1,23 +1,12 @@
 import { sampleHistories, sampleLibrary, sampleTurbochargers, sampleTurboJob } from '@/data/demo/sample';
 import type { Job } from '../job/schema/job';
+import type { Turbocharger } from '../turbocharger/document';
 import { fuelDefaults, newJob } from '../job/defaults';
 import { guess } from '../documents/input';
-import {
-  compoundPairs,
-  DEFAULT_ROOM,
-  DEFAULT_TURBO_WEIGHTS,
-  matchTurbo,
-  screenTurbo,
-  turboCandidates,
-  turboCriteria,
-  turboGround,
-  turboKey,
-  withTurbos,
-  type TurboItem,
-  type TurboRow,
-  type TurboWeights,
-} from './rank-turbos';
-import { frontOf, rankTurbos, schoolPicks } from './turbo-order';
+import { candidateKey, turboItem, withCandidate, type TurboItem } from './candidate';
+import { compoundPairs, matchTurbo, screenTurbo, turboCandidates, turboGround } from './matched-rows';
+import { criteria, DEFAULT_ROOM, DEFAULT_WEIGHTS, frontOf, rank, schoolPicks, type Weights } from './order';
+import type { Row } from './row';
 import { compileBuild } from '../build/build';
 import { trialOf } from '../studies/spool';
 import { solveSweep } from '../solve/sweep';
@@ -25,13 +14,15 @@ import { meanPower, rivalsOf, spaceOf, versusRows } from './versus';
 
 const HORSEPOWER = 745.6998715822702;
 
-const items: TurboItem[] = sampleTurbochargers.map(({ id, revision, document }) => ({
-  id,
-  revision,
-  document,
-  compressor: sampleLibrary.compressor(document.compressor)!,
-  turbine: sampleLibrary.turbine(document.turbine)!,
-}));
+const items: TurboItem[] = sampleTurbochargers.map(({ id, revision, document }) =>
+  turboItem({
+    id,
+    revision,
+    document,
+    compressor: sampleLibrary.compressor(document.compressor)!,
+    turbine: sampleLibrary.turbine(document.turbine)!,
+  }),
+);
 const item = (id: string) => items.find((t) => t.id === id)!;
 const planOf = (job: Job) => {
   const plan = trialOf(job);
@@ -42,37 +33,36 @@ const goalOf = (ground: NonNullable<ReturnType<typeof turboGround>>) => ({
   power: ground.base.goal.power,
   room: DEFAULT_ROOM,
 });
-const only = (c: keyof TurboWeights): TurboWeights =>
-  Object.fromEntries(turboCriteria.map((k) => [k, k === c ? 10 : 0])) as TurboWeights;
+const only = (c: keyof Weights): Weights =>
+  Object.fromEntries(criteria.map((k) => [k, k === c ? 10 : 0])) as Weights;
 
 /** A turbocharger like another but for a few things, under its own name. */
-function variant(base: TurboItem, name: string, change: (t: TurboItem) => void): TurboItem {
-  const made = structuredClone(base);
-  made.id = name;
-  made.document.name = name;
-  change(made);
-  return made;
+function variant(base: TurboItem, name: string, change: (document: Turbocharger) => void): TurboItem {
+  const { turbo, compressor } = structuredClone(base);
+  turbo.document.name = name;
+  change(turbo.document);
+  return turboItem({ id: name, revision: 1, document: turbo.document, compressor, turbine: turbo.turbine });
 }
 
 describe('a library whose order is known beforehand', () => {
   const job = sampleTurboJob(0);
   const base = item('birch-50-66');
-  const light = variant(base, 'light', (t) => (t.document.inertia.value /= 2));
-  const heavy = variant(base, 'heavy', (t) => (t.document.inertia.value *= 3));
-  const cheap = variant(base, 'cheap', (t) => (t.document.price = guess(400)));
-  const dear = variant(base, 'dear', (t) => (t.document.price = guess(9_000)));
+  const light = variant(base, 'light', (d) => (d.inertia.value /= 2));
+  const heavy = variant(base, 'heavy', (d) => (d.inertia.value *= 3));
+  const cheap = variant(base, 'cheap', (d) => (d.price = guess(400)));
+  const dear = variant(base, 'dear', (d) => (d.price = guess(9_000)));
   const shelf = [heavy, dear, base, cheap, light];
   const ground = groundOf(job, shelf);
-  const rows = shelf.map((engine) => matchTurbo(ground, { form: 'single', engine, front: null }, 'matched'));
+  const rows = shelf.map((engine) => matchTurbo(ground, { form: 'single', chargers: [engine] }, 'matched'));
 
   test('by time to boost the lighter shaft comes first, the heavier last', () => {
-    const order = rankTurbos(rows, only('time'), goalOf(ground)).map((r) => r.name);
+    const order = rank(rows, only('time'), goalOf(ground)).map((r) => r.name);
     expect(order[0]).toBe('light');
     expect(order.at(-1)).toBe('heavy');
   });
 
   test('by price the cheapest comes first, the dearest last, and the reason says both', () => {
-    const ranked = rankTurbos(rows, only('price'), goalOf(ground));
+    const ranked = rank(rows, only('price'), goalOf(ground));
     expect(ranked[0]!.name).toBe('cheap');
     expect(ranked.at(-1)!.name).toBe('dear');
     expect(ranked.at(-1)!.reason).toMatchObject({
@@ -84,22 +74,22 @@ describe('a library whose order is known beforehand', () => {
   test('the score is the weighted mean of the credits; a limit only just kept halves the margins', () => {
     const [row] = rows;
     const [within, marginal] = (['within', 'marginal'] as const).map(
-      (state) => rankTurbos([{ ...row!, state }], DEFAULT_TURBO_WEIGHTS, goalOf(ground))[0]!,
+      (state) => rank([{ ...row!, state }], DEFAULT_WEIGHTS, goalOf(ground))[0]!,
     );
-    const total = turboCriteria.reduce((sum, c) => sum + DEFAULT_TURBO_WEIGHTS[c], 0);
-    const mean = turboCriteria.reduce((sum, c) => sum + DEFAULT_TURBO_WEIGHTS[c] * within!.credit[c], 0);
+    const total = criteria.reduce((sum, c) => sum + DEFAULT_WEIGHTS[c], 0);
+    const mean = criteria.reduce((sum, c) => sum + DEFAULT_WEIGHTS[c] * within!.credit[c], 0);
     expect(within!.score).toBeCloseTo(mean / total, 12);
     expect(marginal!.credit.margins).toBeCloseTo(within!.credit.margins / 2, 12);
     expect(within!.credit.margins).toBeGreaterThan(0);
   });
 
   test('weights of nothing leave the names to decide; the same rows give the same order', () => {
-    const nothing = Object.fromEntries(turboCriteria.map((c) => [c, 0])) as TurboWeights;
-    expect(rankTurbos(rows, nothing, goalOf(ground)).map((r) => r.name)).toEqual(
-      [...shelf.map((t) => t.document.name)].sort(),
+    const nothing = Object.fromEntries(criteria.map((c) => [c, 0])) as Weights;
+    expect(rank(rows, nothing, goalOf(ground)).map((r) => r.name)).toEqual(
+      [...shelf.map((t) => t.name)].sort(),
     );
-    expect(rankTurbos([...rows].reverse(), DEFAULT_TURBO_WEIGHTS, goalOf(ground))).toEqual(
-      rankTurbos(rows, DEFAULT_TURBO_WEIGHTS, goalOf(ground)),
+    expect(rank([...rows].reverse(), DEFAULT_WEIGHTS, goalOf(ground))).toEqual(
+      rank(rows, DEFAULT_WEIGHTS, goalOf(ground)),
     );
   });
 });
@@ -111,7 +101,7 @@ describe('the demo library', () => {
   const rows = candidates.map((c) => screenTurbo(ground, c));
   const matched = candidates
     .filter((c) =>
-      ['birch-50-58', 'hazel-48-54', 'aspen-37-42', 'oak-76-83', 'willow-22-25'].includes(c.engine.id),
+      ['birch-50-58', 'hazel-48-54', 'aspen-37-42', 'oak-76-83', 'willow-22-25'].includes(c.chargers[0]!.id),
     )
     .filter((c) => c.form !== 'compound')
     .map((c) => matchTurbo(ground, c, 'matched'));
@@ -121,9 +111,11 @@ describe('the demo library', () => {
     expect(candidates.filter((c) => c.form === 'parallel')).toHaveLength(items.length);
     const pairs = compoundPairs(ground, items);
     expect(pairs.length).toBeGreaterThan(5);
-    for (const { engine, front } of pairs)
-      expect(front!.compressor.inducer.value).toBeGreaterThan(engine.compressor.inducer.value);
-    expect(new Set(candidates.map(turboKey)).size).toBe(candidates.length);
+    for (const { chargers } of pairs) {
+      const [front, engine] = chargers.map(({ compressor }) => compressor.inducer.value);
+      expect(front).toBeGreaterThan(engine!);
+    }
+    expect(new Set(candidates.map((c) => candidateKey(c.form, c.chargers))).size).toBe(candidates.length);
   });
 
   test('a first look agrees with the match: power at the goal, and which is far too small', () => {
@@ -140,7 +132,7 @@ describe('the demo library', () => {
   });
 
   test('a matched row is what the sweep of that setup says', () => {
-    const row = matchTurbo(ground, { form: 'single', engine: item('birch-50-58'), front: null }, 'full');
+    const row = matchTurbo(ground, { form: 'single', chargers: [item('birch-50-58')] }, 'full');
     const build = compileBuild(job, 'a', sampleLibrary);
     if ('problems' in build) throw new Error('no build');
     const sweep = solveSweep(build.build);
@@ -150,7 +142,7 @@ describe('the demo library', () => {
   });
 
   test('those that hold stand first; each has a reason; the front is not beaten in both', () => {
-    const ranked = rankTurbos(matched, DEFAULT_TURBO_WEIGHTS, goalOf(ground));
+    const ranked = rank(matched, DEFAULT_WEIGHTS, goalOf(ground));
     ranked.forEach((r, i) => {
       expect(r.reason.code).toMatch(/^[a-z-]+$/);
       expect(r.excess === 0).toBe(r.kind === 'holds');
@@ -166,7 +158,7 @@ describe('the demo library', () => {
   });
 
   test('the schools pick what they say: the earliest full boost, the most room, and growth with room', () => {
-    const ranked = rankTurbos(matched, DEFAULT_TURBO_WEIGHTS, goalOf(ground));
+    const ranked = rank(matched, DEFAULT_WEIGHTS, goalOf(ground));
     const goal = goalOf(ground);
     const picks = schoolPicks(ranked, goal);
     const holding = ranked.filter((r) => r.kind === 'holds');
@@ -200,9 +192,9 @@ describe('one against two, small against big', () => {
     expect(single['other-form']!.form).toBe('parallel');
     const most = (t: TurboItem) =>
       Math.max(...t.compressor.lines.flatMap((l) => l.points.map((p) => p.flow)));
-    expect(most(single['other-form']!.engine) * 2).toBeLessThan(1.35 * most(item('birch-50-58')));
-    expect(most(single.smaller!.engine)).toBeLessThan(most(item('birch-50-58')));
-    expect(most(single.bigger!.engine)).toBeGreaterThan(most(item('birch-50-58')));
+    expect(most(single['other-form']!.chargers[0]!) * 2).toBeLessThan(1.35 * most(item('birch-50-58')));
+    expect(most(single.smaller!.chargers[0]!)).toBeLessThan(most(item('birch-50-58')));
+    expect(most(single.bigger!.chargers[0]!)).toBeGreaterThan(most(item('birch-50-58')));
     expect(Object.fromEntries(of('parallel', 'aspen-37-42'))['other-form']!.form).toBe('single');
     expect(of('single', 'willow-22-25').some(([role]) => role === 'smaller')).toBe(false);
   });
@@ -230,9 +222,9 @@ describe('one against two, small against big', () => {
 
 test('a row without a price or a figure is judged in the middle, never as an error', () => {
   const ground = groundOf(sampleTurboJob(0));
-  const row = screenTurbo(ground, { form: 'single', engine: item('birch-50-58'), front: null });
-  const bare: TurboRow = { ...row, key: 'x', price: null, surge: null, efficiency: null, time: null };
-  const ranked = rankTurbos([row, bare], DEFAULT_TURBO_WEIGHTS, goalOf(ground));
+  const row = screenTurbo(ground, { form: 'single', chargers: [item('birch-50-58')] });
+  const bare: Row = { ...row, key: 'x', price: null, surge: null, efficiency: null, time: null };
+  const ranked = rank([row, bare], DEFAULT_WEIGHTS, goalOf(ground));
   for (const r of ranked) expect(Number.isFinite(r.score)).toBe(true);
 });
 
@@ -276,7 +268,7 @@ describe('a ranking that a practitioner would follow', () => {
         const first = screenTurbo(ground, c);
         return first.kind === 'fails' || first.excess > 0.05 ? first : matchTurbo(ground, c, 'full');
       });
-      const ranked = rankTurbos(rows, DEFAULT_TURBO_WEIGHTS, goal);
+      const ranked = rank(rows, DEFAULT_WEIGHTS, goal);
       const [best] = ranked;
       expect(best!.state).not.toBe('over');
       // At a ratio of four a second stage earns its place on a diesel; on the road engine nothing does.
@@ -288,8 +280,8 @@ describe('a ranking that a practitioner would follow', () => {
       for (const r of ranked.slice(firstOver)) expect(r.state).toBe('over');
       // Fitted, it is what the list said.
       for (const row of ranked.filter((r) => r.pass === 'full').slice(0, 4)) {
-        const front = row.front && item(row.front.id);
-        const fitted = withTurbos(job, 'a', { form: row.form, engine: item(row.engine.id), front });
+        const chargers = row.chargers.map(({ id }) => item(id));
+        const fitted = withCandidate(job, 'a', { form: row.form, chargers });
         const build = compileBuild(fitted, 'a', sampleLibrary);
         if ('problems' in build) throw new Error('no build');
         expect(solveSweep(build.build).goal.state).toBe(row.state);
