@@ -1,3 +1,4 @@
+import { engineOf, put, turboFit } from '@/testing/chargers';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -7,7 +8,12 @@ import { compileBuild, type Build } from '../build/build';
 import { elementsOf, type Cooler } from '../build/elements';
 import type { BeltCharger } from '../charger/charger';
 import { STANDARD, compressorMachine, correct, type Machine } from '../charger/machine';
+import { given, guess } from '../documents/input';
+import { inputsOf } from '../job/inputs/inputs';
+import type { Job } from '../job/schema/job';
 import { solvePoint } from '../solve/point';
+import { solveSweep } from '../solve/sweep';
+import { pricesAt } from '../studies/price';
 import { workingOf } from '../workings/workings';
 import { solveBelted } from './belt';
 import { isBelted, type BeltBuild } from './match';
@@ -171,5 +177,51 @@ test('a centrifugal machine on a belt runs at the speed its drive gives it, on i
     expect(at!.shaftSpeedRpm! / (11 * speeds[i]!)).toBeCloseTo(1, 4);
     // Boost of a centrifugal goes with the square of its speed; less where it runs into choke.
     expect(point.boostGauge).toBeGreaterThan(i ? points[i - 1]!.boostGauge : 0);
+  });
+});
+
+describe('a job whose charger hangs on the crankshaft', () => {
+  const onTheJob = (ratio: number, inBsfc = false): Job => {
+    const job = structuredClone(sampleJob(0));
+    engineOf(job).drive = {
+      kind: 'belt',
+      ratio: given(ratio, 'measured'),
+      mechanicalEfficiency: guess(0.95),
+      maxSpeedRpm: given(160_000, 'maker'),
+      inBsfc,
+    };
+    return job;
+  };
+  const compiled = (job: Job) => compileBuild(job, job.setups[0]!.id, sampleLibrary);
+
+  it('compiles from its document and is solved over the revs; what it makes is judged against the goal', () => {
+    const result = compiled(onTheJob(13));
+    if ('problems' in result) throw new Error(JSON.stringify(result.problems));
+    const { points, goal, goalPoint } = solveSweep(result.build);
+    for (const point of points) {
+      expect(point.status.reason).toBeUndefined();
+      const { at } = point.chargers[0]!;
+      if (at?.shaftSpeedRpm) expect(at.shaftSpeedRpm / (13 * point.speedRpm)).toBeCloseTo(1, 3);
+    }
+    // Boost of a fixed ratio grows with the revs to the end: it has no knee.
+    const boost = points.map((p) => p.boostGauge);
+    boost.forEach((b, i) => i > 5 && expect(b).toBeGreaterThan(boost[i - 1]!));
+    expect(goalPoint.power.fuelFlow).toBeLessThan(result.build.goal.power);
+    expect(goal).toMatchObject({ state: 'over', short: { code: 'level-short' } });
+    // A filter taken away leaves more boost at the same speed: it costs power.
+    expect(pricesAt(result.build, goalPoint).filter!.crank).toBeGreaterThan(0);
+  });
+
+  it('its ratio has a say, and the plan’s onset has none any more', () => {
+    const paths = inputsOf(onTheJob(13), 0).map(({ path }) => path);
+    expect(paths).toContain('setups.0.induction.chargers.0.drive.ratio');
+    expect(paths).not.toContain('setups.0.boost.onsetRpm');
+  });
+
+  it('beside a turbocharger in one row it is refused in words', () => {
+    const job = onTheJob(13);
+    put(job, 'compound', { front: turboFit('spruce-88-104') });
+    const result = compiled(job);
+    expect('problems' in result && result.problems.map((p) => p.reason.code)).toEqual(['mixed-drives']);
   });
 });

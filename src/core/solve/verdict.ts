@@ -1,3 +1,4 @@
+import { isBelted } from '../charge-path/match';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import { engineMachine, engineMap, engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
@@ -92,7 +93,8 @@ export function verdictOf(solved: Solved): GoalVerdict {
   findings.unshift(...turbine);
   const unmet = turbo && unmetBy(build, level, goalPoint);
   if (unmet) return verdict('over', unmet, [unmet, ...findings, need]);
-  if (build.boost.kind !== 'goal') {
+  // What hangs on the crankshaft gives what its speed gives, whatever is asked.
+  if (build.boost.kind !== 'goal' || isBelted(build)) {
     const short = build.goal.power - goalPoint.power.fuelFlow;
     const level = reason(short > 500 ? 'level-short' : 'level-makes', {
       power: [goalPoint.power.fuelFlow, 'power'],

@@ -1,7 +1,8 @@
+import { solveBelted } from '../charge-path/belt';
+import { isBelted, isMatched } from '../charge-path/match';
 import { turbineSideOf } from '../charger/charger';
 import { without } from '../build/elements';
 import { withChargers } from '../build/row';
-import { isMatched } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
 import { type Asked, powerOf, solveAirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
@@ -33,10 +34,14 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
       : { kind: 'alone' };
   const backPressure = point.boosting ? backPressureAt(build, point.speedRpm) : 1;
   // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
-  const withPart = (bare: Build): typeof path =>
-    isMatched(bare) && point.match
-      ? solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null }).path
-      : solveAirPath(bare, point.speedRpm, drive, backPressure, path);
+  const withPart = (bare: Build): typeof path => {
+    if (isMatched(bare) && point.match)
+      return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
+        .path;
+    // On the crankshaft the speed stays, and with another loss the boost is another.
+    if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
+    return solveAirPath(bare, point.speedRpm, drive, backPressure, path);
+  };
   const shaftOf = (p: typeof path) => p.massFlow * engineCharger(p).outlet.work;
   const priceOf = (station: StationKind, bare: Build) => {
     const other = withPart(bare);

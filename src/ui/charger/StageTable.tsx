@@ -33,7 +33,7 @@ export function StageTable({ solved: { build, point } }: { solved: Solved }) {
     { name: stageNames.engine, index: working > 1 ? 1 : null },
   ];
   return (
-    <table className={styles.sizes}>
+    <table className={`${styles.sizes} ${styles.stageTable}`}>
       <caption>Each stage at {figure(point.speedRpm, 'engineSpeed')}</caption>
       <thead>
         <tr>

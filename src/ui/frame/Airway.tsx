@@ -1,4 +1,5 @@
 'use client';
+import { isBelted } from '@/core/charge-path/match';
 import { engineMap, engineTurbine } from '@/core/build/row';
 import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
@@ -273,9 +274,13 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
         {build.charged && work !== undefined && (
           <ShaftLink
             from={middle('compressor')}
-            to={middle('turbine')}
-            words={`compressor takes ${figure(work, 'shaftPower')}`}
-            known={engineTurbine(build) !== null}
+            to={middle(isBelted(build) ? 'cylinders' : 'turbine')}
+            words={
+              isBelted(build)
+                ? `its drive takes ${figure(point.power.drive, 'shaftPower')}`
+                : `compressor takes ${figure(work, 'shaftPower')}`
+            }
+            known={engineCharger(build).drive !== null}
             y={sharesLink ? 76 : 84}
           />
         )}

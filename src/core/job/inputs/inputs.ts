@@ -283,8 +283,10 @@ function counts(job: Job, setup: Setup, path: string, whole: boolean): boolean {
       return charged && setup.boost.kind === 'gears' && (whole || path.endsWith(`.${setup.boost.gear}`));
     case 'setups.*.boost.onsetRpm':
     case 'setups.*.boost.fullRpm':
+      // Guesses until it is known what drives the charger: then the sums say them.
+      return chargerAtEngine(setup)?.drive.kind === 'open';
     case 'setups.*.backPressureRatio':
-      // Guesses until a turbine is matched: then the match says them.
+      // A guess until a turbine is matched.
       return charged && !hot;
     case 'setups.*.induction.changeover.speedRpm':
       return changesOver(setup);
