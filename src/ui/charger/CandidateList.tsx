@@ -108,7 +108,9 @@ function State({ ranking: { phase, total, expected, rows } }: { ranking: Ranking
   if (phase === 'screening') return `${total} of ${expected ?? '?'} looked at … `;
   if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
   const holding = rows.filter((r) => r.kind === 'holds').length;
-  return `${holding} of ${rows.length} hold from the onset of boost to the red line. `;
+  // The verdict tells what the turbine of the job makes of the compressor: another onset,
+  // so another distance from surge. Without this clause the two read as a contradiction.
+  return `${holding} of ${rows.length} hold from the onset of boost to the red line; boost as planned, before any turbine. `;
 }
 
 type RowProps = {
