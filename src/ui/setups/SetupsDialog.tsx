@@ -188,7 +188,7 @@ function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...a
           }}
         />
       </div>
-      <p className={verdict?.holds ? styles.holds : styles.bad}>
+      <p className={styles[verdict?.state ?? 'over']}>
         <StateMark state={verdict?.state ?? 'over'} size={11} />{' '}
         {verdict ? <Say reason={verdict.short} form="short" /> : 'contradicts itself'}
       </p>
