@@ -1,6 +1,7 @@
 import { powerOfTorque } from '@/core/engine/power-formulas';
 import { findUnit, fromUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
 import type { Baseline } from '@/core/job/schema/engine';
+import type { ReasonCode } from '@/core/working/reason-codes';
 import { reason } from '@/core/working/range';
 import { readMapTable, readNumber, type FileFinding, type MapTable } from './map-table';
 
@@ -94,7 +95,7 @@ const AGREE = 0.02;
 type Reading = { line: number } & { [K in Exclude<RunColumn, 'skip'>]?: number };
 
 const fail = (
-  code: string,
+  code: ReasonCode,
   figures: Parameters<typeof reason>[1] = {},
   line?: number,
   names?: Record<string, string>,

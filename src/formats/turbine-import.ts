@@ -3,6 +3,7 @@ import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { confidences, guess, type Confidence, type Input } from '@/core/documents/input';
 import { parseQuantity } from '@/core/units/parse';
 import { unitsOf, type Quantity } from '@/core/units/quantities';
+import type { ReasonCode } from '@/core/working/reason-codes';
 import { reason } from '@/core/working/range';
 import { readNumber, readMapTable, type FileFinding, type MapTable } from './map-table';
 import { statedReference } from './reference-stated';
@@ -160,7 +161,7 @@ const wherePlain = (path: PropertyKey[]): string =>
 /** A turbine made of a table, or why it was not made, with lines of the file. Nothing in between. Never throws. */
 export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: TurbineFacts): TurbineMade {
   const problems: FileFinding[] = [];
-  const say = (code: string, names: Record<string, string> = {}) =>
+  const say = (code: ReasonCode, names: Record<string, string> = {}) =>
     problems.push({ reason: reason(code, {}, names) });
   const at = (role: TurbineRole) => mapping.columns.findIndex((c) => c.role === role);
   const [ratioAt, flowAt, housingAt] = [at('ratio'), at('flow'), at('housing')];

@@ -15,6 +15,7 @@ import type { Turbine } from '../turbine/document';
 import { compileTurbine } from '../turbine/flow';
 import type { Ref } from '../documents/ref';
 import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
+import type { ReasonCode } from '../working/reason-codes';
 import { reason } from '../working/range';
 import { curveOf, levelOf } from './boost-plan';
 import { turbineSideFor } from './turbine-side';
@@ -330,7 +331,7 @@ function placesOf(setup: Setup, library: Library, problems: Problem[], index: nu
   const { induction } = setup;
   if (induction.kind === 'none') return [];
   const path = `setups.${index}.induction`;
-  const missing = (code: string, ref: Ref) =>
+  const missing = (code: ReasonCode, ref: Ref) =>
     problems.push({ path, reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }) });
   const kinds = new Set(induction.chargers.flatMap(({ drive }) => (drive.kind === 'open' ? [] : drive.kind)));
   if (kinds.size > 1) problems.push({ path, reason: reason('mixed-drives') });

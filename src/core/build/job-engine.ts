@@ -4,6 +4,7 @@ import { evaporationFactor, fuelOf, type Fuel } from '../fuel/fuels';
 import type { Job } from '../job/schema/job';
 import type { Input } from '../documents/input';
 import type { Drivetrain } from '../vehicle/drivetrain';
+import type { ReasonCode } from '../working/reason-codes';
 import { reason, type Reason } from '../working/range';
 import { fitBaseline, measuredFlywheel, type BaselineFit, type BaselineRun } from './baseline';
 
@@ -114,7 +115,7 @@ export function baselineProblems(job: Job, fit: BaselineFit | null): Problem[] {
   const fuel = fuelOf(baseline.fuel);
   const [rich, lean] = fuel.burns;
   const burns = (lambda: number | null) => lambda === null || (lambda >= rich && lambda <= lean);
-  const unburnt = (code: string, at: string, lambda: number, more: Parameters<typeof reason>[1] = {}) => [
+  const unburnt = (code: ReasonCode, at: string, lambda: number, more: Parameters<typeof reason>[1] = {}) => [
     {
       path: at,
       reason: reason(
@@ -169,7 +170,7 @@ export function baselineProblems(job: Job, fit: BaselineFit | null): Problem[] {
   return [
     {
       path,
-      reason: reason(`baseline-breathes-too-${much}${wouldFit ? `-as-${baseline.basis}` : ''}`, {
+      reason: reason(`baseline-breathes-too-${much}${wouldFit ? (`-as-${baseline.basis}` as const) : ''}`, {
         peak: [peak, 'share'],
         least: [least, 'share'],
         most: [most, 'share'],

@@ -28,7 +28,7 @@ export function healthChecks(condition: Condition): HealthCheck[] {
   const checks: HealthCheck[] = [];
   const add = (id: HealthCheck['id'], failed: boolean, why: Reason, blocks = everything) =>
     checks.push({ id, state: failed ? 'failed' : 'passed', reason: why, blocks });
-  const named = (code: string, failed: boolean) => `${code}-${failed ? 'failed' : 'passed'}`;
+  const named = (id: HealthCheck['id'], failed: boolean) => `${id}-${failed ? 'failed' : 'passed'}` as const;
 
   const read = condition.compression.map((c) => c.value);
   if (read.length > 1) {

@@ -1,6 +1,7 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { FactKey, Facts, SettleableBench } from '../job/schema/marks';
 import type { Quantity } from '../units/quantities';
+import type { DecisionCode } from '../working/reason-codes';
 import { reason, type Reason } from '../working/range';
 import { knownName, UNKNOWN } from './known-facts';
 
@@ -9,7 +10,7 @@ import { knownName, UNKNOWN } from './known-facts';
  * of now and gives the reason, or null while the decision stands. A fact that either side lacks breaks nothing.
  */
 export type Rule = {
-  id: string;
+  id: DecisionCode;
   bench: SettleableBench;
   broken: (then: Facts, now: Facts) => Reason | null;
 };
@@ -35,7 +36,7 @@ const moved =
 
 /** A rule on one figure: broken when `test` says so. */
 const onFigure = (
-  id: string,
+  id: DecisionCode,
   bench: SettleableBench,
   key: FactKey,
   quantity: Quantity,
@@ -58,7 +59,7 @@ const fuelName = ({ fuel }: Facts): string => {
 
 /** A rule on a name: broken when it is another one. */
 const onName = (
-  id: string,
+  id: DecisionCode,
   bench: SettleableBench,
   key: FactKey,
   nameIn: (facts: Facts) => string = (facts) => knownName(key, facts[key]),

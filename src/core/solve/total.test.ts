@@ -171,7 +171,7 @@ describe('the solver is total', () => {
       fc.property(wild, (w) => {
         const job = made(w);
         const result = compileBuild(job, 'a', sampleLibrary);
-        if ('problems' in result) return result.problems.every((p) => p.path !== '' && p.reason.code !== '');
+        if ('problems' in result) return result.problems.every((p) => p.path !== '');
         const sweep = solveSweep(result.build);
         // One expectation for all: ninety speeds times a dozen figures would be slow one by one.
         const wrong = [...sweep.points, sweep.goalPoint].filter((p) => {

@@ -1,4 +1,5 @@
 import type { Quantity } from '../units/quantities';
+import type { ReasonCode } from './reason-codes';
 
 /** Whether a figure lies within the data it was made from. */
 export type Range = 'inside' | 'extrapolated' | 'outside';
@@ -12,10 +13,10 @@ export const worstRange = (...ranges: Range[]): Range =>
 type Figure = { value: number; quantity: Quantity };
 
 /** Why something is so: a code and its figures in SI. `ui/words` makes the sentence, in the reader's units. */
-export type Reason = { code: string; figures: Record<string, Figure>; names?: Record<string, string> };
+export type Reason = { code: ReasonCode; figures: Record<string, Figure>; names?: Record<string, string> };
 
 export const reason = (
-  code: string,
+  code: ReasonCode,
   figures: Record<string, [number, Quantity]> = {},
   names?: Record<string, string>,
 ): Reason => ({

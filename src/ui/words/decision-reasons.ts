@@ -1,5 +1,8 @@
+import type { DecisionCode } from '@/core/working/reason-codes';
+import type { Sentences } from './sentences';
+
 /** What is said of benches: what they still lack, and which later change contradicts them. */
-export const decisionSentences: Record<string, { short?: string; row?: string; long: string }> = {
+export const decisionSentences: Sentences<DecisionCode> = {
   'guess-goal': { long: 'The goal’s power or speed is still a guess.' },
   'guess-venue': { long: 'The venue’s height or temperature is still a guess.' },
   'guess-bsfc': { long: 'BSFC is still a guess: air and fuel follow it.' },
@@ -52,6 +55,9 @@ export const decisionSentences: Record<string, { short?: string; row?: string; l
   },
   'air-after-demand': {
     long: 'The air of the venue had {from} when Demand was settled; it has {to} now.',
+  },
+  'condition-after-demand': {
+    long: 'The engine’s condition was {from} when Demand was settled; it is {to} now.',
   },
   'ratio-after-demand': {
     long: 'Demand was settled at a pressure ratio of {from}; the goal takes {to} now.',

@@ -1,5 +1,8 @@
+import type { EngineCode } from '@/core/working/reason-codes';
+import type { Sentences } from './sentences';
+
 /** What is said of the engine, its measured run, its health and what hands its torque on. */
-export const engineSentences: Record<string, { short?: string; row?: string; long: string }> = {
+export const engineSentences: Sentences<EngineCode> = {
   'torque-against-power': {
     long: 'Power and torque contradict each other: {torque} at {speed} makes {made}, the goal there is {power}.',
   },
@@ -87,9 +90,6 @@ export const engineSentences: Record<string, { short?: string; row?: string; lon
   'weak-point-failed': { long: 'Weak point failed: {note}.' },
   'weak-point-passed': { long: 'Weak point passed: {note}.' },
   'weak-point-open': { long: 'Weak point not looked at yet: {note}.' },
-  'condition-after-demand': {
-    long: 'The engine’s condition was {from} when Demand was settled; it is {to} now.',
-  },
   'claim-power-torque': {
     long: 'Cannot be true together: {torque} at {speed} makes {made}, not {power}; {power} there takes {wanted}.',
   },

@@ -1,5 +1,8 @@
+import type { MapCode } from '@/core/working/reason-codes';
+import type { Sentences } from './sentences';
+
 /** What is said of compressor maps, of files that hold them, and of the ranking. Kept apart for its length only. */
-export const mapSentences: Record<string, { short?: string; row?: string; long: string }> = {
+export const mapSentences: Sentences<MapCode> = {
   'rank-first': {
     long: 'Carries the goal at {efficiency} in the mean and keeps {margin} from surge, nearest at {speed}.',
   },

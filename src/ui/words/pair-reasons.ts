@@ -1,5 +1,8 @@
+import type { RowCode } from '@/core/working/reason-codes';
+import type { Sentences } from './sentences';
+
 /** What is said of pairs of turbos, one after the other or on each other, and of time to boost. */
-export const pairSentences: Record<string, { short?: string; row?: string; long: string }> = {
+export const pairSentences: Sentences<RowCode> = {
   'second-joins': {
     long: 'The second turbo joins at {speed}: boost is {alone} on one and {both} on both. On the way down it stays to {leaves}.',
   },

@@ -1,22 +1,15 @@
 import type { Reason } from '@/core/working/range';
+import type { GoalCode, ReasonCode } from '@/core/working/reason-codes';
 import type { Format } from './format';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
+import type { Sentences } from './sentences';
 import { turboSentences } from './turbo-reasons';
 
-/**
- * The one place where reasons of the core become sentences. {figure} is set bold by `Say`, {name} is plain.
- * `short` is for the verdict (52 characters at most), `row` for a line of a list that names its subject itself; where they
- * are missing the sentence serves.
- */
-const sentences: Record<string, { short?: string; row?: string; long: string }> = {
-  ...mapSentences,
-  ...decisionSentences,
-  ...engineSentences,
-  ...turboSentences,
-  ...pairSentences,
+/** What is said of the goal, the verdict and the compressor on its demand. */
+const goalSentences: Sentences<GoalCode> = {
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
     long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',
@@ -156,12 +149,23 @@ const sentences: Record<string, { short?: string; row?: string; long: string }> 
   },
 };
 
+/** The one place where reasons of the core become sentences. */
+const sentences: Sentences<ReasonCode> = {
+  ...mapSentences,
+  ...decisionSentences,
+  ...engineSentences,
+  ...turboSentences,
+  ...pairSentences,
+  ...goalSentences,
+};
+
 export type Form = 'short' | 'row' | 'long';
 export type Phrase = { text: string; strong: boolean; key?: string }[];
 
 /** A reason in words, in pieces: figures are strong. An unknown code says itself, so that nothing is hidden. */
 export function phraseIn({ figure }: Format, reason: Reason, form: Form = 'long'): Phrase {
-  const entry = sentences[reason.code];
+  // A reason that a newer or older core stored may have a code this one does not know.
+  const entry = sentences[reason.code] as Sentences<ReasonCode>[ReasonCode] | undefined;
   const template =
     (form === 'short'
       ? (entry?.short ?? entry?.long.replace(/\.$/, ''))
@@ -181,6 +185,3 @@ export const sentenceIn = (format: Format, reason: Reason, form: Form = 'long'):
   phraseIn(format, reason, form)
     .map((p) => p.text)
     .join('');
-
-/** Codes this file has words for: a test holds them against what the core can say. */
-export const knownCodes = Object.keys(sentences);

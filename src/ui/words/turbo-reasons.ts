@@ -1,5 +1,8 @@
+import type { TurboCode } from '@/core/working/reason-codes';
+import type { Sentences } from './sentences';
+
 /** What is said of turbine, gate, exhaust, pipes and boost over the revs. */
-export const turboSentences: Record<string, { short?: string; row?: string; long: string }> = {
+export const turboSentences: Sentences<TurboCode> = {
   'boost-curve-short': { long: 'A boost curve needs two points or more: add a speed with its boost.' },
   'no-gears': { long: 'Boost by gear needs a boost for one gear at least.' },
   'turbine-missing': { long: 'The library does not hold turbine {id}, revision {revision}. Choose another.' },
