@@ -26,7 +26,7 @@ import {
   saveJob,
   setBinned,
 } from './repositories/jobs';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
   addCompressor,

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { compressorFileSchema } from './compressor-json';
 import { readFileSync } from 'node:fs';
 import { sampleCompressors, sampleItems, sampleTurboJob } from '@/data/demo/sample';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import { readJson } from './json-text';
 import { writeMapCsv } from './map-csv';
 import { jobFileSchema, jobIdentity, readJobFile, writeJobFile } from './job-json';

@@ -7,9 +7,9 @@ import { jobSchema, type Job } from '@/core/job/schema/job';
 import { openJob } from '@/core/job/history/migrations';
 import { marksWithItems } from '@/core/job/schema/marks';
 import type { Ref } from '@/core/documents/ref';
-import { refsOf, withRefs } from '@/core/job/refs';
+import { refsOf, mapRefs } from '@/core/documents/refs';
 import { lineOf, readJson } from './json-text';
-import { isTurbocharger, type AnyItem } from './library-items';
+import { type AnyItem } from './library-items';
 
 const JOB_FORMAT = 'fierce-lung-job';
 
@@ -90,7 +90,8 @@ export function jobIdentity(file: JobFile): string {
   bare.library.forEach((item, i) => names.set(`${item.id}.${item.revision}`, `item-${i}`));
   const nameOf = ({ id, revision }: Ref) => names.get(`${id}.${revision}`) ?? id;
   const ids = [...bare.job.setups, ...bare.job.bin].map((s) => s.id);
-  const named = withRefs(bare.job, (ref) => ({ id: nameOf(ref), revision: 0 }));
+  const unnumbered = (ref: Ref) => ({ id: nameOf(ref), revision: 0 });
+  const named = mapRefs(bare.job, unnumbered);
   const bareSetup = (setup: Job['setups'][number]) => ({
     ...setup,
     id: `setup-${ids.indexOf(setup.id)}`,
@@ -104,10 +105,6 @@ export function jobIdentity(file: JobFile): string {
   }));
   return canonicalJson({
     job: { ...named, setups: named.setups.map(bareSetup), bin: named.bin.map(bareSetup), settled },
-    library: bare.library.map((i) =>
-      isTurbocharger(i)
-        ? { ...i.document, compressor: nameOf(i.document.compressor), turbine: nameOf(i.document.turbine) }
-        : i.document,
-    ),
+    library: bare.library.map((i) => mapRefs(i.document, unnumbered)),
   });
 }

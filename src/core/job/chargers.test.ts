@@ -7,7 +7,7 @@ import version7 from '@/data/past-versions/version-7.json';
 import { arrangements } from './schema/setup-choices';
 import { jobSchema } from './schema/job';
 import { sampleTurboJob } from '@/data/demo/sample';
-import { refsOf, withRefs } from './refs';
+import { refsOf, mapRefs } from '../documents/refs';
 
 const cedar = turboFit('cedar-54-62');
 const spruce = turboFit('spruce-88-104');
@@ -99,7 +99,7 @@ test('references are found and exchanged wherever they stand, a charger that is 
   );
   const text = (one: typeof job) => JSON.stringify([one.setups, one.bin]);
   expect(refsOf(job)).toHaveLength([...text(job).matchAll(/"revision":/g)].length);
-  const renamed = withRefs(job, ({ id, revision }) => ({ id: `x-${id}`, revision }));
+  const renamed = mapRefs(job, ({ id, revision }) => ({ id: `x-${id}`, revision }));
   expect(refsOf(renamed).map(({ id }) => id)).toEqual(refsOf(job).map(({ id }) => `x-${id}`));
   expect(text(renamed).replaceAll('"x-', '"')).toBe(text(job));
 });

@@ -13,7 +13,7 @@ import { jobSchema, type Job } from './schema/job';
 import { guess } from '../documents/input';
 import { openJob } from './history/migrations';
 import { summarise } from '../studies/summary';
-import { refsOf } from './refs';
+import { refsOf } from '../documents/refs';
 
 /** Paths of every `{ value, confidence }` in a document. */
 function inputPaths(at: unknown, path: string[] = []): string[] {

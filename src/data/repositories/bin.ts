@@ -7,27 +7,27 @@ import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
 const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
 const jobName = sql<string>`${jobRevisions.document}->>'name'`;
 
-/** Names of the jobs, also binned ones, of which any revision has the item on it, and of the turbochargers made of it. */
+/** Names of the jobs, also binned ones, of which any revision has the item on it, and of the items of the library made of it. */
 async function usersOf(db: Database, itemId: string): Promise<string[]> {
   const users = db
     .selectDistinct({ id: jobRevisions.jobId })
     .from(jobRevisions)
     .where(
-      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].induction.** ? (@.id == $id)', jsonb_build_object('id', ${itemId}::text))`,
+      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].** ? (@.id == $id && exists(@.revision))', jsonb_build_object('id', ${itemId}::text))`,
     );
   const rows = await db
     .select({ name: jobName })
     .from(jobs)
     .innerJoin(jobRevisions, onHead)
     .where(sql`${jobs.id} in (${users.getSQL()})`);
-  // A turbocharger needs its parts as much as a job does.
-  const turbos = await db
+  // An item of the library needs its parts as much as a job does.
+  const items = await db
     .selectDistinct({ name: sql<string>`${libraryRevisions.document}->>'name'` })
     .from(libraryRevisions)
     .where(
-      sql`${libraryRevisions.document}->>'kind' = 'turbocharger' and ${itemId} in (${libraryRevisions.document}->'compressor'->>'id', ${libraryRevisions.document}->'turbine'->>'id')`,
+      sql`jsonb_path_exists(${libraryRevisions.document}, '$.** ? (@.id == $id && exists(@.revision))', jsonb_build_object('id', ${itemId}::text))`,
     );
-  return [...rows, ...turbos].map((row) => row.name).sort();
+  return [...rows, ...items].map((row) => row.name).sort();
 }
 
 /** Everything that was deleted and not yet removed for good. */

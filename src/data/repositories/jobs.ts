@@ -5,15 +5,15 @@ import type { Job } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import { openJob } from '@/core/job/history/migrations';
 import { marksWithItems } from '@/core/job/schema/marks';
-import { refsOf, withRefs } from '@/core/job/refs';
+import { refsOf, mapRefs } from '@/core/documents/refs';
 import { summarise, type Summary } from '@/core/studies/summary';
 import { CORE_VERSION } from '@/core/solve/sweep';
 import type { JobFile } from '@/formats/job-json';
-import { isTurbocharger, libraryOf, type AnyItem } from '@/formats/library-items';
+import { libraryOf, type AnyItem } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { dataFolderErrorIn } from '../storage/errors';
 import { jobRevisions, jobs } from '../schema';
-import { adopt, findRevisions, withParts } from './library';
+import { adopt, findRevisions } from './library';
 
 export type JobHead = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
@@ -147,12 +147,15 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Tx;
     const refs = new Map<string, Ref>();
-    const take = async (item: AnyItem) => refs.set(`${item.id}.${item.revision}`, await adopt(tx, item));
-    // Parts first: a turbocharger names its own.
-    for (const item of file.library) if (!isTurbocharger(item)) await take(item);
-    for (const item of file.library)
-      if (isTurbocharger(item)) await take({ ...item, document: withParts(item.document, refs) });
-    const here = withRefs(file.job, (old) => refs.get(`${old.id}.${old.revision}`) ?? old);
+    const ofHere = (old: Ref) => refs.get(`${old.id}.${old.revision}`) ?? old;
+    const isMadeOfOthers = (item: AnyItem) => refsOf(item.document).length > 0;
+    // What others are made of comes first: they name it.
+    const inOrder = [...file.library].sort((a, b) => Number(isMadeOfOthers(a)) - Number(isMadeOfOthers(b)));
+    for (const item of inOrder) {
+      const document = mapRefs(item.document, ofHere);
+      refs.set(`${item.id}.${item.revision}`, await adopt(tx, { ...item, document }));
+    }
+    const here = mapRefs(file.job, ofHere);
     const settled = marksWithItems(file.job.settled, (id, revision) => refs.get(`${id}.${revision}`));
     return insertJob(tx, { ...here, settled }, randomUUID());
   });

@@ -4,7 +4,6 @@ import type { Compressor } from '@/core/compressor/document';
 import { headOf } from '@/core/compressor/head';
 import { canonicalJson } from '@/core/job/history/canonical';
 import type { Ref } from '@/core/documents/ref';
-import type { Turbocharger } from '@/core/turbocharger/document';
 import {
   isCompressor,
   isTurbine,
@@ -229,13 +228,6 @@ export async function findNewest(db: Database, ids: string[]): Promise<AnyItem[]
     .innerJoin(libraryRevisions, onNewest)
     .where(inArray(libraryItems.id, ids));
 }
-
-/** A turbocharger whose parts are known here by other refs. */
-export const withParts = (document: Turbocharger, refs: Map<string, Ref>): Turbocharger => ({
-  ...document,
-  compressor: refs.get(`${document.compressor.id}.${document.compressor.revision}`) ?? document.compressor,
-  turbine: refs.get(`${document.turbine.id}.${document.turbine.revision}`) ?? document.turbine,
-});
 
 /** The ids of all items there ever were. */
 export async function knownIds(db: Database): Promise<Set<string>> {

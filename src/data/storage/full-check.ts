@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { compressorSchema } from '@/core/compressor/document';
 import { openJob } from '@/core/job/history/migrations';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
 import type { Database } from '../connection';
@@ -56,9 +56,7 @@ export async function fullCheck(db: Database): Promise<FullCheck> {
     const from = `Library item ${id}, revision ${revision}`;
     const read = itemSchema.safeParse(document);
     if (!read.success) note(`${from} cannot be read: ${issueOf(read.error)}`);
-    else if (read.data.kind === 'turbocharger')
-      for (const ref of [read.data.compressor, read.data.turbine])
-        refs.push({ from, to: `${ref.id}.${ref.revision}` });
+    else for (const ref of refsOf(read.data)) refs.push({ from, to: `${ref.id}.${ref.revision}` });
   }
   const revisions = pages((offset) =>
     db

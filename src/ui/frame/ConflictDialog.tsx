@@ -8,7 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useEffect, useMemo } from 'react';
 import { changesBetween } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import type { StoredJob } from '../server/client';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import type { RevisionLine } from '@/formats/history';
 import { server } from '../server/client';
 import { useJob, useJobState } from '../store/solved';

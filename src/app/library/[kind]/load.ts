@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { refsOf } from '@/core/documents/refs';
 import { shopOrReason } from '@/data/connection';
 import { findCompressor, findPart, listHeads, listParts } from '@/data/repositories/library';
 import { itemIdSchema } from '@/formats/api';
@@ -38,12 +39,10 @@ export const loadParts = (kind: PartDocument['kind']) =>
       ...turbines.map((t) => [t.id, t.document.name] as const),
     ]);
     const names: Record<string, string> = {};
-    for (const { document } of items)
-      if (document.kind === 'turbocharger')
-        for (const ref of [document.compressor, document.turbine]) {
-          const name = byId.get(ref.id);
-          if (name) names[keyOf(ref)] = name;
-        }
+    for (const ref of items.flatMap(({ document }) => refsOf(document))) {
+      const name = byId.get(ref.id);
+      if (name) names[keyOf(ref)] = name;
+    }
     const offered = <T extends { retired: boolean }>(all: T[]) => all.find((one) => !one.retired);
     const [compressor, turbine] = [offered(heads), offered(turbines)];
     return {

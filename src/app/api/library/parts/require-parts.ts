@@ -1,3 +1,4 @@
+import { refsOf } from '@/core/documents/refs';
 import type { Database } from '@/data/connection';
 import { findRevisions } from '@/data/repositories/library';
 import type { PartDocument } from '@/formats/library-items';
@@ -10,7 +11,7 @@ export const noSuchPart = () => new Refusal(404, 'There is no such turbine or tu
 export async function requireParts(db: Database, document: PartDocument): Promise<void> {
   await requireSoundItem(document);
   if (document.kind === 'turbine') return;
-  const found = await findRevisions(db, [document.compressor, document.turbine]);
+  const found = await findRevisions(db, refsOf(document));
   const refuse = (problem: string) =>
     new Refusal(422, `${document.name} was not stored. Nothing was changed.`, { problems: [problem] });
   const part = (ref: { id: string; revision: number }, kind: string) =>

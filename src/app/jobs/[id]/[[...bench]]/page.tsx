@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { jobBounds } from '@/core/job/inputs/bounds';
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import { shopOrReason } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findNewest, findRevisions } from '@/data/repositories/library';

@@ -1,4 +1,4 @@
-import { refsOf } from '@/core/job/refs';
+import { refsOf } from '@/core/documents/refs';
 import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';
