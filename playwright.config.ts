@@ -1,7 +1,18 @@
 import { defineConfig } from '@playwright/test';
 import { launch } from './e2e/support/browser';
 
-const PORT = 3311;
+/** Each worker has a server and a data folder of its own, so that no test meets the jobs of another that runs beside it. */
+const WORKERS = 2;
+const FIRST_PORT = 3310;
+const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+
+const server = (index: number) => ({
+  command: 'node scripts/e2e-server.mjs',
+  url: `http://127.0.0.1:${FIRST_PORT + index}/api/jobs`,
+  env: { PORT: String(FIRST_PORT + index), FIERCE_LUNG_DATA: `.tmp/e2e-${index}` },
+  timeout: 300_000,
+  gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5_000 },
+});
 
 export default defineConfig({
   testDir: './e2e',
@@ -9,14 +20,14 @@ export default defineConfig({
   // For a machine that is busy: waiting costs nothing where the answer is there sooner.
   timeout: 150_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  workers: WORKERS,
   retries: 0,
   forbidOnly: Boolean(process.env.CI),
   reporter: process.env.FIERCE_LUNG_REPORT
     ? [['line'], ['json', { outputFile: process.env.FIERCE_LUNG_REPORT }]]
     : [['list']],
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
+    baseURL: `http://127.0.0.1:${FIRST_PORT + worker}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     trace: 'off',
@@ -24,11 +35,5 @@ export default defineConfig({
     extraHTTPHeaders: { 'x-fierce-lung': 'trial' },
     launchOptions: launch,
   },
-  webServer: {
-    command: 'node scripts/e2e-server.mjs',
-    url: `http://127.0.0.1:${PORT}/api/jobs`,
-    env: { PORT: String(PORT), FIERCE_LUNG_DATA: '.tmp/e2e' },
-    timeout: 300_000,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5_000 },
-  },
+  webServer: Array.from({ length: WORKERS }, (_, index) => server(index)),
 });

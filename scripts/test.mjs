@@ -4,7 +4,8 @@
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { build, environment, install } from './lib.mjs';
+import path from 'node:path';
+import { build, environment, install, root } from './lib.mjs';
 import { runSteps } from './check.mjs';
 
 const REPORTS = '.tmp/reports';
@@ -41,18 +42,38 @@ function report(name, args, more = {}) {
   return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
 }
 
+/** How long each unit test took, from the runner's report. */
+const unitTimes = (unit) =>
+  (unit?.testResults ?? []).flatMap(({ name, assertionResults }) =>
+    assertionResults.map(({ duration, fullName }) => ({
+      ms: duration ?? 0,
+      name: `${path.relative(root, name)} › ${fullName}`,
+    })),
+  );
+
+/** How long each browser test took; suites lie in suites. */
+const browserTimes = (suite) => [
+  ...(suite?.suites ?? []).flatMap(browserTimes),
+  ...(suite?.specs ?? []).map(({ file, title, tests }) => ({
+    ms: tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0),
+    name: `e2e/${file} › ${title}`,
+  })),
+];
+
 install();
 mkdirSync(REPORTS, { recursive: true });
-let { passed, failed } = runSteps();
+let { passed, failed } = await runSteps();
 let lost = failed.length;
 
 const unit = report('unit', (file) => [
   '--experimental-vm-modules',
   '--no-warnings',
   'node_modules/jest/bin/jest.js',
+  '--maxWorkers=100%',
   '--json',
   `--outputFile=${file}`,
 ]);
+const times = unitTimes(unit);
 passed += unit?.numPassedTests ?? 0;
 lost += unit ? unit.numFailedTests + unit.numRuntimeErrorTestSuites : 1;
 
@@ -63,7 +84,12 @@ if (chromium()) {
   });
   passed += browser?.stats.expected ?? 0;
   lost += browser ? browser.stats.unexpected + browser.errors.length : 1;
+  times.push(...browserTimes(browser));
 } else lost++;
+
+console.log('\nThe ten slowest:');
+for (const { ms, name } of times.sort((a, b) => b.ms - a.ms).slice(0, 10))
+  console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name}`);
 
 console.log(`${passed} passed, ${lost} failed`);
 process.exit(lost === 0 ? 0 : 1);
