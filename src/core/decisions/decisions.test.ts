@@ -1,4 +1,4 @@
-import { compressorFit, driveOf, engineOf, frontOf, put } from '@/testing/chargers';
+import { compressorFit, driveOf, engineOf, frontOf, put, turboFit } from '@/testing/chargers';
 import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
@@ -6,6 +6,7 @@ import { fuelDefaults } from '../job/defaults';
 import { jobSchema, type Job } from '../job/schema/job';
 import { openJob } from '../job/history/migrations';
 import type { SettleableBench } from '../job/schema/marks';
+import { arrangements } from '../job/schema/setup-choices';
 import { factsOf, type NewestRevision } from './facts';
 import { UNKNOWN, unknownFacts } from './known-facts';
 import { rules } from './rules';
@@ -314,5 +315,44 @@ describe('a failed check of the engine', () => {
     job.engine.condition.exhaustGauge = { value: 45_000, confidence: 'measured' };
     expect(bench('engine').state).toBe('settled');
     expect(bench('demand').canSettle).toBe(false);
+  });
+});
+
+describe('facts of every arrangement', () => {
+  const drives = { open: compressorFit('birch-50'), exhaust: turboFit('birch-50-58') };
+  it.each(arrangements.flatMap((a) => (['open', 'exhaust'] as const).map((d) => [a, d] as const)))(
+    '%s, drive %s: what stands at the engine, how many, and what stands in front',
+    (arrangement, drive) => {
+      const job = sampleJob(0);
+      put(job, arrangement, {
+        engine: drives[drive],
+        front: arrangement === 'compound' ? turboFit('oak-76-83') : null,
+      });
+      const facts = factsOf(job, job.setups[0]!, solve(job).answer, () => 3);
+      expect(facts).toMatchObject({
+        arrangement,
+        compressor: 'birch-50',
+        compressorRevision: 1,
+        newestRevision: 3,
+        compressorName: 'Birch 50',
+        compressorCount: arrangement === 'parallel' || arrangement === 'sequential' ? 2 : 1,
+      });
+      expect(facts.lpCompressor).toBe(arrangement === 'compound' ? 'oak-76' : undefined);
+      expect(facts.turbine === undefined).toBe(drive === 'open');
+      // No fact that the document would refuse, and none that is not a figure.
+      const marked = withMark(job, 'charger', job.setups[0]!, facts);
+      expect(jobSchema.safeParse({ ...job, settled: marked }).error).toBeUndefined();
+      expect(Object.values(facts).filter((v) => typeof v === 'number' && !Number.isFinite(v))).toEqual([]);
+    },
+  );
+
+  it('without a charger nothing of one is told', () => {
+    const job = sampleJob(0);
+    job.setups[0]!.induction = { kind: 'none' };
+    const facts = factsOf(job, job.setups[0]!, solve(job).answer, () => 3);
+    expect(Object.keys(facts).filter((key) => /compressor|turbine|arrangement|mapHolds/i.test(key))).toEqual(
+      [],
+    );
+    expect(facts.reached).toBe(0);
   });
 });

@@ -4,7 +4,7 @@ import type { FigureId } from '@/core/workings/figures';
 import { benchOfPath } from '@/core/job/inputs/bench-of';
 import type { BenchId } from './benches';
 import { useJobStore } from '../store/solved';
-import { partOfInput, type PartId } from './parts';
+import { partOfInput, type PartId } from './part-of-input';
 
 /** What may lie over a job's page, one at a time. */
 export type OpenDialog =
