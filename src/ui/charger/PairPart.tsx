@@ -18,6 +18,7 @@ import { arrangementOptions } from '../words/changes';
 import { useWords } from '../words/useWords';
 import { CompressorMap } from './CompressorMap';
 import { Gate } from './TurbinePart';
+import { ShaftFields } from './ShaftFields';
 import { StageTable } from './StageTable';
 import { useArrange, usePutTurbo } from './usePutOn';
 import { Versus } from './Versus';
@@ -195,6 +196,7 @@ export function PairAside() {
       {front && frontDrive && (
         <>
           <Gate title="Gate of the low-pressure stage" hot={frontDrive} path={`${frontAt}.drive`} />
+          <ShaftFields title="Shaft of the low-pressure stage" path={`${frontAt}.drive`} />
           <Group title="Between the stages">
             <ChoiceField
               path={`${frontAt}.hold.kind`}

@@ -22,6 +22,7 @@ import { gateOf } from '../library/blank';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';
+import { ShaftFields } from './ShaftFields';
 import { useHousings } from './useHousings';
 import { usePutTurbo } from './usePutOn';
 
@@ -230,21 +231,7 @@ export function TurbineAside() {
       {drive && (
         <>
           <Gate hot={drive} path={own} />
-          <Group title="Shaft">
-            <QuantityField path={`${own}.maxSpeedRpm`} label="Speed limit" quantity="shaftSpeed" />
-            <QuantityField
-              path={`${own}.mechanicalEfficiency`}
-              label="Bearings leave"
-              hint="of the turbine’s power"
-              quantity="share"
-            />
-            <QuantityField
-              path={`${own}.inertia`}
-              label="Inertia"
-              hint="for time to boost"
-              quantity="inertia"
-            />
-          </Group>
+          <ShaftFields path={own} />
           <Exhaust at={`${at}.exhaust`} />
           <HotReadings />
           <p className={frame.foot}>

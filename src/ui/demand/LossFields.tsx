@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import type { Loss } from '@/core/job/schema/job';
+import type { DemandPlace } from '@/core/job/inputs/bench-of';
 import { guess } from '@/core/documents/input';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
@@ -10,7 +11,7 @@ import { useWords } from '../words/useWords';
 import { lossHint, LossState } from './LossState';
 
 /** What stands in the air's way; what stands in the exhaust's comes with the turbine, on the Charger. */
-const titles: Partial<Record<Loss['place'], string>> = {
+const titles: Record<DemandPlace, string> & Partial<Record<Loss['place'], string>> = {
   filter: 'Filter, before the compressor',
   inlet: 'Inlet pipe, before the compressor',
   cooler: 'Cooler and charge pipes',

@@ -1,4 +1,4 @@
-import { isBetween } from '@/core/job/inputs/bench-of';
+import { benchOfPath, isBetween } from '@/core/job/inputs/bench-of';
 import type { Job } from '@/core/job/schema/job';
 import type { BenchId } from './benches';
 
@@ -23,7 +23,7 @@ export function partOfInput(path: string, job?: Pick<Job, 'setups'>): PartId | n
   if (/^engine\.condition\b/.test(path)) return 'condition';
   if (/^engine\.baseline\b/.test(path)) return 'run';
   if (/\.readings\./.test(path)) return 'spot';
-  if (/\.plumbing\./.test(path)) return 'pipes';
+  if (/\.plumbing\./.test(path)) return benchOfPath(path, job) === 'charger' ? 'pipes' : null;
   if (/\.boost\.(curve|gears)/.test(path)) return 'boost';
   if (/\.induction\.(changeover|chargers\.\d+\.hold)\./.test(path)) return 'pair';
   if (/\.aftercooler\./.test(path)) return isBetween(path, job) ? 'pair' : null;

@@ -1,11 +1,28 @@
 import { isInFront } from '../chargers';
-import type { Job } from '../schema/job';
+import type { Job, Loss } from '../schema/job';
 import type { SettleableBench } from '../schema/marks';
 
 /** Whether a path belongs to what stands between two chargers: the one in front, where the job is at hand to tell. */
 export function isBetween(path: string, job?: Pick<Job, 'setups'>): boolean {
   const setup = job?.setups[Number(/^setups\.(\d+)\./.exec(path)?.[1])];
   return Boolean(setup && isInFront(setup, path));
+}
+
+const onDemand = ['filter', 'inlet', 'cooler', 'charge', 'throttle'] as const;
+/** Places of losses that have their fields on Demand. */
+export type DemandPlace = (typeof onDemand)[number];
+
+/**
+ * Whether a loss is given on Demand: what stands in the air's way as a pressure drop. Pipes by their measures, the exhaust's
+ * parts and those between two chargers are on the Charger, under Pipes.
+ */
+const isOnDemand = (loss: Pick<Loss, 'place' | 'from'>): boolean =>
+  loss.from === 'drop' && onDemand.some((place) => place === loss.place);
+
+/** The loss a path belongs to, where the job is at hand to tell. */
+function lossOf(path: string, job?: Pick<Job, 'setups'>): Loss | undefined {
+  const [, setup, loss] = /^setups\.(\d+)\.plumbing\.(\d+)\./.exec(path) ?? [];
+  return job?.setups[Number(setup)]?.plumbing[Number(loss)];
 }
 
 /**
@@ -17,5 +34,7 @@ export function benchOfPath(path: string, job?: Pick<Job, 'setups'>): Settleable
   if (path.startsWith('engine.')) return 'engine';
   if (path.startsWith('trial.')) return 'charger';
   if (/\.aftercooler\b/.test(path)) return isBetween(path, job) ? 'charger' : 'demand';
+  const loss = lossOf(path, job);
+  if (loss) return isOnDemand(loss) ? 'demand' : 'charger';
   return /\.(induction|exhaust|readings|boost\.(curve|gears))/.test(path) ? 'charger' : 'demand';
 }
