@@ -21,7 +21,7 @@ import { makeMap } from '../../src/formats/map-import';
 import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { dragging } from './dragging';
-import { address, median, print, serving, time } from './lib';
+import { address, median, print, serving, startedBy, time } from './lib';
 import { pairs } from './pairs';
 import { storage } from './storage';
 import { turbo } from './turbo';
@@ -166,8 +166,7 @@ async function ranking(): Promise<void> {
     print('  the same: refined as well', `${all!.toFixed(0)} ms`, '–');
     const runs: number[][] = [];
     for (let i = 0; i < 8; i++) {
-      await page.keyboard.press(i % 2 ? 'Control+Shift+z' : 'Control+z');
-      await page.locator('[data-phase=screening]').waitFor();
+      await startedBy(page, 'rank-start', () => page.keyboard.press(i % 2 ? 'Control+Shift+z' : 'Control+z'));
       await done();
       runs.push(await marks(page));
     }

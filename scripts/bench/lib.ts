@@ -1,6 +1,7 @@
 /** What the benchmarks share: how figures are printed, and a served shop of its own. */
 import { spawn, spawnSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
+import type { Page } from '@playwright/test';
 
 export const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 /** The value that this share of the values does not exceed. */
@@ -57,4 +58,15 @@ export async function serving(
     await gone;
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** Acts, and waits until a ranking has begun because of it: its first phase may be shorter than a look at the page. */
+export async function startedBy(page: Page, mark: string, act: () => Promise<void>): Promise<void> {
+  const count = (name: string) => performance.getEntriesByName(name).length;
+  const before = await page.evaluate(count, mark);
+  await act();
+  await page.waitForFunction(([name, seen]) => performance.getEntriesByName(name).length > seen, [
+    mark,
+    before,
+  ] as const);
 }
