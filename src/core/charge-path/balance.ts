@@ -5,7 +5,16 @@ import { engineCharger, frontCharger } from '../charger/charged-air';
 import { shaftLimit } from '../charger/charger';
 import { findRoot } from '../numerics/roots';
 import { type AirPath, breathe, chargeTo, newPath, isPastChoke } from './air-path';
-import { carriedOf, FINELY, freshCarried, ROUGHLY, settle, type Patience, type Settled } from './settle';
+import {
+  BETWEEN_TURBINES,
+  carriedOf,
+  FINELY,
+  freshCarried,
+  ROUGHLY,
+  settle,
+  type Patience,
+  type Settled,
+} from './settle';
 
 /** Where a search begins. `prefer`: what the stage in front did next door. */
 export type Start = {
@@ -220,6 +229,7 @@ export function readerAt(build: MatchedBuild, speedRpm: number, start: Start): R
             backPressureRatio: 1.2,
             manifoldPressure: pressure,
             frontRatio: frontCharger(build) ? Math.max(1, Math.sqrt(pressure / build.climate.pressure)) : 1,
+            exhaustBetween: BETWEEN_TURBINES,
           },
           carried: freshCarried(),
           from: undefined,

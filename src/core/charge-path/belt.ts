@@ -14,7 +14,7 @@ import {
 } from './air-path';
 import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
 import type { BeltBuild, MatchStop } from './match';
-import { MOST_TURNS, SETTLED } from './settle';
+import { BETWEEN_TURBINES, MOST_TURNS, SETTLED } from './settle';
 
 /** A steady state with every charger on the crankshaft; or why there is none. */
 export type Belted = { path: AirPath; stop: MatchStop | null };
@@ -43,6 +43,7 @@ export function solveBelted(
     backPressureRatio,
     manifoldPressure: from?.manifold.pressure ?? build.climate.pressure * 1.2,
     frontRatio: (from && frontCharger(from)?.outlet.ratio) ?? 1.1,
+    exhaustBetween: BETWEEN_TURBINES,
   };
   const end = findFixedPoint<{ next: Unknowns }>({
     build,
@@ -62,6 +63,7 @@ export function solveBelted(
           backPressureRatio,
           manifoldPressure: (at.manifoldPressure * ratioBy(own, air)) / air.outlet.ratio,
           frontRatio: front ? ratioBy(front, frontCharger(path)!) : 1,
+          exhaustBetween: at.exhaustBetween,
         },
       };
     },

@@ -4,14 +4,15 @@ import { HIGHEST_RATIO, stopOf, type AirPath } from './air-path';
 import type { MatchStop } from './match';
 
 /**
- * What the loop may look for: charge temperature, turbine inlet (or port) over manifold pressure, manifold pressure, and
- * the ratio of the charger in front (1 where there is none).
+ * What the loop may look for: charge temperature, turbine inlet (or port) over manifold pressure, manifold pressure, the
+ * ratio of the charger in front (1 where there is none), and the exhaust between its turbine and the one at the engine, K.
  */
 export type Unknowns = {
   chargeTemperature: number;
   backPressureRatio: number;
   manifoldPressure: number;
   frontRatio: number;
+  exhaustBetween: number;
 };
 export type Unknown = keyof Unknowns;
 
@@ -19,14 +20,25 @@ export type Unknown = keyof Unknowns;
 export type Secants = { rule: string; pairs: readonly Secant[] };
 
 /** The order they stand in where they are counted. */
-const ORDER = ['chargeTemperature', 'backPressureRatio', 'manifoldPressure', 'frontRatio'] as const;
+const ORDER = [
+  'chargeTemperature',
+  'backPressureRatio',
+  'manifoldPressure',
+  'frontRatio',
+  'exhaustBetween',
+] as const;
 const TEMPERATURE = 0;
 const BACK_PRESSURE = 1;
 const PRESSURE = 2;
 const FRONT = 3;
+const BETWEEN = 4;
 
 /** One over a typical size: what a step of each counts. */
-const SCALES = [1 / 300, 1, 1 / 1e5, 1];
+const SCALES = [1 / 300, 1, 1 / 1e5, 1, 1 / 1e3];
+
+/** Between two turbines, K: far colder or hotter than any exhaust there, and within the gas data. */
+const COLDEST = 250;
+const HOTTEST = 2_500;
 
 /** No step of more than a fifth of the pressure, and nothing beyond what physics or the gas data allow. */
 function bounded(place: number, next: number, now: number, ambient: number): number {
@@ -38,6 +50,8 @@ function bounded(place: number, next: number, now: number, ambient: number): num
       return Math.min(Math.min(12, now * 1.6), Math.max(Math.max(0.3, now * 0.6), next));
     case PRESSURE:
       return Math.min(Math.min(12 * ambient, now * 1.25), Math.max(Math.max(0.2 * ambient, now * 0.8), next));
+    case BETWEEN:
+      return Math.min(Math.min(HOTTEST, now + 150), Math.max(Math.max(COLDEST, now - 150), next));
     default:
       return Math.min(Math.min(HIGHEST_RATIO, now * 1.35), Math.max(Math.max(1, now * 0.75), next));
   }
@@ -48,23 +62,27 @@ const inOrder = (u: Unknowns): number[] => [
   u.backPressureRatio,
   u.manifoldPressure,
   u.frontRatio,
+  u.exhaustBetween,
 ];
 
 /**
  * The unknowns of a row of chargers, gathered from what stands in it: every way has its charge temperature; an exhaust
- * drive brings its back pressure; the charger at the engine the manifold pressure, one in front its own ratio. `given`: what
- * the rule at hand fixes.
+ * drive brings its back pressure; the charger at the engine the manifold pressure, one in front its own ratio and, on its
+ * turbine, the temperature of the exhaust it is handed. `given`: what the rule at hand fixes.
  */
 export function unknownsOf({ chargers }: Build, given: readonly Unknown[]): Unknown[] {
   const found: Unknown[] = ['chargeTemperature'];
   if (chargers.some(({ drive }) => drive?.kind === 'exhaust')) found.push('backPressureRatio');
   found.push('manifoldPressure');
-  if (chargers.length > 1) found.push('frontRatio');
+  if (chargers.length > 1) {
+    found.push('frontRatio');
+    if (chargers[0]!.drive?.kind === 'exhaust') found.push('exhaustBetween');
+  }
   return given.length ? found.filter((unknown) => !given.includes(unknown)) : found;
 }
 
-/** Steps that are mixed: a third brings nothing here (counted in turns). */
-const DEPTH = 2;
+/** Steps that are mixed, beside one for each charger: more brings nothing (counted in turns). */
+const DEPTH = 1;
 
 /** A search over the unknowns. */
 type Search<Found> = {
@@ -102,7 +120,7 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
   const places = unknowns.map((unknown) => ORDER.indexOf(unknown));
   const mixer = new AndersonMixer(
     places.map((place) => SCALES[place]!),
-    DEPTH,
+    DEPTH + build.chargers.length,
     known,
   );
   const values = places.map(() => 0.5);
@@ -155,6 +173,7 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
       backPressureRatio: now[BACK_PRESSURE]!,
       manifoldPressure: now[PRESSURE]!,
       frontRatio: now[FRONT]!,
+      exhaustBetween: now[BETWEEN]!,
     };
   }
   return stopOf(build, path, at.manifoldPressure) ?? 'match-not-found';

@@ -21,6 +21,7 @@ import {
   type Start,
 } from './balance';
 import {
+  BETWEEN_TURBINES,
   carriedAhead,
   carriedFrom,
   carriedOf,
@@ -36,19 +37,26 @@ function startBeside(build: MatchedBuild, asked: number, near?: Matched, before?
   // Two neighbours of one kind at even steps show the way to the next.
   const far = near && before?.match?.kind === near.match?.kind ? before : undefined;
   // A step of no more than a fifth: what lies ahead of a sudden change is anybody's guess.
-  const ahead = (of: (path: AirPath) => number, or: number) =>
-    near ? stepOn(of(near.path), far ? of(far.path) : of(near.path), 0.2) : or;
-  const temperature = ahead((path) => path.manifold.temperature, build.climate.temperature + 25);
+  const ahead = (of: (neighbour: Matched) => number, or: number) =>
+    near ? stepOn(of(near), of(far ?? near), 0.2) : or;
+  const temperature = ahead(({ path }) => path.manifold.temperature, build.climate.temperature + 25);
   const first: Unknowns = {
     chargeTemperature: Math.min(900, Math.max(210, temperature)),
-    backPressureRatio: ahead((path) => path.backPressureRatio, 1.2),
+    backPressureRatio: ahead(({ path }) => path.backPressureRatio, 1.2),
     manifoldPressure: asked,
     frontRatio: frontCharger(build)
       ? Math.max(
           1,
-          ahead((path) => frontCharger(path)?.outlet.ratio ?? 1, Math.sqrt(asked / build.climate.pressure)),
+          ahead(
+            ({ path }) => frontCharger(path)?.outlet.ratio ?? 1,
+            Math.sqrt(asked / build.climate.pressure),
+          ),
         )
       : 1,
+    exhaustBetween: ahead(
+      ({ match }) => (match && engineCharger(match).turbine.mixed) ?? BETWEEN_TURBINES,
+      BETWEEN_TURBINES,
+    ),
   };
   return {
     start: {
@@ -211,7 +219,11 @@ function awoken(
 ): Settled | null {
   const lowest = least();
   if (lowest === null) return null;
-  const first = { ...start.first, p: Math.min(ceiling, lowest * 1.01), q: 1.01 };
+  const first: Unknowns = {
+    ...start.first,
+    manifoldPressure: Math.min(ceiling, lowest * 1.01),
+    frontRatio: frontCharger(build) ? 1.01 : 1,
+  };
   const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, { ...start, first }, QUICK);
   if (typeof shut === 'string' || shut.unknowns.manifoldPressure >= ceiling || isPushed(build, shut))
     return null;
@@ -360,9 +372,13 @@ export function matchedFor(
   near: Matched,
   before?: Matched,
 ): Settled | null {
-  const here = near.path.manifold.pressure;
+  // What its neighbour was asked for: where the turbine cannot drive it the power's pressure lies there all the same.
+  const here = near.match?.asked ?? near.path.manifold.pressure;
   const { start, ahead } = startBeside(build, here, near, before);
-  const first = { ...start.first, p: ahead((path) => path.manifold.pressure, here) };
+  const first: Unknowns = {
+    ...start.first,
+    manifoldPressure: ahead(({ match }) => match?.asked ?? here, here),
+  };
   const made = settleBoth(build, speedRpm, { kind: 'power', power }, { ...start, first });
   return typeof made !== 'string' && Math.abs(made.unknowns.manifoldPressure / here - 1) < NEAR_LEVEL
     ? made

@@ -49,22 +49,18 @@ export function settle(
     start,
     unknowns: unknownsOf(build, fixedBy(rule)),
     take: (at, i) => {
-      const { mixed: was, frontMixed: frontWas } = carried;
+      const was = carried.tail;
       const done = turn(build, speedRpm, path, at, carried, rule);
       if (typeof done === 'string') return done;
-      moved = Math.abs(carried.mixed - was) + Math.abs(carried.frontMixed - frontWas);
+      moved = Math.abs(carried.tail - was);
       // A tail that restricts like a stopper swings round its answer: half steps bring it in.
-      if (i > 12) {
-        carried.mixed = (carried.mixed + was) / 2;
-        carried.frontMixed = (carried.frontMixed + frontWas) / 2;
-      }
+      if (i > 12) carried.tail = (carried.tail + was) / 2;
       return done;
     },
     isAnswer: (done, residual) =>
       residual < settled.change && moved < settled.tail && isSteady(rule, path, build, done),
     mostTurns,
-    // A pair's slopes change too fast from one speed to the next: they led it astray (1,640 turns where 1,180 do).
-    known: !frontCharger(build) && carried.secants?.rule === by ? carried.secants.pairs : [],
+    known: carried.secants?.rule === by ? carried.secants.pairs : [],
   });
   if (typeof end === 'string') return end;
   const { found, at, iterations, residual, secants } = end;
@@ -96,12 +92,14 @@ const isSteady = (rule: Rule, path: AirPath, build: MatchedBuild, done: Turn): b
   rule.kind !== 'opening' || isBalanced(build, path, done, HALF_BALANCED);
 const HALF_BALANCED = { share: POWERS_BALANCED.share / 2, work: POWERS_BALANCED.work / 2 };
 
+/** Exhaust between two turbines where no neighbour tells, K. */
+export const BETWEEN_TURBINES = 900;
+
 /** Start of a search without a neighbour. */
 export const freshCarried = (): Carried => ({
-  mixed: 900,
+  tail: 900,
   ratio: 1.5,
   port: 1_100,
-  frontMixed: 800,
   frontTurbineRatio: 1.3,
   secants: null,
 });
@@ -111,10 +109,9 @@ export const carriedOf = ({
   front,
   secants,
 }: Pick<Turn, 'turbine' | 'secants'> & { front: Pick<ShaftMatch, 'turbine'> | null }): Carried => ({
-  mixed: turbine.mixed,
+  tail: (front?.turbine ?? turbine).mixed,
   ratio: turbine.ratio,
   port: turbine.port,
-  frontMixed: front?.turbine.mixed ?? 800,
   frontTurbineRatio: front?.turbine.ratio ?? 1.3,
   secants,
 });
@@ -134,10 +131,9 @@ export function carriedAhead(near: Matched, far: Matched): Carried {
   const there = carriedFrom(far);
   const ahead = (of: Exclude<keyof Carried, 'secants'>) => stepOn(here[of], there[of], 0.05);
   return {
-    mixed: ahead('mixed'),
+    tail: ahead('tail'),
     ratio: ahead('ratio'),
     port: ahead('port'),
-    frontMixed: ahead('frontMixed'),
     frontTurbineRatio: ahead('frontTurbineRatio'),
     secants: here.secants,
   };

@@ -17,12 +17,11 @@ import { breathe, chargeFront, chargeTo, powerOf, type AirPath } from './air-pat
 import type { MatchedBuild, MatchStop } from './match';
 import type { Secants, Unknowns } from './fixed-point';
 
-/** Beside them, by plain substitution: they hardly depend on anything. `front…`: of the stage in front. */
+/** Beside them, by plain substitution: they hardly depend on anything. `tail`: behind the last turbine, K. */
 export type Carried = {
-  mixed: number;
+  tail: number;
   ratio: number;
   port: number;
-  frontMixed: number;
   frontTurbineRatio: number;
   /** How the unknowns moved each other in the search next door. */
   secants: Secants | null;
@@ -126,13 +125,13 @@ export function turn(
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
   const charger = engineCharger(path);
   const shaftRpm = own.machine.shaftRpm(charger);
-  const behind = front ? frontTurn(front, path, exhaust.flow, carried, rule.front!) : null;
+  const behind = front ? frontTurn(front, path, exhaust.flow, at.exhaustBetween, carried, rule.front!) : null;
   if (typeof behind === 'string') return behind;
   const given: Given = {
     flow: exhaust.flow / drive.count,
     port: exhaust.port,
     temperature: exhaust.inlet,
-    outletPressure: behind ? behind.turbine.inlet.pressure : tailPressure(drive, exhaust.flow, carried.mixed),
+    outletPressure: behind ? behind.turbine.inlet.pressure : tailPressure(drive, exhaust.flow, carried.tail),
     shaftRpm,
     start: carried.ratio,
   };
@@ -140,7 +139,7 @@ export function turn(
   const needed = airFlow * charger.outlet.work;
   const turbine = 'opening' in rule ? atOpening(drive, given, rule.opening) : atPower(drive, given, needed);
   if (!turbine) return 'opening' in rule ? 'turbine-blocked' : 'turbine-too-small';
-  carried.mixed = turbine.mixed;
+  if (!behind) carried.tail = turbine.mixed;
   carried.ratio = turbine.ratio;
   carried.port = turbine.port;
   const port = portPressure(drive, turbine.inlet.pressure, exhaust.inlet, exhaust.flow);
@@ -154,6 +153,7 @@ export function turn(
       backPressureRatio: port / at.manifoldPressure,
       manifoldPressure: nextPressure(build, path, at.manifoldPressure, rule, turbine, shaftRpm),
       frontRatio: rule.isFrontRead ? at.frontRatio : drivenFront,
+      exhaustBetween: turbine.mixed,
     },
     turbine,
     front: behind,
@@ -174,6 +174,7 @@ function frontTurn(
   { drive, machine }: TurboCharger,
   path: AirPath,
   exhaustFlow: number,
+  temperature: number,
   carried: Carried,
   rule: FrontRule,
 ): Turn['front'] | MatchStop {
@@ -181,9 +182,9 @@ function frontTurn(
   const shaftRpm = machine.shaftRpm(air);
   const given: Given = {
     flow: exhaustFlow,
-    port: carried.mixed,
-    temperature: carried.mixed,
-    outletPressure: tailPressure(drive, exhaustFlow, carried.frontMixed),
+    port: temperature,
+    temperature,
+    outletPressure: tailPressure(drive, exhaustFlow, carried.tail),
     shaftRpm,
     start: carried.frontTurbineRatio,
   };
@@ -195,7 +196,7 @@ function frontTurn(
         : atPower(drive, given, path.massFlow * air.outlet.work);
   if (!turbine)
     return rule.kind === 'opening' || rule.kind === 'shaft' ? 'turbine-blocked' : 'turbine-too-small';
-  carried.frontMixed = turbine.mixed;
+  carried.tail = turbine.mixed;
   carried.frontTurbineRatio = turbine.ratio;
   return { turbine, shaftRpm };
 }

@@ -193,8 +193,7 @@ function solveTurbo(
     return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
   const near = matchedOf(build, start);
   const far = matchedOf(build, before);
-  // Only what the gate holds is near what is asked.
-  const asked = askedAt(build, speedRpm, level, near?.match?.kind === 'held' ? near : undefined, far);
+  const asked = askedAt(build, speedRpm, level, near, far);
   // A turbo is there whether boost is wanted or not: then its gate is asked for none.
   const pressure = asked.kind === 'boost' ? asked.pressure : unboostedAt(build, speedRpm).manifold.pressure;
   const solved = solveMatched(build, speedRpm, pressure, near, far);

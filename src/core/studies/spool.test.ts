@@ -72,6 +72,7 @@ describe('a load step', () => {
           backPressureRatio: near?.unknowns.backPressureRatio ?? 1.2,
           manifoldPressure: p,
           frontRatio: 1,
+          exhaustBetween: 900,
         },
         freshCarried(),
         near?.path,

@@ -18,7 +18,7 @@ import type { PlacedLoss } from '../build/plumbing';
 import { aloneAt, unboostedAt, type Level } from '../solve/demand';
 import { fuelledFor } from '../charge-path/matched';
 import { askedAt, planLevel, solvePoint, type OperatingPoint } from '../solve/point';
-import { carriedOf, freshCarried, settle, type Settled } from '../charge-path/settle';
+import { BETWEEN_TURBINES, carriedOf, freshCarried, settle, type Settled } from '../charge-path/settle';
 
 /** How time to boost is tried, as plain numbers. SI; speeds rev/min, rate rev/min in a second. */
 export type TrialPlan = {
@@ -185,6 +185,7 @@ function throttled(build: MatchedBuild, speedRpm: number, load: number): Before 
         backPressureRatio: 1.5,
         manifoldPressure: pressure,
         frontRatio: 1,
+        exhaustBetween: BETWEEN_TURBINES,
       },
       freshCarried(),
       last?.path,
@@ -251,6 +252,7 @@ function atShafts(
     backPressureRatio: 1.1,
     manifoldPressure: build.climate.pressure * 1.02,
     frontRatio: frontCharger(build) ? 1.02 : 1,
+    exhaustBetween: BETWEEN_TURBINES,
   };
   const carried = near ? carriedOf(near.turn) : freshCarried();
   const solve = (rule: FrontRule | undefined) =>
