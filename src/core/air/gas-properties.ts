@@ -64,8 +64,22 @@ const species = {
 export type SpeciesName = keyof typeof species;
 export const molarMassOf = (name: SpeciesName): number => species[name].molarMass;
 
-/** A frozen ideal mixture: molar mass kg/mol, gas constant J/(kg·K), and its two polynomials per kilogram. */
-export type Gas = { molarMass: number; gasConstant: number; low: Float64Array; high: Float64Array };
+/**
+ * The polynomials of one range of temperature over R, their divisors worked in (they are evaluated hundreds of thousands
+ * of times): cp, from T^0; h/T, from 1/T; s° without its logarithm and constant, from T^1, then its a0 and its constant.
+ */
+type Polynomials = { heat: number[]; enthalpy: number[]; entropy: number[]; log: number; constant: number };
+
+const polynomials = ([a0, a1, a2, a3, a4, a5, a6]: readonly number[]): Polynomials => ({
+  heat: [a0!, a1!, a2!, a3!, a4!],
+  enthalpy: [a5!, a0!, a1! / 2, a2! / 3, a3! / 4, a4! / 5],
+  entropy: [a1!, a2! / 2, a3! / 3, a4! / 4],
+  log: a0!,
+  constant: a6!,
+});
+
+/** A frozen ideal mixture: molar mass kg/mol, gas constant J/(kg·K), and its polynomials below and above the break. */
+export type Gas = { molarMass: number; gasConstant: number; low: Polynomials; high: Polynomials };
 
 /** Dry air by volume, in shares of one. */
 export const DRY_AIR: Partial<Record<SpeciesName, number>> = {
@@ -85,8 +99,8 @@ export function makeGas(moles: Partial<Record<SpeciesName, number>>): Gas {
   if (!(total > 0) || entries.some(([, n]) => !(n >= 0)))
     throw new RangeError('A gas needs positive amounts.');
   let molarMass = 0;
-  const low = new Float64Array(7);
-  const high = new Float64Array(7);
+  const low = new Array<number>(7).fill(0);
+  const high = new Array<number>(7).fill(0);
   for (const [name, n] of entries) {
     const x = n / total;
     molarMass += x * species[name].molarMass;
@@ -95,7 +109,12 @@ export function makeGas(moles: Partial<Record<SpeciesName, number>>): Gas {
       high[i]! += x * species[name].high[i]!;
     }
   }
-  return { molarMass, gasConstant: R_UNIVERSAL / molarMass, low, high };
+  return {
+    molarMass,
+    gasConstant: R_UNIVERSAL / molarMass,
+    low: polynomials(low),
+    high: polynomials(high),
+  };
 }
 
 /** Moist air. In: kg of water per kg of dry air, 0 or more. */
@@ -105,7 +124,7 @@ export function moistAir(humidityRatio: number): Gas {
   return makeGas({ ...DRY_AIR, H2O: water });
 }
 
-function branch(gas: Gas, temperature: number): Float64Array {
+function branch(gas: Gas, temperature: number): Polynomials {
   if (!(temperature >= GAS_RANGE.lowest && temperature <= GAS_RANGE.highest))
     throw new RangeError('Gas properties are known from 200 to 3,500 K.');
   return temperature < BREAK ? gas.low : gas.high;
@@ -113,29 +132,22 @@ function branch(gas: Gas, temperature: number): Float64Array {
 
 /** Specific heat at constant pressure, J/(kg·K). In: K, 200 to 3,500; throws RangeError outside. */
 export function specificHeat(gas: Gas, temperature: number): number {
-  const a = branch(gas, temperature);
+  const a = branch(gas, temperature).heat;
   const t = temperature;
   return gas.gasConstant * (a[0]! + t * (a[1]! + t * (a[2]! + t * (a[3]! + t * a[4]!))));
 }
 
 /** Specific enthalpy with the enthalpy of formation at 298.15 K in it, J/kg. In: K, 200 to 3,500; throws outside. */
 export function enthalpy(gas: Gas, temperature: number): number {
-  const a = branch(gas, temperature);
+  const a = branch(gas, temperature).enthalpy;
   const t = temperature;
-  return (
-    gas.gasConstant *
-    (a[5]! + t * (a[0]! + t * (a[1]! / 2 + t * (a[2]! / 3 + t * (a[3]! / 4 + (t * a[4]!) / 5)))))
-  );
+  return gas.gasConstant * (a[0]! + t * (a[1]! + t * (a[2]! + t * (a[3]! + t * (a[4]! + t * a[5]!)))));
 }
 
 /** Standard-pressure entropy s°, J/(kg·K), without the mixing term (it cancels in a frozen gas). In: K; throws outside. */
 export function entropy(gas: Gas, temperature: number): number {
   const a = branch(gas, temperature);
-  const t = temperature;
-  return (
-    gas.gasConstant *
-    (a[0]! * Math.log(t) + t * (a[1]! + t * (a[2]! / 2 + t * (a[3]! / 3 + (t * a[4]!) / 4))) + a[6]!)
-  );
+  return gas.gasConstant * (a.log * Math.log(temperature) + entropySeries(a, temperature) + a.constant);
 }
 
 const held = (temperature: number): number =>
@@ -156,8 +168,8 @@ export function temperatureAtEnthalpy(gas: Gas, target: number, start = 400): nu
 }
 
 /** The part of s°/R that is a polynomial: all but a0 · ln T and the constant. */
-const entropySeries = (a: Float64Array, t: number): number =>
-  t * (a[1]! + t * (a[2]! / 2 + t * (a[3]! / 3 + (t * a[4]!) / 4)));
+const entropySeries = ({ entropy: a }: Polynomials, t: number): number =>
+  t * (a[0]! + t * (a[1]! + t * (a[2]! + t * a[3]!)));
 
 /** A step of the logarithm of the temperature that leaves less than 1e-9 of it: an error e goes to about e²/20. */
 const LOG_STEP = 1e-4;
@@ -167,7 +179,7 @@ export type Isentrope = {
   gas: Gas;
   temperature: number;
   /** Coefficients there, and of them s°/R without a0 · ln T and the constant. */
-  coefficients: Float64Array;
+  coefficients: Polynomials;
   series: number;
   /** cp/R. */
   heat: number;
@@ -206,9 +218,9 @@ export function temperatureAlong(
       t = at;
     }
     const b = branch(gas, t);
-    let left = change - b[0]! * log - entropySeries(b, t) + series;
+    let left = change - b.log * log - entropySeries(b, t) + series;
     // From one range of the data to the other the logarithms and constants do not cancel.
-    if (b !== a) left += (a[0]! - b[0]!) * Math.log(temperature) + a[6]! - b[6]!;
+    if (b !== a) left += (a.log - b.log) * Math.log(temperature) + a.constant - b.constant;
     const step = (left * gas.gasConstant) / specificHeat(gas, t);
     if (Math.abs(step) < LOG_STEP) return held(t * (1 + step * (1 + step / 2)));
     log += step;

@@ -111,7 +111,8 @@ export function solveAirPath(
       charger.outlet.pressure = p2;
       charger.outlet.ratio = ratio;
       cooled = cool(alone ? null : last.cooler, charger.outlet.temperature);
-      path.cooler = { pressure: p2c, temperature: cooled };
+      path.cooler.pressure = p2c;
+      path.cooler.temperature = cooled;
     }
     const moved = Math.abs(reached - pressure) / climate.pressure;
     const f = cooled - t;
@@ -334,7 +335,8 @@ export function chargeTo(build: Build, path: AirPath, pressure: number, temperat
   charger.outlet.pressure = p2;
   charger.outlet.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
-  path.cooler = { pressure: p2c, temperature: cool(leg.cooler, charger.outlet.temperature) };
+  path.cooler.pressure = p2c;
+  path.cooler.temperature = cool(leg.cooler, charger.outlet.temperature);
 }
 
 const cool = (cooler: Cooler | null, inlet: number): number =>

@@ -57,13 +57,14 @@ function bounded(place: number, next: number, now: number, ambient: number): num
   }
 }
 
-const inOrder = (u: Unknowns): number[] => [
-  u.chargeTemperature,
-  u.backPressureRatio,
-  u.manifoldPressure,
-  u.frontRatio,
-  u.exhaustBetween,
-];
+/** Written into an array that is kept: this is done at every turn. */
+function writeInOrder(into: number[], unknowns: Unknowns): void {
+  into[TEMPERATURE] = unknowns.chargeTemperature;
+  into[BACK_PRESSURE] = unknowns.backPressureRatio;
+  into[PRESSURE] = unknowns.manifoldPressure;
+  into[FRONT] = unknowns.frontRatio;
+  into[BETWEEN] = unknowns.exhaustBetween;
+}
 
 /**
  * The unknowns of a row of chargers, gathered from what stands in it: every way has its charge temperature; an exhaust
@@ -125,6 +126,8 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
   );
   const values = places.map(() => 0.5);
   const steps = places.map(() => 0.5);
+  const now = SCALES.map(() => 0.5);
+  const next = SCALES.map(() => 0.5);
   const size = places.length;
   let at = start;
   let best = Infinity;
@@ -133,8 +136,8 @@ export function findFixedPoint<Found extends { next: Unknowns }>({
     const found = take(at, i);
     // What a turn cannot do is the pipes' fault where they pass no more by then.
     if (typeof found === 'string') return stopOf(build, path, at.manifoldPressure) ?? found;
-    const now = inOrder(at);
-    const next = inOrder(found.next);
+    writeInOrder(now, at);
+    writeInOrder(next, found.next);
     let residual = 0;
     for (let k = 0; k < size; k++) {
       const place = places[k]!;

@@ -4,6 +4,13 @@ export type Secant = { dx: readonly number[]; df: readonly number[] };
 /** Columns of the least-squares problem that lie closer than this to the ones before say nothing new. */
 const DEPENDENT = 1e-5;
 
+/** An array of numbers, not of integers, to be written into. */
+const room = (length: number): number[] => {
+  const numbers: number[] = [];
+  for (let i = 0; i < length; i++) numbers.push(0.5);
+  return numbers;
+};
+
 /**
  * Anderson's mixing: the next guess of a fixed-point search in any number of unknowns, from the last few steps. With no step
  * before it is plain substitution.
@@ -21,9 +28,11 @@ export class AndersonMixer {
   // Plain arrays: for so few numbers they are made and read faster than typed ones.
   private readonly lastX: number[];
   private readonly lastF: number[];
-  private readonly columns: number[][];
-  private readonly triangle: number[][];
+  /** Row after row: the columns of the least squares, and their triangle. */
+  private readonly columns: number[];
+  private readonly triangle: number[];
   private readonly gammas: number[];
+  private readonly used: number[];
 
   constructor(
     private readonly scales: readonly number[],
@@ -31,16 +40,12 @@ export class AndersonMixer {
     known: readonly Secant[] = [],
   ) {
     this.kept = depth > 0 ? known.slice(-depth) : [];
-    this.lastX = scales.map(() => 0.5);
-    this.lastF = scales.map(() => 0.5);
-    this.columns = [];
-    this.triangle = [];
-    this.gammas = [];
-    for (let k = 0; k < depth; k++) {
-      this.columns.push(scales.map(() => 0.5));
-      this.triangle.push(new Array<number>(depth).fill(0.5));
-      this.gammas.push(0.5);
-    }
+    this.lastX = room(scales.length);
+    this.lastF = room(scales.length);
+    this.columns = room(depth * scales.length);
+    this.triangle = room(depth * depth);
+    this.gammas = room(depth);
+    this.used = [];
   }
 
   forget(): void {
@@ -55,45 +60,45 @@ export class AndersonMixer {
 
   next(x: readonly number[], f: readonly number[]): number[] {
     this.keep(x, f);
-    const { scales, kept, columns, triangle, gammas } = this;
+    const { scales, kept, columns, triangle, gammas, used, depth } = this;
     const size = scales.length;
     const mixed = new Array<number>(size);
     for (let i = 0; i < size; i++) mixed[i] = x[i]! + f[i]!;
     // Newest difference first: where two say the same, the newer one is kept.
-    const used: Secant[] = [];
+    let count = 0;
     for (let j = kept.length - 1; j >= 0; j--) {
       const { df } = kept[j]!;
-      const rank = used.length;
-      const column = columns[rank]!;
-      const row = triangle[rank]!;
+      const column = count * size;
+      const row = count * depth;
       let length = 0;
       for (let i = 0; i < size; i++) {
-        column[i] = df[i]! * scales[i]!;
-        length += column[i]! * column[i]!;
+        const entry = df[i]! * scales[i]!;
+        columns[column + i] = entry;
+        length += entry * entry;
       }
-      for (let k = 0; k < rank; k++) {
-        const other = columns[k]!;
+      for (let k = 0; k < count; k++) {
+        const other = k * size;
         let along = 0;
-        for (let i = 0; i < size; i++) along += other[i]! * column[i]!;
-        for (let i = 0; i < size; i++) column[i]! -= along * other[i]!;
-        row[k] = along;
+        for (let i = 0; i < size; i++) along += columns[other + i]! * columns[column + i]!;
+        for (let i = 0; i < size; i++) columns[column + i]! -= along * columns[other + i]!;
+        triangle[row + k] = along;
       }
       let left = 0;
-      for (let i = 0; i < size; i++) left += column[i]! * column[i]!;
+      for (let i = 0; i < size; i++) left += columns[column + i]! * columns[column + i]!;
       if (!(left > DEPENDENT * DEPENDENT * length)) continue;
       const norm = Math.sqrt(left);
-      for (let i = 0; i < size; i++) column[i]! /= norm;
-      row[rank] = norm;
-      used.push(kept[j]!);
+      for (let i = 0; i < size; i++) columns[column + i]! /= norm;
+      triangle[row + count] = norm;
+      used[count++] = j;
     }
-    for (let k = used.length - 1; k >= 0; k--) {
+    for (let k = count - 1; k >= 0; k--) {
       let value = 0;
-      for (let i = 0; i < size; i++) value += columns[k]![i]! * f[i]! * scales[i]!;
-      for (let j = k + 1; j < used.length; j++) value -= triangle[j]![k]! * gammas[j]!;
-      gammas[k] = value / triangle[k]![k]!;
+      for (let i = 0; i < size; i++) value += columns[k * size + i]! * f[i]! * scales[i]!;
+      for (let j = k + 1; j < count; j++) value -= triangle[j * depth + k]! * gammas[j]!;
+      gammas[k] = value / triangle[k * depth + k]!;
     }
-    for (let k = 0; k < used.length; k++) {
-      const { dx, df } = used[k]!;
+    for (let k = 0; k < count; k++) {
+      const { dx, df } = kept[used[k]!]!;
       for (let i = 0; i < size; i++) mixed[i]! -= gammas[k]! * (dx[i]! + df[i]!);
     }
     return mixed;

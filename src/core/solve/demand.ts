@@ -40,14 +40,18 @@ export function manifoldFor(
   start?: Matched,
   before?: Matched,
 ): Level {
-  const nearby = start && isMatched(build) ? matchedFor(build, speedRpm, power, start, before) : null;
-  if (nearby)
+  const beside = (match: Matched, further?: Matched): Level | null => {
+    const found = isMatched(build) ? matchedFor(build, speedRpm, power, match, further) : null;
+    if (!found || engineCharger(found.path).outlet.ratio > HIGHEST_RATIO) return null;
     return {
       kind: 'boost',
-      pressure: nearby.unknowns.manifoldPressure,
-      iterations: nearby.iterations,
-      residual: powerOf(build, nearby.path) - power,
+      pressure: found.unknowns.manifoldPressure,
+      iterations: found.iterations,
+      residual: powerOf(build, found.path) - power,
     };
+  };
+  const nearby = start ? beside(start, before) : null;
+  if (nearby) return nearby;
   const unboosted = unboostedAt(build, speedRpm);
   if (powerOf(build, unboosted) >= power) return { kind: 'unboosted' };
   if (!build.charged)
@@ -82,6 +86,8 @@ export function manifoldFor(
   const guess = isMatched(build) ? manifoldFor(withDriveOpen(build), speedRpm, power) : null;
   if (guess?.kind === 'boost') {
     const under = solve(guess.pressure * 0.94);
+    const level = near?.match && isUsable(under) ? beside(near) : null;
+    if (level) return level;
     if (isUsable(under) && powerOf(build, under) < power) {
       low = guess.pressure * 0.94;
       high = guess.pressure * 1.01;

@@ -213,8 +213,11 @@ const totalRatio = (path: AirPath): number => {
 export type Running = MapPoint & { shaftSpeedRpm: number | null; speedShare: number | null };
 
 /** Where the chargers run on their maps, ambient first; none of those without a map. */
-export const runningOf = ({ chargers }: Pick<OperatingPoint, 'chargers'>): Running[] =>
-  chargers.flatMap(({ at }) => at ?? []);
+export function runningOf({ chargers }: Pick<OperatingPoint, 'chargers'>): Running[] {
+  const running: Running[] = [];
+  for (const { at } of chargers) if (at) running.push(at);
+  return running;
+}
 
 /** A place on a map with the shaft's own speed. In: inlet K; the most the shaft may turn, rev/min. */
 function runningAt(at: MapPoint, map: CompiledMap, temperature: number, limit: number): Running {
