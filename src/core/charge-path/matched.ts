@@ -248,7 +248,8 @@ function followed(
   near: Matched,
   ceiling: number,
 ): Settled | null {
-  const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, start, QUICK);
+  const patience = { ...QUICK, beyond: ceiling };
+  const shut = settleBoth(build, speedRpm, { kind: 'opening', opening: 0 }, start, patience);
   if (typeof shut === 'string' || shut.unknowns.manifoldPressure >= ceiling || isPushed(build, shut))
     return null;
   const apart = (pressure: number) => Math.abs(shut.unknowns.manifoldPressure / pressure - 1);

@@ -12,8 +12,11 @@ export const FINELY = { change: 1e-7, tail: 0.002 };
 export const ROUGHLY = { change: 3e-5, tail: 0.2 };
 export const MOST_TURNS = 60;
 
-/** How long a search may go on and how closely it settles. */
-export type Patience = { mostTurns?: number; settled?: typeof SETTLED };
+/** How long a search may go on, how closely it settles, and beyond what manifold pressure, Pa, its answer is of no use. */
+export type Patience = { mostTurns?: number; settled?: typeof SETTLED; beyond?: number };
+
+/** Turns in which a search may still come back from beyond. */
+const MAY_RETURN = 3;
 
 export type Settled = {
   rule: Rule;
@@ -38,7 +41,7 @@ export function settle(
   start: Unknowns,
   carried: Carried,
   from: AirPath | undefined,
-  { mostTurns = MOST_TURNS, settled = SETTLED }: Patience = {},
+  { mostTurns = MOST_TURNS, settled = SETTLED, beyond = Infinity }: Patience = {},
 ): Settled | MatchStop {
   const path = newPath(build, speedRpm, start.backPressureRatio, from);
   const by = ruleName(rule);
@@ -49,6 +52,7 @@ export function settle(
     start,
     unknowns: unknownsOf(build, fixedBy(rule)),
     take: (at, i) => {
+      if (i > MAY_RETURN && at.manifoldPressure > beyond) return 'match-not-found';
       const was = carried.tail;
       const done = turn(build, speedRpm, path, at, carried, rule);
       if (typeof done === 'string') return done;

@@ -27,10 +27,14 @@ export type Level =
   | { kind: 'unboosted' }
   | { kind: 'failed'; reason: Reason };
 
+/** How closely a bracketed pressure is found, Pa; one that is only where another search begins. */
+const CLOSE = 0.5;
+const GUESS = 200;
+
 /**
  * The inverse question at one speed: the manifold pressure, Pa absolute, that makes a flywheel power, W.
  * Out: 'unboosted' if the day's air alone is enough, 'failed' with the reason if no pressure ratio up to 8 makes it.
- * `start`, `before`: matches of neighbouring speeds with about that power. Never throws. Method: Brent on the manifold
+ * `start`, `before`: matches of neighbouring speeds with about that power; `tolerance`: of the pressure, Pa. Never throws. Method: Brent on the manifold
  * pressure over the solved air path; from a neighbour the match is settled with the power as its rule, where that is near.
  */
 export function manifoldFor(
@@ -39,6 +43,7 @@ export function manifoldFor(
   power: number,
   start?: Matched,
   before?: Matched,
+  tolerance = CLOSE,
 ): Level {
   const beside = (match: Matched, further?: Matched): Level | null => {
     const found = isMatched(build) ? matchedFor(build, speedRpm, power, match, further) : null;
@@ -74,7 +79,7 @@ export function manifoldFor(
   };
   const isUsable = (p: AirPath) => p.kind === 'converged' && engineCharger(p).outlet.ratio <= HIGHEST_RATIO;
   const between = (low: number, high: number): Level | null => {
-    const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance: 0.5 });
+    const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance });
     return found.kind === 'converged'
       ? { kind: 'boost', pressure: found.x, iterations: found.iterations, residual: found.residual }
       : null;
@@ -83,7 +88,9 @@ export function manifoldFor(
   let low = unboosted.manifold.pressure * 0.8;
   let high = unboosted.manifold.pressure;
   // With a turbine the level by the guessed back pressure is near: the search starts just under it, where that is too little.
-  const guess = isMatched(build) ? manifoldFor(withDriveOpen(build), speedRpm, power) : null;
+  const guess = isMatched(build)
+    ? manifoldFor(withDriveOpen(build), speedRpm, power, undefined, undefined, GUESS)
+    : null;
   if (guess?.kind === 'boost') {
     const under = solve(guess.pressure * 0.94);
     const level = near?.match && isUsable(under) ? beside(near) : null;
