@@ -114,11 +114,11 @@ test('the library ranked: weights move it, filters narrow it, the schools pick, 
 
 test('the server away: the ranking says so and tries again', async ({ page, request }) => {
   const id = await makeTurboJob(request, 'Ranking away');
-  await page.route('**/api/library/compressors/maps*', (route) => route.abort());
+  await page.route('**/api/selection/compressors*', (route) => route.abort());
   await open(page, `/jobs/${id}/charger?charger=rank`);
   const list = page.getByRole('region', { name: 'Turbochargers, best first' });
   await expect(list.getByRole('status').first()).toContainText('is the server away?', { timeout: 20_000 });
-  await page.unroute('**/api/library/compressors/maps*');
+  await page.unroute('**/api/selection/compressors*');
   await list.getByRole('button', { name: 'Try again' }).click();
   await expect(list.getByRole('status').first()).toContainText(/make the goal/, { timeout: 40_000 });
 });

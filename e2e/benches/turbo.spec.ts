@@ -202,13 +202,13 @@ test('a turbine whose flow falls, or with no housing data, is refused with its s
     document: { kind: string; housings?: { capacity: { kind: string; points?: { flow: number }[] } }[] };
   };
   const file = (await (await request.get(`/api${single}/export`)).json()) as { library: Item[] };
-  const before = (await (await request.get('/api/library/turbochargers')).json()) as { turbines: object[] };
+  const before = (await (await request.get('/api/selection/turbochargers')).json()) as { turbines: object[] };
   const points = file.library.flatMap((i) => i.document.housings ?? []).find((h) => h.capacity.points)!
     .capacity.points!;
   points[4]!.flow = points[2]!.flow * 0.5;
   const answer = await request.post('/api/import', { data: { text: JSON.stringify(file) } });
   expect(answer.status()).toBe(422);
   expect(JSON.stringify(await answer.json())).toContain('Flow must not fall with expansion ratio.');
-  const after = (await (await request.get('/api/library/turbochargers')).json()) as { turbines: object[] };
+  const after = (await (await request.get('/api/selection/turbochargers')).json()) as { turbines: object[] };
   expect(after.turbines.length).toBe(before.turbines.length);
 });

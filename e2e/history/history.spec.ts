@@ -114,10 +114,10 @@ test('the bin holds jobs, setups and parts; they come back or go for good', asyn
   const parts = page.getByRole('region', { name: 'Library' });
   await parts.getByRole('button', { name: 'Bring Birch 50, copy back' }).click();
   await expect(parts).toHaveCount(0);
-  const { compressors } = (await (await request.get('/api/library/compressors')).json()) as {
-    compressors: { id: string; name: string }[];
+  const { items } = (await (await request.get('/api/library/compressors')).json()) as {
+    items: { id: string; name: string }[];
   };
-  const copy = compressors.find((c) => c.name === 'Birch 50, copy')!;
+  const copy = items.find((c) => c.name === 'Birch 50, copy')!;
   expect(
     (await request.put(`/api/library/compressors/${copy.id}/bin`, { data: { binned: true } })).status(),
   ).toBe(200);

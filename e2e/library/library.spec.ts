@@ -157,8 +157,8 @@ test('an item is added by hand, duplicated, retired and taken back', async ({ pa
   await expect(rows(page)).toHaveCount(1);
   await page.getByRole('button', { name: 'Take it back' }).last().click();
   await expect(rows(page)).toHaveCount(2);
-  const all = (await (await request.get(api)).json()) as { compressors: { id: string; name: string }[] };
-  for (const item of all.compressors.filter((c) => c.name.startsWith('By hand')))
+  const all = (await (await request.get(api)).json()) as { items: { id: string; name: string }[] };
+  for (const item of all.items.filter((c) => c.name.startsWith('By hand')))
     await retire(request, item.id);
   await open(page, '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340/charger');
   await expect(
@@ -247,7 +247,7 @@ test('a map is imported from a foreign CSV: columns guessed, conditions asked fo
 });
 
 test('files that are no map say why, and nothing is imported', async ({ page, request }) => {
-  const before = ((await (await request.get(api)).json()) as { compressors: unknown[] }).compressors.length;
+  const before = ((await (await request.get(api)).json()) as { items: unknown[] }).items.length;
   await open(page, '/library/compressors/import');
   const put = (name: string, buffer: Buffer) =>
     page.getByLabel('Map file to import').setInputFiles({ name, mimeType: 'text/csv', buffer });
@@ -262,7 +262,7 @@ test('files that are no map say why, and nothing is imported', async ({ page, re
   await put('torn.json', Buffer.from('{"lines": [\n {"speed": 1,\n'));
   await expect(page.getByText(/cannot be read as JSON\. Line 3/)).toBeVisible();
   await page.getByLabel('Map file to import').setInputFiles([]);
-  const after = ((await (await request.get(api)).json()) as { compressors: unknown[] }).compressors.length;
+  const after = ((await (await request.get(api)).json()) as { items: unknown[] }).items.length;
   expect(after).toBe(before);
 
   const map = await birch(request);

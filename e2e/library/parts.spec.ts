@@ -50,16 +50,16 @@ test('a turbocharger put together from other parts is offered to jobs', async ({
   await page.getByRole('combobox', { name: /^Housing/ }).selectOption({ index: 1 });
   await page.getByRole('button', { name: 'Save as revision 2' }).click();
   await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
-  const offered = (await (await request.get('/api/library/turbochargers')).json()) as {
+  const offered = (await (await request.get('/api/selection/turbochargers')).json()) as {
     turbochargers: { document: { name: string; housing: number } }[];
   };
   expect(offered.turbochargers.find((t) => t.document.name === 'Shop special')?.document.housing).toBe(1);
   // A housing its turbine does not have is refused, with what it has.
   const id = page.url().split('/').at(-1);
-  const { document } = (await (await request.get(`/api/library/parts/${id}`)).json()) as {
+  const { document } = (await (await request.get(`/api/library/turbochargers/${id}`)).json()) as {
     document: Record<string, unknown>;
   };
-  const refused = await request.put(`/api/library/parts/${id}`, {
+  const refused = await request.put(`/api/library/turbochargers/${id}`, {
     data: { baseRevision: 2, document: { ...document, housing: 11 } },
   });
   expect(refused.status()).toBe(422);
@@ -93,7 +93,7 @@ test('a turbine’s table is imported: columns and unit asked for, what is missi
   await store.click();
   await page.waitForURL(/turbines\/[0-9a-f-]{36}/);
   const id = page.url().split('/').at(-1);
-  const csv = await (await request.get(`/api/library/parts/${id}/export?format=csv`)).text();
+  const csv = await (await request.get(`/api/library/turbines/${id}/export?format=csv`)).text();
   expect(csv).toContain('# name: rig wheel');
   expect(csv).toContain('"Housing 1",1.4,0.1');
 });

@@ -15,7 +15,7 @@ import { compileBuild } from '../../src/core/build/build';
 import { solveSweep } from '../../src/core/solve/sweep';
 import { createDatabase } from '../../src/data/connection';
 import { sampleCompressors, sampleJob, sampleLibrary } from '../../src/data/demo/sample';
-import { addCompressor } from '../../src/data/repositories/library';
+import { addItem } from '../../src/data/repositories/library';
 import { seedDemo } from '../../src/data/seed';
 import { makeMap } from '../../src/formats/map-import';
 import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
@@ -130,7 +130,7 @@ async function largeShop(folder: string, count: number): Promise<void> {
       const map = structuredClone(document);
       map.name = `${document.name} no. ${i}`;
       for (const line of map.lines) for (const p of line.points) p.flow *= scale;
-      await addCompressor(db, map);
+      await addItem(db, map);
     }
   });
 }

@@ -7,7 +7,7 @@ import { launch } from '../../e2e/support/browser';
 import { createDatabase } from '../../src/data/connection';
 import { sampleCompressors, sampleJob } from '../../src/data/demo/sample';
 import { createJob, saveJob } from '../../src/data/repositories/jobs';
-import { addCompressor } from '../../src/data/repositories/library';
+import { addItem } from '../../src/data/repositories/library';
 import { seedDemo } from '../../src/data/seed';
 import { address, median, print, quantile, serving } from './lib';
 
@@ -21,7 +21,7 @@ async function grownShop(folder: string, jobs: number, parts: number, revisions:
     await seedDemo(db);
     for (let i = sampleCompressors.length; i < parts; i++) {
       const { document } = sampleCompressors[i % sampleCompressors.length]!;
-      await addCompressor(db, { ...document, name: `${document.name} no. ${i}` });
+      await addItem(db, { ...document, name: `${document.name} no. ${i}` });
     }
     for (let i = 2; i < jobs; i++) await createJob(db, { ...sampleJob(1), name: `Job no. ${i}` });
     let job = sampleJob(0);

@@ -29,17 +29,16 @@ import {
 import { refsOf } from '@/core/documents/refs';
 import { isCompressor, isTurbine, isTurbocharger } from '@/formats/library-items';
 import {
-  addCompressor,
   addItem,
   duplicateItem,
-  findCompressor,
+  findEntry,
   findNewest,
-  findPart,
   findRevisions,
   listCompressors,
   listTurbochargers,
   listHeads,
-  listParts,
+  listItems,
+  listLines,
   refreshHeads,
   saveItem,
   setItemBinned,
@@ -148,7 +147,7 @@ describe('the library', () => {
   const birch = () => sampleCompressors.find((c) => c.id === 'birch-50')!.document;
 
   it('an edited item is a new revision; the job that uses it keeps its own and can see the newer', async () => {
-    const item = await addCompressor(db, { ...birch(), name: 'Edited' });
+    const item = await addItem(db, { ...birch(), name: 'Edited' });
     const job = sampleJob(0);
     put(job, 'single', { engine: compressorFit(item.id) });
     const made = await createJob(db, job);
@@ -162,13 +161,13 @@ describe('the library', () => {
     });
     expect((await findRevisions(db, [{ id: item.id, revision: 1 }]))[0]!.document).toEqual(item.document);
     expect((await findNewest(db, [item.id]))[0]).toMatchObject({ revision: 2 });
-    expect(await findCompressor(db, item.id)).toMatchObject({
+    expect(await findEntry(db, 'compressor', item.id)).toMatchObject({
       revision: 2,
       newest: 2,
       jobs: [{ id: made.id, revision: 1 }],
     });
-    expect(await findCompressor(db, item.id, 1)).toMatchObject({ revision: 1, newest: 2 });
-    expect(await findCompressor(db, item.id, 7)).toBeNull();
+    expect(await findEntry(db, 'compressor', item.id, 1)).toMatchObject({ revision: 1, newest: 2 });
+    expect(await findEntry(db, 'compressor', item.id, 7)).toBeNull();
     const head = (await listHeads(db)).find((h) => h.id === item.id)!;
     expect(head).toMatchObject({ jobCount: 1, maxSpeedRpm: 150_000, retired: false });
     await setBinned(db, made.id, true);
@@ -176,36 +175,35 @@ describe('the library', () => {
   });
 
   it('a retired item is listed but no longer offered, and comes back', async () => {
-    const item = await addCompressor(db, { ...birch(), name: 'Old' });
-    expect(await setRetired(db, item.id, true)).toBe(true);
+    const item = await addItem(db, { ...birch(), name: 'Old' });
+    expect(await setRetired(db, 'compressor', item.id, true)).toBe(true);
     expect((await listCompressors(db)).some((c) => c.id === item.id)).toBe(false);
     expect((await listHeads(db)).find((h) => h.id === item.id)).toMatchObject({ retired: true });
-    await setRetired(db, item.id, false);
+    await setRetired(db, 'compressor', item.id, false);
     expect((await listCompressors(db)).some((c) => c.id === item.id)).toBe(true);
-    expect(await setRetired(db, 'nobody', true)).toBe(false);
-    const copy = await duplicateItem(db, item.id);
+    expect(await setRetired(db, 'compressor', 'nobody', true)).toBe(false);
+    const copy = await duplicateItem(db, 'compressor', item.id);
     expect(copy!.document.name).toBe('Old, copy');
-    expect((await duplicateItem(db, item.id))!.document.name).toBe('Old, copy 2');
-    expect(await duplicateItem(db, 'nobody')).toBeNull();
+    expect((await duplicateItem(db, 'compressor', item.id))!.document.name).toBe('Old, copy 2');
+    expect(await duplicateItem(db, 'compressor', 'nobody')).toBeNull();
   });
 
   it('a turbine is kept as a compressor is: revisions, copies, the bin; a job and a turbocharger hold on to it', async () => {
-    const source = (await listParts(db, 'turbine')).find((t) => t.document.kind === 'turbine')!;
+    const source = (await listItems(db, 'turbine'))[0]!;
     const item = await addItem(db, { ...source.document, name: 'Kept turbine' });
     const changed = { ...item.document, note: 'seen' };
     expect(await saveItem(db, item.id, 1, changed)).toEqual({ ok: true, revision: 2 });
     expect(await saveItem(db, item.id, 1, { ...changed, note: 'late' })).toMatchObject({ reason: 'stale' });
     // What an item is it stays.
     expect(await saveItem(db, item.id, 2, birch())).toEqual({ ok: false, reason: 'missing' });
-    expect(await findPart(db, item.id)).toMatchObject({ revision: 2, newest: 2, jobs: [] });
-    expect(await findCompressor(db, item.id)).toBeNull();
-    expect((await duplicateItem(db, item.id))!.document.name).toBe('Kept turbine, copy');
+    expect(await findEntry(db, 'turbine', item.id)).toMatchObject({ revision: 2, newest: 2, jobs: [] });
+    expect(await findEntry(db, 'compressor', item.id)).toBeNull();
+    expect((await duplicateItem(db, 'turbine', item.id))!.document.name).toBe('Kept turbine, copy');
 
-    const turbo = (await listParts(db, 'turbocharger'))[0]!;
-    if (turbo.document.kind !== 'turbocharger') throw new Error(turbo.document.kind);
+    const turbo = (await listItems(db, 'turbocharger'))[0]!;
     await addItem(db, { ...turbo.document, name: 'Made of it', turbine: { id: item.id, revision: 1 } });
-    await setItemBinned(db, item.id, true);
-    expect((await listParts(db, 'turbine')).some((t) => t.id === item.id)).toBe(false);
+    await setItemBinned(db, 'turbine', item.id, true);
+    expect((await listLines(db, 'turbine')).some((t) => t.id === item.id)).toBe(false);
     expect((await listBin(db)).items.find((i) => i.id === item.id)).toMatchObject({
       name: 'Kept turbine',
       jobs: ['Made of it'],
@@ -214,7 +212,7 @@ describe('the library', () => {
     const offered = await listTurbochargers(db);
     expect(offered.turbochargers.some((t) => t.document.name === 'Made of it')).toBe(true);
     expect(offered.turbines.find((t) => t.id === item.id)).toMatchObject({ revision: 1 });
-    expect(await removeItem(db, item.id)).toMatchObject({ ok: false });
+    expect(await removeItem(db, 'turbine', item.id)).toMatchObject({ ok: false });
   });
 
   it('parts of the library are the library', async () => {
@@ -298,14 +296,14 @@ describe('the bin', () => {
     const doomed = await createJob(db, { ...job, name: 'Doomed' });
     expect(await removeJob(db, doomed.id)).toBe(false);
     await setBinned(db, doomed.id, true);
-    const loose = await addCompressor(db, sampleCompressors[0]!.document);
-    expect(await removeItem(db, loose.id)).toEqual({ ok: false, reason: 'missing' });
-    expect(await setItemBinned(db, loose.id, true)).toBe(true);
+    const loose = await addItem(db, sampleCompressors[0]!.document);
+    expect(await removeItem(db, 'compressor', loose.id)).toEqual({ ok: false, reason: 'missing' });
+    expect(await setItemBinned(db, 'compressor', loose.id, true)).toBe(true);
     // Hazel 48 lies on the deleted setup alone: it may be brought back, so the part stays.
-    expect(await setItemBinned(db, 'hazel-48', true)).toBe(true);
+    expect(await setItemBinned(db, 'compressor', 'hazel-48', true)).toBe(true);
     expect((await listHeads(db)).some((h) => h.id === 'hazel-48')).toBe(false);
     expect((await listCompressors(db)).some((c) => c.id === loose.id)).toBe(false);
-    expect(await findCompressor(db, 'hazel-48')).toMatchObject({ binned: true });
+    expect(await findEntry(db, 'compressor', 'hazel-48')).toMatchObject({ binned: true });
     expect((await finderIndex(db)).items.some((i) => i.id === loose.id)).toBe(false);
     const bin = await listBin(db);
     expect(bin.jobs.map((j) => j.name)).toContain('Doomed');
@@ -319,12 +317,12 @@ describe('the bin', () => {
     const hazel = bin.items.find((i) => i.id === 'hazel-48')!;
     expect(hazel.jobs).toContain('With a binned setup');
     expect(bin.items.find((i) => i.id === loose.id)!.jobs).toEqual([]);
-    expect(await removeItem(db, 'hazel-48')).toMatchObject({ ok: false, reason: 'in-use' });
-    expect(await removeItem(db, loose.id)).toEqual({ ok: true });
-    expect(await findCompressor(db, loose.id)).toBeNull();
+    expect(await removeItem(db, 'compressor', 'hazel-48')).toMatchObject({ ok: false, reason: 'in-use' });
+    expect(await removeItem(db, 'compressor', loose.id)).toEqual({ ok: true });
+    expect(await findEntry(db, 'compressor', loose.id)).toBeNull();
     expect(await removeJob(db, doomed.id)).toBe(true);
     expect(await listRevisions(db, doomed.id)).toEqual([]);
-    await setItemBinned(db, 'hazel-48', false);
+    await setItemBinned(db, 'compressor', 'hazel-48', false);
     expect((await listHeads(db)).some((h) => h.id === 'hazel-48')).toBe(true);
   });
 });
@@ -372,9 +370,12 @@ describe('import', () => {
   it('a part stays in the bin while a turbocharger is made of it', async () => {
     const { turbochargers } = await listTurbochargers(db);
     const { document } = turbochargers.find((t) => t.id === 'pine-82-104')!;
-    await setItemBinned(db, document.compressor.id, true);
-    expect(await removeItem(db, document.compressor.id)).toMatchObject({ ok: false, reason: 'in-use' });
-    await setItemBinned(db, document.compressor.id, false);
+    await setItemBinned(db, 'compressor', document.compressor.id, true);
+    expect(await removeItem(db, 'compressor', document.compressor.id)).toMatchObject({
+      ok: false,
+      reason: 'in-use',
+    });
+    await setItemBinned(db, 'compressor', document.compressor.id, false);
   });
 
   it('a compressor that differs by one figure becomes an item of its own: revisions are never changed', async () => {

@@ -10,6 +10,9 @@ import { refreshSummaries } from './repositories/jobs';
 import { refreshHeads } from './repositories/library';
 import { completeLibrary, seedDemo, seedLibrary } from './seed';
 
+/** Raised when the stored figures of a kind's list change, or a kind gets some: those of an older folder are made. */
+const LISTS_VERSION = 2;
+
 const stampFile = (folder: string) => path.join(folder, 'stamp.txt');
 
 /** Names the migrations, the starter library and the core that a folder was prepared with. */
@@ -18,7 +21,7 @@ function stamp(): string {
   for (const name of readdirSync('drizzle').sort())
     if (name.endsWith('.sql')) hash.update(name).update(readFileSync(path.join('drizzle', name)));
   for (const { id } of sampleItems) hash.update(id);
-  return `${hash.digest('hex')} core ${CORE_VERSION}`;
+  return `${hash.digest('hex')} core ${CORE_VERSION} lists ${LISTS_VERSION}`;
 }
 
 /**

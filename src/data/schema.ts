@@ -1,9 +1,13 @@
 import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
-import type { CompressorHead } from '@/core/compressor/head';
 import type { Change } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
 import type { Summary } from '@/core/studies/summary';
-import type { AnyItem } from '@/formats/library-items';
+import type { Ref } from '@/core/documents/ref';
+import type { ItemDocument } from '@/formats/kinds/documents';
+import type { CommonHead } from '@/formats/kinds/kind';
+
+/** Figures of a list by the item's kind, and the references of its document. */
+export type StoredHead = CommonHead & Record<string, unknown> & { refs?: Ref[] };
 
 const time = (name: string) => timestamp(name, { withTimezone: true });
 
@@ -49,9 +53,9 @@ export const libraryRevisions = pgTable(
       .notNull()
       .references(() => libraryItems.id),
     revision: integer('revision').notNull(),
-    document: jsonb('document').$type<AnyItem['document']>().notNull(),
-    /** What the compressors' list shows, made with the revision; null until a folder of an older version is prepared. */
-    head: jsonb('head').$type<CompressorHead>(),
+    document: jsonb('document').$type<ItemDocument>().notNull(),
+    /** What its kind's list shows and what it is made of, made with the revision; null until an older folder is prepared. */
+    head: jsonb('head').$type<StoredHead>(),
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.itemId, table.revision] })],

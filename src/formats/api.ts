@@ -1,10 +1,9 @@
 import * as z from 'zod';
-import { compressorSchema } from '@/core/compressor/document';
 import { goalBases } from '@/core/job/schema/brief-choices';
 import { engineKinds, START } from '@/core/job/start';
 import { jobSchema } from '@/core/job/schema/job';
-import { turbineSchema } from '@/core/turbine/document';
-import { turbochargerSchema } from '@/core/turbocharger/document';
+import { itemDocumentSchema } from './kinds/documents';
+import { kinds } from './kinds';
 
 /** What the server's entries take. One place for both sides of the wire. */
 export const jobIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a job.');
@@ -50,22 +49,18 @@ export const mapsQuerySchema = z
   .object({ part: z.coerce.number().int().min(0).max(7), of: z.coerce.number().int().min(1).max(8) })
   .refine(({ part, of }) => part < of, 'The part must be less than their number.');
 
-export const compressorExportSchema = z.object({
+export const itemExportSchema = z.object({
   format: z.enum(['csv', 'json']),
   revision: revision.optional(),
 });
 
-export const addCompressorSchema = z.strictObject({ document: compressorSchema });
-export const saveCompressorSchema = z.strictObject({
+const shelf = z.enum(kinds.map((kind) => kind.path));
+export const shelfParamSchema = z.object({ kind: shelf });
+export const itemParamSchema = z.object({ kind: shelf, id: itemIdSchema });
+export const addItemSchema = z.strictObject({ document: itemDocumentSchema });
+export const saveItemSchema = z.strictObject({
   baseRevision: z.number().int().min(1).max(1_000_000),
-  document: compressorSchema,
-});
-const partSchema = z.discriminatedUnion('kind', [turbineSchema, turbochargerSchema]);
-export const partKindSchema = z.object({ kind: z.enum(['turbine', 'turbocharger']) });
-export const addPartSchema = z.strictObject({ document: partSchema });
-export const savePartSchema = z.strictObject({
-  baseRevision: z.number().int().min(1).max(1_000_000),
-  document: partSchema,
+  document: itemDocumentSchema,
 });
 export const retireSchema = z.strictObject({ retired: z.boolean() });
 

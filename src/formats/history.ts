@@ -1,3 +1,4 @@
+import type { KindName } from './kinds';
 import type { Change } from '@/core/job/history/changes';
 
 /** A line of a job's history: what changed (the first few of `count`), when, and what somebody calls it. */
@@ -13,7 +14,7 @@ export type RevisionLine = {
 export type Bin = {
   jobs: { id: string; name: string; binnedAt: string }[];
   setups: { jobId: string; jobName: string; id: string; letter: string; name: string }[];
-  items: { id: string; name: string; binnedAt: string; jobs: string[] }[];
+  items: { id: string; kind: KindName; name: string; binnedAt: string; jobs: string[] }[];
 };
 
 /** What the finder looks through: every job and every library item by name. */
@@ -21,7 +22,7 @@ export type FinderIndex = {
   jobs: { id: string; name: string; words: string }[];
   items: {
     id: string;
-    kind: 'compressor' | 'turbine' | 'turbocharger';
+    kind: KindName;
     name: string;
     note: string;
   }[];

@@ -1,7 +1,4 @@
 import * as z from 'zod';
-import { compressorSchema } from '@/core/compressor/document';
-import { turbineSchema } from '@/core/turbine/document';
-import { turbochargerSchema } from '@/core/turbocharger/document';
 import { canonicalJson } from '@/core/job/history/canonical';
 import { jobSchema, type Job } from '@/core/job/schema/job';
 import { openJob } from '@/core/job/history/migrations';
@@ -9,6 +6,7 @@ import { marksWithItems } from '@/core/job/schema/marks';
 import type { Ref } from '@/core/documents/ref';
 import { refsOf, mapRefs } from '@/core/documents/refs';
 import { lineOf, readJson } from './json-text';
+import { itemDocumentSchema } from './kinds/documents';
 import { type AnyItem } from './library-items';
 
 const JOB_FORMAT = 'fierce-lung-job';
@@ -16,7 +14,7 @@ const JOB_FORMAT = 'fierce-lung-job';
 const itemSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/),
   revision: z.number().int().min(1).max(1_000_000),
-  document: z.discriminatedUnion('kind', [compressorSchema, turbineSchema, turbochargerSchema]),
+  document: itemDocumentSchema,
 });
 
 /** A job in a file: the document and every library revision it uses. Described in docs/formats/job.md. */

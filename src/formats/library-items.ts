@@ -1,25 +1,30 @@
+import type { Library } from '@/core/build/build';
 import type { Compressor } from '@/core/compressor/document';
 import type { CompressorHead } from '@/core/compressor/head';
-import type { Turbine } from '@/core/turbine/document';
-import type { Turbocharger } from '@/core/turbocharger/document';
-import type { Library } from '@/core/build/build';
 import type { Ref } from '@/core/documents/ref';
+import type { ItemDocument } from './kinds/documents';
+import type { CommonHead, LineOf } from './kinds/kind';
 
-/** A library revision with its document, as it travels between shop, page and file. */
-export type LibraryItem = Ref & { document: Compressor };
+/** A library revision with its document, as it travels between shop, page and file; the document says of which kind. */
+export type AnyItem = Ref & { document: ItemDocument };
+export type ItemOf<Kind extends ItemDocument['kind']> = Ref & {
+  document: Extract<ItemDocument, { kind: Kind }>;
+};
+export type LibraryItem = ItemOf<'compressor'>;
+export type TurbineItem = ItemOf<'turbine'>;
+export type TurbochargerItem = ItemOf<'turbocharger'>;
 
-export type TurbineItem = Ref & { document: Turbine };
-export type TurbochargerItem = Ref & { document: Turbocharger };
-/** An item of any kind; its document says which. */
-export type AnyItem = Ref & { document: Compressor | Turbine | Turbocharger };
+/** Whether an item is of a kind. */
+export const isOf =
+  <Kind extends ItemDocument['kind']>(kind: Kind) =>
+  (item: AnyItem): item is ItemOf<Kind> =>
+    item.document.kind === kind;
+export const isCompressor = isOf('compressor');
+export const isTurbine = isOf('turbine');
+export const isTurbocharger = isOf('turbocharger');
 
-export const isCompressor = (item: AnyItem): item is LibraryItem => item.document.kind === 'compressor';
-export const isTurbine = (item: AnyItem): item is TurbineItem => item.document.kind === 'turbine';
-export const isTurbocharger = (item: AnyItem): item is TurbochargerItem =>
-  item.document.kind === 'turbocharger';
-
-/** A line of the library's list: the newest revision without its map, and how many jobs have it on them. */
-export type LibraryHead = CompressorHead & Ref & { retired: boolean; savedAt: string; jobCount: number };
+/** A compressor's line of the library's list. */
+export type LibraryHead = LineOf<CompressorHead & CommonHead>;
 
 /** Names what a library offers: the same text, the same maps. */
 export const signatureOf = (heads: readonly LibraryHead[]): string =>
@@ -28,22 +33,15 @@ export const signatureOf = (heads: readonly LibraryHead[]): string =>
     .map((h) => `${h.id}.${h.revision}`)
     .join(' ');
 
-type Entry = {
+/** One item whole: a revision, which one is newest, and the jobs that use any of them. */
+export type AnyEntry = AnyItem & {
   newest: number;
   retired: boolean;
   binned: boolean;
   savedAt: string;
   jobs: { id: string; name: string; revision: number }[];
 };
-/** One item whole: a revision, which one is newest, and the jobs that use any of them. */
-export type AnyEntry = AnyItem & Entry;
-export type LibraryEntry = LibraryItem & Entry;
-
-/** What a turbocharger is made of beside its compressor, and the turbocharger itself. */
-export type PartDocument = Turbine | Turbocharger;
-export type PartEntry = Ref & { document: PartDocument } & Entry;
-/** A line of their lists: the newest revision whole, their documents are small. */
-export type PartLine = Ref & { document: PartDocument; retired: boolean; savedAt: string; jobCount: number };
+export type LibraryEntry = AnyEntry & { document: Compressor };
 
 /** A library in memory over items, for the core. */
 export function libraryOf(items: readonly AnyItem[]): Library {

@@ -1,31 +1,29 @@
 import * as z from 'zod';
 import { canonicalJson } from '@/core/job/history/canonical';
-import { checkTurbine } from '@/core/turbine/check';
-import { turbineSchema } from '@/core/turbine/document';
-import { turbochargerSchema } from '@/core/turbocharger/document';
 import { reason } from '@/core/working/range';
 import { lineOf, readJson } from './json-text';
-import type { PartDocument } from './library-items';
+import { checkItem } from './kinds';
+import { itemDocumentSchema, type ItemDocument } from './kinds/documents';
 import type { FileFinding } from './map-table';
 
 const PART_FORMAT = 'fierce-lung-part';
 
-/** One turbine or turbocharger in a file. Described in docs/formats/turbine.md. */
+/** One item of any kind in a file. Described in docs/formats/turbine.md. */
 const partFileSchema = z.strictObject({
   format: z.literal(PART_FORMAT),
   version: z.literal(1),
-  part: z.discriminatedUnion('kind', [turbineSchema, turbochargerSchema]),
+  part: itemDocumentSchema,
 });
 
-/** A turbine or turbocharger as the text of a file: JSON, keys in order, two spaces. */
-export const writePartFile = (part: PartDocument): string =>
+/** An item as the text of a file: JSON, keys in order, two spaces. */
+export const writePartFile = (part: ItemDocument): string =>
   `${JSON.stringify(JSON.parse(canonicalJson({ format: PART_FORMAT, version: 1, part })), null, 2)}\n`;
 
 /** Whether a text claims to be one of these files. */
 export const isPartFile = (text: string): boolean =>
   /^\uFEFF?\s*\{/.test(text) && text.includes(`"${PART_FORMAT}"`);
 
-export type PartRead = { ok: true; part: PartDocument } | { ok: false; problems: FileFinding[] };
+export type PartRead = { ok: true; part: ItemDocument } | { ok: false; problems: FileFinding[] };
 
 /** Reads a part's file whole, or says why not and on which line. Never throws. */
 export function readPartFile(text: string): PartRead {
@@ -42,7 +40,7 @@ export function readPartFile(text: string): PartRead {
       })),
     };
   const { part } = file.data;
-  const faults = part.kind === 'turbine' ? checkTurbine(part).faults : [];
+  const { faults } = checkItem(part);
   return faults.length
     ? { ok: false, problems: faults.map((f) => ({ reason: f.reason })) }
     : { ok: true, part };

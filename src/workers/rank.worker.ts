@@ -11,12 +11,12 @@ async function ask<T>(path: string): Promise<T> {
 }
 
 const mapsOf = (part: number, of: number) =>
-  ask<{ items: LibraryItem[] }>(`/api/library/compressors/maps?part=${part}&of=${of}`);
+  ask<{ items: LibraryItem[] }>(`/api/selection/compressors?part=${part}&of=${of}`);
 
 /** Every turbocharger on offer with the parts it is made of; one whose parts are gone is left out. */
 async function fetchTurbochargers() {
   const [{ turbochargers, turbines }, { items }] = await Promise.all([
-    ask<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>('/api/library/turbochargers'),
+    ask<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>('/api/selection/turbochargers'),
     mapsOf(0, 1),
   ]);
   const key = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;

@@ -1,6 +1,7 @@
 import type { Ref } from './ref';
 
-const isRef = (value: object): value is Ref =>
+/** Whether a part of a document is a reference to a library revision: these two keys and no other. */
+export const isRef = (value: object): value is Ref =>
   'id' in value &&
   'revision' in value &&
   typeof value.id === 'string' &&

@@ -1,7 +1,9 @@
 import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/document';
+import { pipingSchema, type Piping } from '@/core/charge-air/piping-document';
 import { sampleCompressors } from './sample-compressors';
+import piping from './piping.json';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
 import type { Library } from '@/core/build/build';
@@ -17,7 +19,17 @@ export const sampleTurbines: { id: string; revision: number; document: Turbine }
 export const sampleTurbochargers: { id: string; revision: number; document: Turbocharger }[] =
   turbochargers.map((item) => ({ ...item, document: turbochargerSchema.parse(item.document) }));
 
+const samplePiping: { id: string; revision: number; document: Piping }[] = piping.map((item) => ({
+  ...item,
+  document: pipingSchema.parse(item.document),
+}));
+
 /** Everything in the demo's library, parts before what is made of them. */
-export const sampleItems: AnyItem[] = [...sampleCompressors, ...sampleTurbines, ...sampleTurbochargers];
+export const sampleItems: AnyItem[] = [
+  ...sampleCompressors,
+  ...sampleTurbines,
+  ...sampleTurbochargers,
+  ...samplePiping,
+];
 
 export const sampleLibrary: Library = libraryOf(sampleItems);

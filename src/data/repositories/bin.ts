@@ -1,33 +1,41 @@
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, sql, type Column } from 'drizzle-orm';
+import { refsOf } from '@/core/documents/refs';
 import type { Setup } from '@/core/job/schema/job';
 import type { Bin } from '@/formats/history';
+import type { KindName } from '@/formats/kinds';
 import type { Database } from '../connection';
 import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
 
 const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
 const jobName = sql<string>`${jobRevisions.document}->>'name'`;
 
-/** Names of the jobs, also binned ones, of which any revision has the item on it, and of the items of the library made of it. */
+/**
+ * Names of the jobs, also binned ones, of which any revision has the item on it, and of the items of the library made of it.
+ * The database says where the id stands at all; whether it is a reference there is said in one place.
+ */
 async function usersOf(db: Database, itemId: string): Promise<string[]> {
-  const users = db
-    .selectDistinct({ id: jobRevisions.jobId })
+  const isNamed = (document: Column) =>
+    sql`jsonb_path_exists(${document}, 'strict $.** ? (@ == $id)', jsonb_build_object('id', ${itemId}::text))`;
+  const isUsed = (document: unknown) => refsOf(document).some((ref) => ref.id === itemId);
+  const revisions = await db
+    .select({ id: jobRevisions.jobId, document: jobRevisions.document })
     .from(jobRevisions)
-    .where(
-      sql`jsonb_path_exists(${jobRevisions.document}, '$.*[*].** ? (@.id == $id && exists(@.revision))', jsonb_build_object('id', ${itemId}::text))`,
-    );
-  const rows = await db
-    .select({ name: jobName })
-    .from(jobs)
-    .innerJoin(jobRevisions, onHead)
-    .where(sql`${jobs.id} in (${users.getSQL()})`);
+    .where(isNamed(jobRevisions.document));
+  const users = [...new Set(revisions.filter((row) => isUsed(row.document)).map((row) => row.id))];
+  const rows = users.length
+    ? await db
+        .select({ name: jobName })
+        .from(jobs)
+        .innerJoin(jobRevisions, onHead)
+        .where(inArray(jobs.id, users))
+    : [];
   // An item of the library needs its parts as much as a job does.
   const items = await db
-    .selectDistinct({ name: sql<string>`${libraryRevisions.document}->>'name'` })
+    .select({ document: libraryRevisions.document })
     .from(libraryRevisions)
-    .where(
-      sql`jsonb_path_exists(${libraryRevisions.document}, '$.** ? (@.id == $id && exists(@.revision))', jsonb_build_object('id', ${itemId}::text))`,
-    );
-  return [...rows, ...items].map((row) => row.name).sort();
+    .where(isNamed(libraryRevisions.document));
+  const names = new Set(items.filter((row) => isUsed(row.document)).map((row) => row.document.name));
+  return [...rows.map((row) => row.name), ...names].sort();
 }
 
 /** Everything that was deleted and not yet removed for good. */
@@ -51,6 +59,7 @@ export async function listBin(db: Database): Promise<Bin> {
   const items = await db
     .select({
       id: libraryItems.id,
+      kind: sql<KindName>`${libraryItems.kind}`,
       name: sql<string>`${libraryRevisions.document}->>'name'`,
       binnedAt: libraryItems.binnedAt,
     })
@@ -88,19 +97,19 @@ export function removeJob(db: Database, id: string): Promise<boolean> {
 }
 
 export type RemovedItem =
-  { ok: true } | { ok: false; reason: 'missing' } | { ok: false; reason: 'in-use'; jobs: string[] };
+  { ok: true } | { ok: false; reason: 'missing' } | { ok: false; reason: 'in-use'; users: string[] };
 
 /** Removes a binned library item with all its revisions, for good, unless a job or one of its revisions has it. */
-export function removeItem(db: Database, id: string): Promise<RemovedItem> {
+export function removeItem(db: Database, kind: KindName, id: string): Promise<RemovedItem> {
   return db.transaction(async (transaction): Promise<RemovedItem> => {
     const tx = transaction as unknown as Database;
     const [item] = await tx
       .select({ id: libraryItems.id })
       .from(libraryItems)
-      .where(and(eq(libraryItems.id, id), isNotNull(libraryItems.binnedAt)));
+      .where(and(eq(libraryItems.id, id), eq(libraryItems.kind, kind), isNotNull(libraryItems.binnedAt)));
     if (!item) return { ok: false, reason: 'missing' };
     const users = await usersOf(tx, id);
-    if (users.length) return { ok: false, reason: 'in-use', jobs: users };
+    if (users.length) return { ok: false, reason: 'in-use', users };
     await tx.delete(libraryRevisions).where(eq(libraryRevisions.itemId, id));
     await tx.delete(libraryItems).where(eq(libraryItems.id, id));
     return { ok: true };

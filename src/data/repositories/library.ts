@@ -1,26 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { Compressor } from '@/core/compressor/document';
-import { headOf } from '@/core/compressor/head';
 import { canonicalJson } from '@/core/job/history/canonical';
 import type { Ref } from '@/core/documents/ref';
+import { isRef, refsOf } from '@/core/documents/refs';
+import { kindOf, type AnyLine, type KindName } from '@/formats/kinds';
+import { current as currentDocument } from '@/formats/kinds/documents';
 import {
   isCompressor,
+  isOf,
   isTurbine,
-  isTurbocharger,
   type AnyEntry,
   type AnyItem,
-  type LibraryEntry,
+  type ItemOf,
   type LibraryHead,
   type LibraryItem,
-  type PartDocument,
-  type PartEntry,
-  type PartLine,
   type TurbineItem,
   type TurbochargerItem,
 } from '@/formats/library-items';
 import type { Database } from '../connection';
-import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
+import { jobRevisions, jobs, libraryItems, libraryRevisions, type StoredHead } from '../schema';
 
 const onNewest = and(
   eq(libraryRevisions.itemId, libraryItems.id),
@@ -33,6 +31,17 @@ const document = {
 };
 /** Items in the bin are offered nowhere; a job that has one keeps it. */
 const inShop = isNull(libraryItems.binnedAt);
+/** A row in the present version of its kind. */
+const current = ({ id, revision, document: stored }: AnyItem): AnyItem => ({
+  id,
+  revision,
+  document: currentDocument(stored),
+});
+/** What is stored beside a revision for the lists: its kind's figures and what it is made of. */
+const headOf = (of: AnyItem['document']): StoredHead => ({
+  ...kindOf(of.kind).head(of),
+  refs: refsOf(of),
+});
 const byName = (a: { name: string }, b: { name: string }) =>
   a.name.localeCompare(b.name, 'en', { numeric: true });
 
@@ -53,23 +62,18 @@ export async function listCompressors(db: Database, part = 0, of = 1): Promise<L
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
     .where(inArray(libraryItems.id, wanted));
-  return rows.filter(isCompressor).sort((a, b) => byName(a.document, b.document));
+  return rows
+    .map(current)
+    .filter(isCompressor)
+    .sort((a, b) => byName(a.document, b.document));
 }
 
-/** The newest revision of every turbocharger and turbine that is not retired, by name. */
+/** Every turbocharger on offer with the turbines on offer, and those older ones that turbochargers are made of. */
 export async function listTurbochargers(
   db: Database,
 ): Promise<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }> {
-  const rows: AnyItem[] = await db
-    .select(document)
-    .from(libraryItems)
-    .innerJoin(libraryRevisions, onNewest)
-    .where(
-      and(inArray(libraryItems.kind, ['turbocharger', 'turbine']), isNull(libraryItems.retiredAt), inShop),
-    );
-  rows.sort((a, b) => byName(a.document, b.document));
-  const turbochargers = rows.filter(isTurbocharger);
-  const turbines = rows.filter(isTurbine);
+  const turbochargers = await listItems(db, 'turbocharger');
+  const turbines = await listItems(db, 'turbine');
   // A turbocharger keeps its turbine's revision: an older one travels with it.
   const older = turbochargers
     .map((t) => t.document.turbine)
@@ -84,13 +88,18 @@ async function uses(db: Database, itemId?: string) {
     .select({
       jobId: jobs.id,
       name: sql<string>`${jobRevisions.document}->>'name'`,
-      ref: sql<Ref | null>`jsonb_path_query(${jobRevisions.document}, '$.*[*].induction.** ? (exists(@.id) && exists(@.revision))')`,
+      // Whatever may be one: what is one is said in one place.
+      found: sql<
+        object | null
+      >`jsonb_path_query(${jobRevisions.document}, 'strict $.** ? (exists(@.id) && exists(@.revision))')`,
     })
     .from(jobs)
     .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
     .where(isNull(jobs.binnedAt));
-  return rows.flatMap(({ jobId, name, ref }) =>
-    ref && (itemId === undefined || ref.id === itemId) ? [{ jobId, name, ref }] : [],
+  return rows.flatMap(({ jobId, name, found }) =>
+    found && isRef(found) && (itemId === undefined || found.id === itemId)
+      ? [{ jobId, name, ref: found }]
+      : [],
   );
 }
 
@@ -102,8 +111,19 @@ async function jobCounts(db: Database): Promise<Map<string, number>> {
   return new Map([...jobsOf].map(([id, found]) => [id, found.size]));
 }
 
-/** Every compressor's line for the list, retired ones too, by name. */
-export async function listHeads(db: Database): Promise<LibraryHead[]> {
+/** What the newest revisions are called, by the item's id. */
+async function namesOf(db: Database, ids: string[]): Promise<Map<string, string>> {
+  if (!ids.length) return new Map();
+  const rows = await db
+    .select({ id: libraryItems.id, name: sql<string>`${libraryRevisions.document}->>'name'` })
+    .from(libraryItems)
+    .innerJoin(libraryRevisions, onNewest)
+    .where(inArray(libraryItems.id, ids));
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+/** Every line of a kind's list, retired items too, by name. */
+export async function listLines(db: Database, kind: KindName): Promise<AnyLine[]> {
   const rows = await db
     .select({
       id: libraryItems.id,
@@ -114,27 +134,39 @@ export async function listHeads(db: Database): Promise<LibraryHead[]> {
     })
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
-    .where(and(eq(libraryItems.kind, 'compressor'), inShop));
+    .where(and(eq(libraryItems.kind, kind), inShop));
   const counts = await jobCounts(db);
+  const made = new Set(rows.flatMap(({ head }) => head?.refs?.map((ref) => ref.id) ?? []));
+  const names = await namesOf(db, [...made]);
   return rows
-    .flatMap(({ head, retiredAt, savedAt, ...ref }) =>
-      head
-        ? [
-            {
-              ...head,
-              ...ref,
-              retired: retiredAt !== null,
-              savedAt: savedAt.toISOString(),
-              jobCount: counts.get(ref.id) ?? 0,
-            },
-          ]
-        : [],
-    )
+    .flatMap(({ head, retiredAt, savedAt, ...ref }): AnyLine[] => {
+      if (!head) return [];
+      const { refs = [], ...figures } = head;
+      return [
+        {
+          ...figures,
+          ...ref,
+          retired: retiredAt !== null,
+          savedAt: savedAt.toISOString(),
+          jobCount: counts.get(ref.id) ?? 0,
+          parts: refs.map((part) => names.get(part.id) ?? 'gone'),
+        },
+      ];
+    })
     .sort(byName);
 }
 
-/** One item at a revision (the newest if none is named), with the jobs that use it; null if there is none. */
-async function findEntry(db: Database, id: string, revision?: number): Promise<AnyEntry | null> {
+/** The compressors' lines, with their figures. */
+export const listHeads = (db: Database): Promise<LibraryHead[]> =>
+  listLines(db, 'compressor') as Promise<LibraryHead[]>;
+
+/** One item of a kind at a revision (the newest if none is named), with the jobs that use it; null if there is none. */
+export async function findEntry<Kind extends KindName>(
+  db: Database,
+  kind: Kind,
+  id: string,
+  revision?: number,
+): Promise<(AnyEntry & ItemOf<Kind>) | null> {
   const [row] = await db
     .select({
       ...document,
@@ -145,12 +177,19 @@ async function findEntry(db: Database, id: string, revision?: number): Promise<A
     })
     .from(libraryItems)
     .innerJoin(libraryRevisions, eq(libraryRevisions.itemId, libraryItems.id))
-    .where(and(eq(libraryItems.id, id), eq(libraryRevisions.revision, revision ?? libraryItems.revision)));
+    .where(
+      and(
+        eq(libraryItems.id, id),
+        eq(libraryItems.kind, kind),
+        eq(libraryRevisions.revision, revision ?? libraryItems.revision),
+      ),
+    );
   if (!row) return null;
   const { retiredAt, binnedAt, savedAt, ...item } = row;
   const used = await uses(db, id);
   return {
-    ...item,
+    ...(current(item) as ItemOf<Kind>),
+    newest: item.newest,
     retired: retiredAt !== null,
     binned: binnedAt !== null,
     savedAt: savedAt.toISOString(),
@@ -162,45 +201,16 @@ async function findEntry(db: Database, id: string, revision?: number): Promise<A
   };
 }
 
-/** A compressor at a revision, as `findEntry`. */
-export async function findCompressor(
-  db: Database,
-  id: string,
-  revision?: number,
-): Promise<LibraryEntry | null> {
-  const entry = await findEntry(db, id, revision);
-  return entry?.document.kind === 'compressor' ? { ...entry, document: entry.document } : null;
-}
-
-/** A turbine or a turbocharger at a revision, as `findEntry`. */
-export async function findPart(db: Database, id: string, revision?: number): Promise<PartEntry | null> {
-  const entry = await findEntry(db, id, revision);
-  if (!entry || entry.document.kind === 'compressor') return null;
-  return { ...entry, document: entry.document };
-}
-
-/** Every turbine or every turbocharger outside the bin, retired ones too, whole, by name. */
-export async function listParts(db: Database, kind: PartDocument['kind']): Promise<PartLine[]> {
+/** Every item of a kind outside the bin that is not retired, whole, in the newest revision, by name. */
+export async function listItems<Kind extends KindName>(db: Database, kind: Kind): Promise<ItemOf<Kind>[]> {
   const rows = await db
-    .select({ ...document, retiredAt: libraryItems.retiredAt, savedAt: libraryRevisions.createdAt })
+    .select(document)
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
-    .where(and(eq(libraryItems.kind, kind), inShop));
-  const counts = await jobCounts(db);
+    .where(and(eq(libraryItems.kind, kind), isNull(libraryItems.retiredAt), inShop));
   return rows
-    .flatMap(({ retiredAt, savedAt, document: found, ...ref }): PartLine[] =>
-      found.kind === 'compressor'
-        ? []
-        : [
-            {
-              ...ref,
-              document: found,
-              retired: retiredAt !== null,
-              savedAt: savedAt.toISOString(),
-              jobCount: counts.get(ref.id) ?? 0,
-            },
-          ],
-    )
+    .map(current)
+    .filter(isOf(kind))
     .sort((a, b) => byName(a.document, b.document));
 }
 
@@ -216,17 +226,18 @@ export async function findRevisions(db: Database, refs: Ref[]): Promise<AnyItem[
         refs.map((r) => r.id),
       ),
     );
-  return rows.filter((row) => refs.some((r) => r.id === row.id && r.revision === row.revision));
+  return rows.filter((row) => refs.some((r) => r.id === row.id && r.revision === row.revision)).map(current);
 }
 
 /** The newest revision of each of these items, also of retired ones. */
 export async function findNewest(db: Database, ids: string[]): Promise<AnyItem[]> {
   if (ids.length === 0) return [];
-  return db
+  const rows = await db
     .select(document)
     .from(libraryItems)
     .innerJoin(libraryRevisions, onNewest)
     .where(inArray(libraryItems.id, ids));
+  return rows.map(current);
 }
 
 /** The ids of all items there ever were. */
@@ -241,17 +252,13 @@ export function addItem<Document extends AnyItem['document']>(
   document: Document,
   id: string = randomUUID(),
 ): Promise<Ref & { document: Document }> {
-  const head = document.kind === 'compressor' ? headOf(document) : null;
+  const head = headOf(document);
   return db.transaction(async (tx) => {
     await tx.insert(libraryItems).values({ id, kind: document.kind, revision: 1 });
     await tx.insert(libraryRevisions).values({ itemId: id, revision: 1, document, head });
     return { id, revision: 1, document };
   });
 }
-
-/** Puts a compressor into the library as a new item. */
-export const addCompressor = (db: Database, map: Compressor, id?: string): Promise<LibraryItem> =>
-  addItem(db, map, id);
 
 type SavedItem =
   | { ok: true; revision: number }
@@ -274,43 +281,47 @@ export function saveItem(
       return { ok: true, revision: current.revision };
     if (current.revision !== baseRevision) return { ok: false, reason: 'stale', newest: current.revision };
     const revision = baseRevision + 1;
-    const head = next.kind === 'compressor' ? headOf(next) : null;
-    await tx.insert(libraryRevisions).values({ itemId: id, revision, document: next, head });
+    await tx.insert(libraryRevisions).values({ itemId: id, revision, document: next, head: headOf(next) });
     await tx.update(libraryItems).set({ revision }).where(eq(libraryItems.id, id));
     return { ok: true, revision };
   });
 }
 
 /** Retires an item (no longer offered, jobs keep it) or takes it back. Out: whether there was one. */
-export async function setRetired(db: Database, id: string, retired: boolean): Promise<boolean> {
+export async function setRetired(
+  db: Database,
+  kind: KindName,
+  id: string,
+  retired: boolean,
+): Promise<boolean> {
   const rows = await db
     .update(libraryItems)
     .set({ retiredAt: retired ? new Date() : null })
-    .where(eq(libraryItems.id, id))
+    .where(and(eq(libraryItems.id, id), eq(libraryItems.kind, kind)))
     .returning({ id: libraryItems.id });
   return rows.length > 0;
 }
 
 /** Moves an item to the bin or back: gone from the library, kept by the jobs that have it. Out: whether there was one. */
-export async function setItemBinned(db: Database, id: string, binned: boolean): Promise<boolean> {
+export async function setItemBinned(
+  db: Database,
+  kind: KindName,
+  id: string,
+  binned: boolean,
+): Promise<boolean> {
   const rows = await db
     .update(libraryItems)
     .set({ binnedAt: binned ? new Date() : null })
-    .where(eq(libraryItems.id, id))
+    .where(and(eq(libraryItems.id, id), eq(libraryItems.kind, kind)))
     .returning({ id: libraryItems.id });
   return rows.length > 0;
 }
 
 /** A copy under its own name: 'Birch 50, copy', then 'copy 2' and so on. Null if there is nothing to copy. */
-export async function duplicateItem(db: Database, id: string): Promise<AnyItem | null> {
+export async function duplicateItem(db: Database, kind: KindName, id: string): Promise<AnyItem | null> {
   const [source] = await findNewest(db, [id]);
-  if (!source) return null;
-  const { kind } = source.document;
-  const names =
-    kind === 'compressor'
-      ? (await listHeads(db)).map((head) => head.name)
-      : (await listParts(db, kind)).map((part) => part.document.name);
-  const taken = new Set(names);
+  if (source?.document.kind !== kind) return null;
+  const taken = new Set((await listLines(db, kind)).map((line) => line.name));
   const base = source.document.name.replace(/, copy( \d+)?$/, '').slice(0, 68);
   let name = `${base}, copy`;
   for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
@@ -334,14 +345,13 @@ export async function adopt(db: Database, item: AnyItem): Promise<Ref> {
   return { id: added.id, revision: added.revision };
 }
 
-/** Makes the list's figures where an older version stored none. Out: how many. */
+/** Makes the lists' figures where an older version stored none. Out: how many. */
 export async function refreshHeads(db: Database): Promise<number> {
   const rows = await db.select(document).from(libraryRevisions).where(isNull(libraryRevisions.head));
-  const compressors = rows.filter(isCompressor);
-  for (const row of compressors)
+  for (const row of rows)
     await db
       .update(libraryRevisions)
-      .set({ head: headOf(row.document) })
+      .set({ head: headOf(current(row).document) })
       .where(and(eq(libraryRevisions.itemId, row.id), eq(libraryRevisions.revision, row.revision)));
-  return compressors.length;
+  return rows.length;
 }

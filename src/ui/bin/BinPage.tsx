@@ -13,6 +13,7 @@ import type { Bin } from '@/formats/history';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import shop from '../frame/shop.module.css';
+import { kindOf } from '@/formats/kinds';
 import { server, type Answer } from '../server/client';
 import { CountWord, countWord } from '../words/count';
 import { setupRefusals } from '../words/setups';
@@ -56,7 +57,8 @@ export function BinPage({ bin }: { bin: Bin }) {
     setBusy(true);
     for (const job of bin.jobs) if (!(await run('The bin was not emptied.', server.removeJob(job.id)))) break;
     for (const jobId of new Set(bin.setups.map((s) => s.jobId))) await removeSetups(jobId);
-    for (const item of removable) await run('The bin was not emptied.', server.removeItem(item.id));
+    for (const item of removable)
+      await run('The bin was not emptied.', server.removeItem(kindOf(item.kind).path, item.id));
     setBusy(false);
     setAsking(false);
   };
@@ -116,11 +118,20 @@ export function BinPage({ bin }: { bin: Bin }) {
                 : `deleted ${timeOf(item.binnedAt)}`
             }
             onRestore={() =>
-              void run('The compressor was not brought back.', server.setItemBinned(item.id, false))
+              void run(
+                `The ${kindOf(item.kind).words.one} was not brought back.`,
+                server.setItemBinned(kindOf(item.kind).path, item.id, false),
+              )
             }
             {...(item.jobs.length
               ? {}
-              : { onRemove: () => void run('The compressor was not removed.', server.removeItem(item.id)) })}
+              : {
+                  onRemove: () =>
+                    void run(
+                      `The ${kindOf(item.kind).words.one} was not removed.`,
+                      server.removeItem(kindOf(item.kind).path, item.id),
+                    ),
+                })}
           />
         ))}
       </Part>

@@ -7,6 +7,7 @@ import { guess } from '@/core/documents/input';
 import { lossPlaces, type LossPlace } from '@/core/job/schema/setup-choices';
 import { pipeRows, type PipeRow } from '@/core/studies/pipes';
 import { isPipe } from '@/core/build/plumbing';
+import type { AnyLine } from '@/formats/kinds';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
 import { QuantityField } from '../fields/QuantityField';
@@ -14,6 +15,7 @@ import frame from '../frame/frame.module.css';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 import { lossNames } from '../words/inputs';
 import { useWords } from '../words/useWords';
+import { FromShelf, usePiping } from './FromShelf';
 import styles from './charger.module.css';
 
 const MOST = 12;
@@ -67,6 +69,8 @@ export default function PipesPart() {
     store.getState().edit((job) => void job.setups[setupIndex]!.plumbing.push(part));
     store.getState().commit();
   };
+  const piping = usePiping();
+  const turboCount = solved?.build.chargers.at(-1)?.count ?? 1;
   const inOrder = plumbing
     .map((loss, index) => ({ loss, index }))
     .sort((a, b) => lossPlaces.indexOf(a.loss.place) - lossPlaces.indexOf(b.loss.place));
@@ -85,6 +89,8 @@ export default function PipesPart() {
           loss={loss}
           index={index}
           row={rows.find((r) => r.index === index)}
+          piping={piping}
+          turboCount={turboCount}
         />
       ))}
       <div className={fields.rowKeys}>
@@ -109,7 +115,15 @@ export default function PipesPart() {
   );
 }
 
-function Part({ loss, index, row }: { loss: Loss; index: number; row: PipeRow | undefined }) {
+type PartProps = {
+  loss: Loss;
+  index: number;
+  row: PipeRow | undefined;
+  piping: AnyLine[] | null;
+  turboCount: number;
+};
+
+function Part({ loss, index, row, piping, turboCount }: PartProps) {
   const { store, setupIndex } = useJob();
   const { figure, signedFigure } = useWords();
   const at = `setups.${setupIndex}.plumbing.${index}`;
@@ -139,6 +153,7 @@ function Part({ loss, index, row }: { loss: Loss; index: number; row: PipeRow | 
             take out
           </button>
         </h3>
+        <FromShelf loss={loss} index={index} piping={piping} turboCount={turboCount} />
         <ChoiceField
           label="Given by"
           value={loss.from}

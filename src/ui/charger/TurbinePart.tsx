@@ -18,7 +18,7 @@ import fields from '../fields/fields.module.css';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { gateOf } from '../library/blank';
+import { gateOf } from '@/formats/kinds/turbocharger';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';

@@ -4,8 +4,8 @@ import styles from './fields.module.css';
 /** Fields that belong together, under a heading. */
 export function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className={styles.group}>
-      <h3>{title}</h3>
+    <section className={title ? styles.group : undefined}>
+      {title && <h3>{title}</h3>}
       {children}
     </section>
   );

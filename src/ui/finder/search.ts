@@ -1,3 +1,4 @@
+import { kindOf } from '@/formats/kinds';
 import MiniSearch from 'minisearch';
 import type { FinderIndex } from '@/formats/history';
 import { benches } from '../frame/benches';
@@ -82,6 +83,6 @@ export const shopEntries = ({ jobs, items }: FinderIndex): Entry[] => [
     title: item.name,
     detail: item.note ? `${item.kind}, ${item.note}` : item.kind,
     words: `${item.kind} library ${item.note}`,
-    href: `/library/${item.kind}s/${item.id}`,
+    href: `/library/${kindOf(item.kind).path}/${item.id}`,
   })),
 ];

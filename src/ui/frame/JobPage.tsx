@@ -69,7 +69,7 @@ async function loadAhead(): Promise<void> {
   // The Charger's workers and the maps they rank: the bench must open, and at once, when the server is away.
   void server.compressors().then(async (answer) => {
     if (answer.kind === 'ok')
-      (await import('@/workers/pool')).rankPool().use('compressors', signatureOf(answer.data.compressors));
+      (await import('@/workers/pool')).rankPool().use('compressors', signatureOf(answer.data.items));
   });
 }
 

@@ -6,8 +6,11 @@ import { Group } from '../fields/Group';
 import { QuantityInput } from '../fields/QuantityInput';
 import { fieldText } from '../words/format';
 import { useWords } from '../words/useWords';
-import { bounds } from './bounds';
+import { compressorBounds } from '@/formats/kinds/compressor';
+import { shopBounds } from '@/formats/kinds/kind';
 import styles from './library.module.css';
+
+const bounds = { ...compressorBounds, ...shopBounds };
 
 /** Conditions that maps are often stated at: offered by name, never taken without a click. */
 const usual = [
@@ -146,7 +149,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         <QuantityInput
           label="Inducer"
           quantity="bore"
-          bound={bounds.inducer}
+          bound={bounds.wheel}
           value={facts.inducer}
           optional
           {...sure('inducer')}
@@ -155,7 +158,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         <QuantityInput
           label="Exducer"
           quantity="bore"
-          bound={bounds.exducer}
+          bound={bounds.wheel}
           value={facts.exducer}
           optional
           {...sure('exducer')}
@@ -164,7 +167,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         <QuantityInput
           label="Speed limit"
           quantity="shaftSpeed"
-          bound={bounds.maxSpeedRpm}
+          bound={bounds.speed}
           value={facts.maxSpeedRpm}
           optional
           {...sure('maxSpeedRpm')}

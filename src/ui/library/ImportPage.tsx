@@ -1,11 +1,11 @@
 'use client';
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { Compressor } from '@/core/compressor/document';
-import { roleUnits, type MapFacts, type Mapping, type Role } from '@/formats/map-guess';
-import type { MapMade } from '@/formats/map-import';
-import type { OpenedMap } from '@/formats/map-open';
+import { kindAt, type AnyKind } from '@/formats/kinds';
+import type { ItemDocument } from '@/formats/kinds/documents';
+import type { AnyMapping, Made, Opened } from '@/formats/kinds/importing';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
 import { importing } from '@/workers/importing';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
@@ -14,42 +14,32 @@ import { ShopPage } from '../frame/ShopPage';
 import frame from '../frame/frame.module.css';
 import { server } from '../server/client';
 import { Say } from '../words/Say';
-import { ImportFacts } from './ImportFacts';
-import { MapPicture } from './MapPicture';
-import { MappingTable, type Roles } from './MappingTable';
+import { importWordsOf, type AnyImport } from './importers';
+import { MappingTable } from './MappingTable';
+import { slotsOf } from './slots';
 import { useReading } from './useReading';
 import styles from './library.module.css';
 
-const roles: Roles<Role> = {
-  words: {
-    ignore: 'leave out',
-    speed: 'shaft speed',
-    flow: 'flow',
-    ratio: 'pressure ratio',
-    efficiency: 'efficiency',
-    surge: 'surge mark',
-  },
-  units: roleUnits,
-};
-
-type Table = Extract<OpenedMap, { kind: 'table' }>;
-
-/** A map file on its way into the library: read, mapped, looked at, then stored as a whole or not at all. */
-export function ImportPage() {
+/** A file on its way to a shelf: read, mapped, looked at, then stored as a whole or not at all. */
+export function ImportPage({ path }: { path: string }) {
+  const kind = kindAt(path)!;
+  const words = importWordsOf(kind.kind);
   const router = useRouter();
   const [fileName, setFileName] = useState('');
-  const [opened, setOpened] = useState<OpenedMap | null>(null);
-  const [mapping, setMapping] = useState<Mapping | null>(null);
-  const [facts, setFacts] = useState<MapFacts | null>(null);
-  const [made, setMade] = useState<MapMade | null>(null);
-  const [sound, setSound] = useState<Compressor | null>(null);
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const [mapping, setMapping] = useState<AnyMapping | null>(null);
+  const [facts, setFacts] = useState<object | null>(null);
+  const [made, setMade] = useState<Made | null>(null);
+  const [sound, setSound] = useState<ItemDocument | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [busy, setBusy] = useState(false);
   const reading = useReading(setFailure);
   const file = useRef<HTMLInputElement>(null);
-  const [pasted, setPasted] = useState('');
+  const { Picture } = slotsOf(kind.kind);
+  const { one } = kind.words;
+  const thing = kind.table === 'map' ? 'map' : one;
 
-  const take = (next: MapMade) => {
+  const take = (next: Made) => {
     setMade(next);
     if (next.ok) setSound(next.document);
   };
@@ -58,7 +48,7 @@ export function ImportPage() {
     setSound(null);
     setMade(null);
     setFileName(name);
-    const found = await reading.read<OpenedMap>(name, async (worker) => worker.open(text, name));
+    const found = await reading.read<Opened>(name, async (worker) => worker.open(kind.kind, text, name));
     if (!found) return;
     setOpened(found);
     setMapping(found.kind === 'table' ? found.mapping : null);
@@ -73,20 +63,20 @@ export function ImportPage() {
       return setFailure({
         title: `${chosen.name} was not read.`,
         lines: [
-          `It has ${(chosen.size / 1e6).toFixed(1)} MB; a map may have 2 MB, which holds 40 lines by 200 points many times over. Save the map’s sheet alone.`,
+          `It has ${(chosen.size / 1e6).toFixed(1)} MB; a ${thing} may have 2 MB, which holds the largest many times over. Save its sheet alone.`,
         ],
       });
     }
     await open(await chosen.text(), chosen.name);
   };
 
-  // Every change of the mapping makes the map anew, away from the page; an answer that was overtaken is dropped.
+  // Every change of the mapping makes the item anew, away from the page; an answer that was overtaken is dropped.
   useEffect(() => {
     if (opened?.kind !== 'table' || !mapping || !facts) return;
     let live = true;
     const control = new AbortController();
     importing(
-      async (worker): Promise<MapMade> => worker.make(opened.table, mapping, facts),
+      async (worker): Promise<Made> => worker.make(kind.kind, opened.table, mapping, facts),
       control.signal,
     ).then(
       (next) => live && take(next),
@@ -95,23 +85,25 @@ export function ImportPage() {
     return () => {
       live = false;
     };
-  }, [opened, mapping, facts]);
+  }, [kind.kind, opened, mapping, facts]);
 
   const store = async () => {
     if (!made?.ok || busy) return;
     setBusy(true);
-    const answer = await server.addCompressor(made.document);
+    const answer = await server.addItem(path, made.document);
     setBusy(false);
-    if (answer.kind === 'ok') router.push(`/library/compressors/${answer.data.id}`);
-    else setFailure(failureOf('The map was not stored. It is still here.', answer));
+    if (answer.kind === 'ok') router.push(`/library/${path}/${answer.data.id}`);
+    else setFailure(failureOf(`The ${thing} was not stored. It is still here.`, answer));
   };
-
+  const label = `${thing[0]!.toUpperCase()}${thing.slice(1)} file to import`;
   return (
     <ShopPage
       page="library"
       filled
-      title="Import a compressor map"
-      note={opened ? fileName : 'CSV or JSON, any columns, any unit'}
+      title={kind.table ? `Import a ${kind.table === 'map' ? `${one} map` : one}` : `Import a ${one}`}
+      note={
+        opened ? fileName : kind.table ? 'CSV or JSON, any columns, any unit' : 'JSON, as a shop exported it'
+      }
       actions={
         <>
           {opened && (
@@ -130,7 +122,7 @@ export function ImportPage() {
         type="file"
         accept=".csv,.tsv,.txt,.json,text/csv,application/json"
         className="unseen"
-        aria-label="Map file to import"
+        aria-label={label}
         onChange={(e) => void read(e.currentTarget.files?.[0])}
       />
       <div className={styles.page}>
@@ -138,70 +130,35 @@ export function ImportPage() {
           {failure && <Failure {...failure} />}
           {reading.status}
           {!opened && (
-            <div className={styles.start}>
-              <h1 className={frame.headline}>Choose a file, or paste the table.</h1>
-              <p>
-                One row per point: shaft speed, flow, pressure ratio, efficiency. Columns in any order,
-                commas, semicolons or tabs, decimal point or comma. The units are asked for where the file
-                does not name them. Nothing is stored before you have seen the map.
-              </p>
-              <Button variant="contained" onClick={() => file.current?.click()}>
-                Choose a file
-              </Button>
-              <label>
-                Or paste it here
-                <textarea
-                  rows={9}
-                  value={pasted}
-                  maxLength={LARGEST_MAP_FILE}
-                  spellCheck={false}
-                  placeholder={'speed (rpm); flow (kg/s); PR; efficiency'}
-                  onChange={(e) => setPasted(e.currentTarget.value)}
-                />
-              </label>
-              <Button
-                variant="outlined"
-                disabled={pasted.trim() === ''}
-                onClick={() => void open(pasted, 'Pasted map')}
-              >
-                Read what is pasted
-              </Button>
-            </div>
+            <Start kind={kind} words={words} onChoose={() => file.current?.click()} onPaste={open} />
           )}
-          {opened && (
-            <>
-              {sound ? (
-                <MapPicture map={sound} points={sound.lines} stale={made !== null && !made.ok} />
-              ) : (
-                <p className={styles.noMap}>
-                  No map yet:{' '}
-                  {opened.kind === 'unreadable'
-                    ? 'this file cannot be read.'
-                    : 'the list at the right says what is missing.'}
-                </p>
-              )}
-              {opened.kind === 'table' && mapping && (
-                <MappingTable
-                  table={opened.table}
-                  mapping={mapping}
-                  roles={roles}
-                  onMapping={(next) => {
-                    const isMarked = next.columns.some((c) => c.role === 'surge');
-                    // Without its column a surge mark says nothing any more.
-                    setMapping(next.surge === 'marked' && !isMarked ? { ...next, surge: null } : next);
-                  }}
-                  bad={made && !made.ok ? made.problems : []}
-                />
-              )}
-            </>
+          {opened &&
+            (sound ? (
+              Picture && <Picture document={sound} />
+            ) : (
+              <p className={styles.noMap}>
+                No {thing} yet:{' '}
+                {opened.kind === 'unreadable'
+                  ? 'this file cannot be read.'
+                  : 'the list at the right says what is missing.'}
+              </p>
+            ))}
+          {opened?.kind === 'table' && mapping && words && (
+            <MappingTable
+              table={opened.table}
+              mapping={mapping}
+              roles={words.roles}
+              onMapping={(next) => setMapping(words.settle ? words.settle(next) : next)}
+              bad={made && !made.ok ? made.problems : []}
+            />
           )}
         </div>
         <aside className={`${frame.column} ${styles.panel}`}>
-          {!opened && <Before />}
-          {opened && <Verdict opened={opened} made={made} sound={sound} />}
-          {opened?.kind === 'table' && mapping && facts && (
-            <ImportFacts
-              table={(opened as Table).table}
+          {!opened && <Before words={words} />}
+          {opened && <Verdict opened={opened} made={made} isOld={sound !== null} thing={thing} />}
+          {opened?.kind === 'table' && mapping && facts && words && (
+            <words.Facts
+              table={opened.table}
               mapping={mapping}
               facts={facts}
               onFacts={setFacts}
@@ -214,34 +171,75 @@ export function ImportPage() {
   );
 }
 
+type StartProps = {
+  kind: AnyKind;
+  words: AnyImport | undefined;
+  onChoose: () => void;
+  onPaste: (text: string, name: string) => Promise<void>;
+};
+
+/** Before there is a file: choose one, or paste. */
+function Start({ kind, words, onChoose, onPaste }: StartProps) {
+  const [pasted, setPasted] = useState('');
+  return (
+    <div className={styles.start}>
+      <h1 className={frame.headline}>Choose a file, or paste {words ? 'the table' : 'its text'}.</h1>
+      <p>
+        {words
+          ? `${words.lead} Columns in any order, commas, semicolons or tabs, decimal point or comma. The units are asked for where the file does not name them. Nothing is stored before you have seen it.`
+          : `The file of a ${kind.words.one} as a shop exported it. Nothing is stored before it has been read whole.`}
+      </p>
+      <Button variant="contained" onClick={onChoose}>
+        Choose a file
+      </Button>
+      <TextField
+        label="Or paste it here"
+        multiline
+        minRows={9}
+        maxRows={16}
+        fullWidth
+        value={pasted}
+        placeholder={words?.example ?? '{ "format": … }'}
+        slotProps={{
+          htmlInput: { maxLength: LARGEST_MAP_FILE, spellCheck: false },
+          inputLabel: { shrink: true },
+        }}
+        onChange={(e) => setPasted(e.target.value)}
+      />
+      <Button
+        variant="outlined"
+        disabled={pasted.trim() === ''}
+        onClick={() => void onPaste(pasted, `Pasted ${kind.table ?? kind.words.one}`)}
+      >
+        Read what is pasted
+      </Button>
+    </div>
+  );
+}
+
 /** What the page will want to know, before there is a file. */
-function Before() {
+function Before({ words }: { words: AnyImport | undefined }) {
   return (
     <>
-      <h2 className={frame.headline}>What is asked</h2>
-      <ul className={styles.plainList}>
-        <li>Which column is what, and in which unit: guessed, and yours to change.</li>
-        <li>The reference pressure and temperature of the map: never assumed.</li>
-        <li>Where each speed line’s surge point is.</li>
-        <li>Inducer, exducer and the wheel’s speed limit.</li>
-      </ul>
+      <h2 className={frame.headline}>{words ? 'What is asked' : 'Nothing is asked'}</h2>
+      {words && (
+        <ul className={styles.plainList}>
+          {words.asked.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      )}
       <p className={frame.foot}>
-        A bad row names its line, and then nothing is imported. Maps this library exported come back as they
-        were.
+        {words ? 'A bad row names its line, and then nothing is imported. ' : ''}What a library exported comes
+        back as it was.
       </p>
     </>
   );
 }
 
-function Verdict({
-  opened,
-  made,
-  sound,
-}: {
-  opened: OpenedMap;
-  made: MapMade | null;
-  sound: Compressor | null;
-}) {
+type VerdictProps = { opened: Opened; made: Made | null; isOld: boolean; thing: string };
+
+function Verdict({ opened, made, isOld, thing }: VerdictProps) {
   const problems: FileFinding[] =
     opened.kind === 'unreadable' ? opened.problems : made && !made.ok ? made.problems : [];
   const doubts = made?.ok ? made.doubts : [];
@@ -253,23 +251,18 @@ function Verdict({
           ? made?.ok
             ? made.document.name
             : '–'
-          : sound
+          : isOld
             ? 'Not as it stands'
-            : 'Not yet a map'}
+            : `Not yet a ${thing}`}
       </h2>
       {problems.length > 0 && (
         <div className={styles.faults} role="alert">
           <b>{opened.kind === 'unreadable' ? 'Nothing was imported' : 'Before it can be stored'}</b>
           <Findings findings={problems} bad />
-          {sound && <p>The picture shows the last map that was sound.</p>}
+          {isOld && <p>The picture shows the last one that was sound.</p>}
         </div>
       )}
-      {made?.ok && (
-        <p className={styles.note}>
-          {made.document.lines.length} speed lines,{' '}
-          {made.document.lines.reduce((n, l) => n + l.points.length, 0)} points. Nothing is stored yet.
-        </p>
-      )}
+      {made?.ok && <p className={styles.note}>Nothing is stored yet.</p>}
       {doubts.length > 0 && (
         <div className={styles.doubts} role="status">
           <b>Worth a second look</b>

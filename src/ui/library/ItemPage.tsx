@@ -1,55 +1,67 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { useId, useState } from 'react';
-import { trim } from '@/core/compressor/formulas';
-import { tipSpeedOf } from '@/core/compressor/head';
-import type { LibraryEntry } from '@/formats/library-items';
-import { Group, Reading } from '../fields/Group';
-import { QuantityInput } from '../fields/QuantityInput';
+import { useCallback, useState } from 'react';
+import { checkItem, kindOf, type AnyKind } from '@/formats/kinds';
+import type { ItemDocument } from '@/formats/kinds/documents';
+import type { Checked } from '@/formats/kinds/kind';
+import type { AnyEntry } from '@/formats/library-items';
+import { FieldList } from '../fields/FieldList';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
 import { ShopPage } from '../frame/ShopPage';
 import frame from '../frame/frame.module.css';
-import { mapExportAddress, server } from '../server/client';
-import { useWords } from '../words/useWords';
-import { formatNumber } from '../words/format';
+import { server } from '../server/client';
 import { Say } from '../words/Say';
-import { MapPicture } from './MapPicture';
-import { PointGrid } from './PointGrid';
-import { bounds } from './bounds';
+import { ItemLinks } from './ItemLinks';
+import { Readings } from './Readings';
+import { slotsOf, type Choices } from './slots';
 import { UsedBy } from './UsedBy';
-import { useItemDraft, type ItemDraft } from './useItemDraft';
+import { useItemDraft } from './useItemDraft';
 import styles from './library.module.css';
 
-/** One compressor, edited: its facts, its points as a grid, its picture alive. Saving makes a new revision. */
-export function ItemPage({ entry }: { entry: LibraryEntry }) {
+const looksRight = (draft: ItemDocument) => typeof draft.name === 'string' && typeof draft.note === 'string';
+
+/** The line of a map that is in hand first: one in the middle. */
+const firstLine = (document: ItemDocument) =>
+  document.kind === 'compressor' ? Math.floor(document.lines.length / 2) : 0;
+
+/** One item of the library, edited: its fields, what its kind shows beside them. Saving makes a new revision. */
+export function ItemPage({ entry, choices }: { entry: AnyEntry; choices: Choices }) {
   const router = useRouter();
-  const item = useItemDraft(entry);
+  const item = useItemDraft<ItemDocument, Checked>(entry, checkItem, looksRight);
   const { draft, sound, check, isChanged } = item;
-  const [line, setLine] = useState(Math.floor(entry.document.lines.length / 2));
+  const kind = kindOf(entry.document.kind);
+  const { one } = kind.words;
+  const [line, setLine] = useState(firstLine(entry.document));
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [busy, setBusy] = useState(false);
-  const at = Math.min(line, draft.lines.length - 1);
-  const nameWrong = draft.name.trim() === '';
-  const canSave = isChanged && check.faults.length === 0 && !nameWrong && !busy;
+  const [bad, setBad] = useState<Record<string, boolean>>({});
+  const onBad = useCallback(
+    (path: string, isBad: boolean) =>
+      setBad((now) => (Boolean(now[path]) === isBad ? now : { ...now, [path]: isBad })),
+    [],
+  );
+  const isFaulty = check.faults.length > 0;
+  const isUnread = Object.values(bad).some(Boolean);
+  const canSave = isChanged && !isFaulty && !isUnread && draft.name.trim() !== '' && !busy;
+  const { Editor } = slotsOf(kind.kind);
 
   const save = async () => {
     if (!canSave) return;
     setBusy(true);
-    const answer = await server.saveCompressor(entry.id, item.baseRevision, draft);
+    const answer = await server.saveItem(kind.path, entry.id, item.baseRevision, draft);
     setBusy(false);
-    if (answer.kind !== 'ok') return setFailure(failureOf('The compressor was not saved.', answer));
+    if (answer.kind !== 'ok') return setFailure(failureOf(`The ${one} was not saved.`, answer));
     setFailure(null);
     item.saved(answer.data.revision);
     router.refresh();
   };
   const duplicate = async () => {
-    const answer = await server.duplicateCompressor(entry.id);
-    if (answer.kind === 'ok') router.push(`/library/compressors/${answer.data.id}`);
-    else setFailure(failureOf('The compressor was not duplicated.', answer));
+    const answer = await server.duplicateItem(kind.path, entry.id);
+    if (answer.kind === 'ok') router.push(`/library/${kind.path}/${answer.data.id}`);
+    else setFailure(failureOf(`The ${one} was not duplicated.`, answer));
   };
-
   return (
     <ShopPage
       page="library"
@@ -80,182 +92,59 @@ export function ItemPage({ entry }: { entry: LibraryEntry }) {
                 `They were made on revision ${item.baseRevision}; the newest is ${entry.newest}.`}
             </p>
           )}
-          <MapPicture
-            map={sound}
-            points={draft.lines}
-            line={at}
-            stale={check.faults.length > 0}
-            onPickLine={setLine}
-          />
-          <PointGrid
-            lines={draft.lines}
-            line={at}
-            onLine={setLine}
-            edit={(field, change) => item.edit(field, (d) => change(d.lines))}
-          />
+          {Editor && (
+            <Editor
+              draft={draft}
+              sound={sound}
+              isFaulty={isFaulty}
+              edit={item.edit}
+              onBad={onBad}
+              choices={choices}
+              line={line}
+              onLine={setLine}
+            />
+          )}
         </div>
         <aside className={`${frame.column} ${styles.panel}`}>
           <h2 className={frame.headline}>{draft.name || '–'}</h2>
-          <Findings check={check} stale={check.faults.length > 0} onLine={setLine} />
-          <Facts item={item} />
+          <Findings kind={kind} check={check} onLine={setLine} />
+          <FieldList groups={kind.fields} draft={draft} edit={item.edit} onBad={onBad} />
+          <Readings readings={kind.follows ?? []} of={draft} />
           <UsedBy jobs={entry.jobs} />
-          <p className={styles.links}>
-            <a href={mapExportAddress(entry.id, 'csv')} download>
-              Export as CSV
-            </a>
-            <a href={mapExportAddress(entry.id, 'json')} download>
-              as JSON
-            </a>
-            <a href={`/library/compressors/${entry.id}/sheet`}>Map sheet to print</a>
-            <button type="button" onClick={() => void duplicate()}>
-              Duplicate
-            </button>
-          </p>
+          <ItemLinks kind={kind} id={entry.id} />
+          <Button size="small" variant="outlined" onClick={() => void duplicate()}>
+            Duplicate
+          </Button>
         </aside>
       </div>
     </ShopPage>
   );
 }
 
-/** Faults stop the saving, doubts do not; each leads to its line. */
-function Findings({
-  check,
-  stale,
-  onLine,
-}: {
-  check: ItemDraft['check'];
-  stale: boolean;
-  onLine: (line: number) => void;
-}) {
-  const findings = stale ? check.faults : check.doubts;
+type FindingsProps = { kind: AnyKind; check: Checked; onLine: (line: number) => void };
+
+/** Faults stop the saving, doubts do not; each leads to its line where it has one. */
+function Findings({ kind, check: { faults, doubts }, onLine }: FindingsProps) {
+  const isFaulty = faults.length > 0;
+  const findings = isFaulty ? faults : doubts;
+  const thing = kind.table === 'map' ? 'map' : kind.words.one;
   if (!findings.length) return null;
   return (
-    <div className={stale ? styles.faults : styles.doubts} role="status">
-      <b>{stale ? 'This map cannot be saved yet' : 'Worth a second look'}</b>
+    <div className={isFaulty ? styles.faults : styles.doubts} role="status">
+      <b>{isFaulty ? `This ${thing} cannot be saved yet` : 'Worth a second look'}</b>
       <ul>
         {findings.slice(0, 6).map((finding, i) => (
           <li key={i}>
-            {stale && <Cross size={10} />} <Say reason={finding.reason} />{' '}
+            {isFaulty && <Cross size={10} />} <Say reason={finding.reason} />{' '}
             {finding.line !== undefined && (
-              <button type="button" onClick={() => onLine(finding.line!)}>
+              <Button size="small" onClick={() => onLine(finding.line!)}>
                 show the line
-              </button>
+              </Button>
             )}
           </li>
         ))}
       </ul>
-      {stale && <p>The picture shows the last map that was sound.</p>}
+      {isFaulty && slotsOf(kind.kind).Picture && <p>The picture shows the last one that was sound.</p>}
     </div>
-  );
-}
-
-function Facts({ item: { draft, edit } }: { item: ItemDraft }) {
-  const { figure } = useWords();
-  const id = useId();
-  const sure = ['inducer', 'exducer', 'maxSpeedRpm'] as const;
-  const rows = {
-    inducer: { label: 'Inducer', quantity: 'bore' },
-    exducer: { label: 'Exducer', quantity: 'bore' },
-    maxSpeedRpm: { label: 'Speed limit', quantity: 'shaftSpeed' },
-  } as const;
-  return (
-    <>
-      <Group title="Wheel">
-        <label className={styles.text}>
-          Name
-          <input
-            value={draft.name}
-            maxLength={80}
-            aria-invalid={draft.name.trim() === ''}
-            aria-describedby={draft.name.trim() === '' ? `${id}-name` : undefined}
-            onChange={(e) => {
-              const name = e.currentTarget.value;
-              edit('name', (d) => void (d.name = name));
-            }}
-            onBlur={() => edit('name', (d) => void (d.name = d.name.trim()))}
-          />
-        </label>
-        {draft.name.trim() === '' && (
-          <p id={`${id}-name`} role="alert" className={styles.why}>
-            A compressor needs a name.
-          </p>
-        )}
-        {sure.map((key) => (
-          <QuantityInput
-            key={key}
-            {...rows[key]}
-            bound={bounds[key]}
-            value={draft[key].value}
-            confidence={draft[key].confidence}
-            onType={(value) => value !== null && edit(key, (d) => void (d[key].value = value))}
-            onConfidence={(confidence) => edit(`${key}-sure`, (d) => void (d[key].confidence = confidence))}
-          />
-        ))}
-        <Reading
-          label="Trim"
-          hint="speed of the rim at the limit"
-          value={`${formatNumber(trim.fn({ inducer: draft.inducer.value, exducer: draft.exducer.value }), 1)}, ${figure(tipSpeedOf(draft.exducer.value, draft.maxSpeedRpm.value), 'velocity')}`}
-        />
-      </Group>
-      <Group title="The map is corrected to">
-        <QuantityInput
-          label="Reference pressure"
-          quantity="airPressure"
-          basis="abs"
-          bound={bounds.referencePressure}
-          value={draft.reference.pressure}
-          onType={(value) => value !== null && edit('p-ref', (d) => void (d.reference.pressure = value))}
-        />
-        <QuantityInput
-          label="Reference temperature"
-          quantity="temperature"
-          bound={bounds.referenceTemperature}
-          value={draft.reference.temperature}
-          onType={(value) => value !== null && edit('t-ref', (d) => void (d.reference.temperature = value))}
-        />
-      </Group>
-      <Group title="In the shop">
-        <QuantityInput
-          label="Price"
-          hint="shop’s currency"
-          quantity="money"
-          bound={bounds.price}
-          value={draft.price?.value ?? null}
-          optional
-          onType={(value) =>
-            edit('price', (d) => {
-              if (value === null) delete d.price;
-              else d.price = { confidence: d.price?.confidence ?? 'reported', value };
-            })
-          }
-        />
-        <QuantityInput
-          label="On the shelf"
-          quantity="count"
-          whole
-          bound={bounds.stock}
-          value={draft.stock ?? null}
-          optional
-          onType={(value) =>
-            edit('stock', (d) => {
-              if (value === null) delete d.stock;
-              else d.stock = value;
-            })
-          }
-        />
-        <label className={styles.text}>
-          Note
-          <textarea
-            value={draft.note}
-            maxLength={2000}
-            rows={3}
-            onChange={(e) => {
-              const note = e.currentTarget.value;
-              edit('note', (d) => void (d.note = note));
-            }}
-          />
-        </label>
-      </Group>
-    </>
   );
 }

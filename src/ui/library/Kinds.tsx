@@ -1,22 +1,25 @@
-import Link from 'next/link';
-import styles from './library.module.css';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import { kinds } from '@/formats/kinds';
 
-const kinds = [
-  ['compressors', 'Compressors'],
-  ['turbines', 'Turbines'],
-  ['turbochargers', 'Turbochargers'],
-] as const;
-export type KindPath = (typeof kinds)[number][0];
-
-/** The shelves of the library. */
-export function Kinds({ at }: { at: KindPath }) {
+/** The shelves of the library, each a page of its own. */
+export function Kinds({ at }: { at: string }) {
   return (
-    <nav className={styles.kinds} aria-label="Shelves of the library">
-      {kinds.map(([path, name]) => (
-        <Link key={path} href={`/library/${path}`} aria-current={path === at ? 'page' : undefined}>
-          {name}
-        </Link>
-      ))}
+    <nav aria-label="Shelves of the library">
+      <Tabs value={at} variant="scrollable" scrollButtons="auto" role="presentation">
+        {kinds.map(({ path, words }) => (
+          <Tab
+            key={path}
+            value={path}
+            label={words.shelf}
+            href={`/library/${path}`}
+            role="link"
+            tabIndex={0}
+            aria-selected={undefined}
+            aria-current={path === at ? 'page' : undefined}
+          />
+        ))}
+      </Tabs>
     </nav>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
+import type { Compressor } from '@/core/compressor/document';
 import { trim } from '@/core/compressor/formulas';
 import { headOf } from '@/core/compressor/head';
-import type { LibraryEntry } from '@/formats/library-items';
 import { confidenceWords } from '../fields/confidence';
 import { ShopPage } from '../frame/ShopPage';
 import { useWords } from '../words/useWords';
@@ -13,9 +13,8 @@ import { MapPicture } from './MapPicture';
 import styles from './sheet.module.css';
 
 /** One compressor on paper: the map, what it is stated at, the wheel, and every point, for the wall or the folder. */
-export function SheetPage({ entry }: { entry: LibraryEntry }) {
+export function SheetPage({ id, map, revision }: { id: string; map: Compressor; revision: number }) {
   const { displayUnit, figure, figureNumber } = useWords();
-  const { document: map } = entry;
   const flowUnit = displayUnit('massFlow');
   /** As it was given: what a map is stated at is not rounded. */
   const exact = (value: number, quantity: Quantity) =>
@@ -47,10 +46,10 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
     <ShopPage
       page="library"
       title={`Map sheet: ${map.name}`}
-      note={`revision ${entry.revision}`}
+      note={`revision ${revision}`}
       actions={
         <>
-          <Button size="small" href={`/library/compressors/${entry.id}`}>
+          <Button size="small" href={`/library/compressors/${id}`}>
             Back to the compressor
           </Button>
           <Button size="small" variant="contained" onClick={() => window.print()}>
@@ -63,7 +62,7 @@ export function SheetPage({ entry }: { entry: LibraryEntry }) {
         <header>
           <h1>{map.name}</h1>
           <p>
-            Compressor map, revision {entry.revision}. Pressure ratio total to total, efficiency isentropic.
+            Compressor map, revision {revision}. Pressure ratio total to total, efficiency isentropic.
             {today && ` Printed ${today}.`}
           </p>
         </header>

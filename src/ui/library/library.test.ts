@@ -1,48 +1,53 @@
-import { checkMap } from '@/core/compressor/check';
-import { compressorSchema } from '@/core/compressor/document';
-import { headOf } from '@/core/compressor/head';
 import { sampleCompressors } from '@/data/demo/sample';
-import type { LibraryHead } from '@/formats/library-items';
+import { kindOf, type AnyLine } from '@/formats/kinds';
+import { compressorKind } from '@/formats/kinds/compressor';
 import { houseWords } from '../words/words';
+import { noFilter, passesList, type ListFilter } from './list-filter';
+import { readBlock } from './paste';
 
 const { compressorChanges } = houseWords;
-import { blankCompressor } from './blank';
-import { bounds } from './bounds';
-import { noListFilter, passesList, type ListFilter } from './list-filter';
-import { readBlock } from './paste';
 
 const birch = sampleCompressors.find((c) => c.id === 'birch-50')!.document;
 const plain = (text: string) => text.replace(/\u00a0/g, ' ');
 
 describe('the list', () => {
-  const heads = sampleCompressors.map((c): LibraryHead => ({
-    ...headOf(c.document),
+  const kind = kindOf('compressor');
+  const lines = sampleCompressors.map((c): AnyLine => ({
+    ...compressorKind.head(c.document),
     id: c.id,
     revision: 1,
     retired: c.id === 'elm-63',
     savedAt: '',
     jobCount: 0,
+    parts: [],
   }));
-  const found = (filter: Partial<ListFilter>) =>
-    heads.filter((h) => passesList(h, { ...noListFilter, ...filter })).map((h) => h.id);
+  const found = (filter: Partial<Omit<ListFilter, 'limits'>> & Record<string, unknown>) => {
+    const { text = '', inStock = false, retired = false, ...named } = filter;
+    const labels = kind.filters!.map((one) => one.label);
+    for (const label of Object.keys(named)) expect(labels).toContain(label);
+    const limits = labels.map((label) => (named[label] as number | undefined) ?? null);
+    return lines
+      .filter((line) => passesList(kind, line, { ...noFilter(kind), text, inStock, retired, limits }))
+      .map((line) => line.id);
+  };
 
   it('is narrowed by every word, by limits that hold at both ends, and hides what is retired', () => {
     expect(found({ text: 'BIRCH' })).toEqual(['birch-50']);
     expect(found({ text: 'narrow efficient 54' })).toEqual(['cedar-54']);
-    expect(found({ leastInducer: 0.046, mostInducer: 0.05 })).toEqual([
+    expect(found({ 'Inducer from': 0.046, 'Inducer to': 0.05 })).toEqual([
       'alder-46',
       'hazel-48',
       'medlar-49',
       'birch-50',
     ]);
-    expect(found({ leastFlow: 1.3 })).toEqual(['chestnut-102', 'hornbeam-112']);
-    expect(found({ leastRatio: 5.5 })).toEqual(['thorn-28', 'beech-60']);
+    expect(found({ 'Flow from': 1.3 })).toEqual(['chestnut-102', 'hornbeam-112']);
+    expect(found({ 'Ratio from': 5.5 })).toEqual(['thorn-28', 'beech-60']);
     expect(found({})).not.toContain('elm-63');
     expect(found({ retired: true })).toContain('elm-63');
   });
 
   it('an unknown price passes no price limit, an empty shelf no stock filter', () => {
-    expect(found({ mostPrice: 1e6 })).not.toContain('medlar-49');
+    expect(found({ 'Price to': 1e6 })).not.toContain('medlar-49');
     expect(found({ inStock: true })).not.toContain('cedar-54');
     expect(found({ inStock: true })).not.toContain('spruce-88');
   });
@@ -76,34 +81,6 @@ describe('a block pasted into the grid', () => {
     });
     expect(readBlock('1\n'.repeat(201), 0, 0, 3)).toMatchObject({ ok: false });
   });
-});
-
-it('the fields’ ranges are those of the schema: both ends are taken, what lies beyond is refused', () => {
-  const at = (key: keyof typeof bounds, value: number) => {
-    const map = structuredClone(birch) as Record<string, unknown> & typeof birch;
-    if (key === 'referencePressure') map.reference.pressure = value;
-    else if (key === 'referenceTemperature') map.reference.temperature = value;
-    else if (key === 'stock') map.stock = value;
-    else map[key] = { value, confidence: 'maker' };
-    return compressorSchema.safeParse(map).success;
-  };
-  for (const key of Object.keys(bounds) as (keyof typeof bounds)[]) {
-    const { min, max } = bounds[key];
-    expect([key, at(key, min), at(key, max), at(key, max * 1.1 + 1), at(key, min - 1)]).toEqual([
-      key,
-      true,
-      true,
-      false,
-      false,
-    ]);
-  }
-});
-
-it('a wheel added by hand starts sound, and every figure is a guess', () => {
-  const blank = blankCompressor();
-  expect(compressorSchema.safeParse(blank).success).toBe(true);
-  expect(checkMap(blank)).toEqual({ faults: [], doubts: [] });
-  expect([blank.inducer, blank.exducer, blank.maxSpeedRpm].every((i) => i.confidence === 'guess')).toBe(true);
 });
 
 it('what differs between two revisions is said with its figures', () => {

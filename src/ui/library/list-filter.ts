@@ -1,40 +1,37 @@
-import type { LibraryHead } from '@/formats/library-items';
+import type { AnyKind, AnyLine } from '@/formats/kinds';
 
-/** What the list is narrowed to. SI; null: no limit. */
+/** What a list is narrowed to. Limits in SI, in the order of the kind's filters; null: no limit. */
 export type ListFilter = {
   text: string;
-  leastInducer: number | null;
-  mostInducer: number | null;
-  leastFlow: number | null;
-  leastRatio: number | null;
-  mostPrice: number | null;
+  limits: readonly (number | null)[];
   inStock: boolean;
   retired: boolean;
 };
 
-export const noListFilter: ListFilter = {
+export const noFilter = ({ filters }: AnyKind): ListFilter => ({
   text: '',
-  leastInducer: null,
-  mostInducer: null,
-  leastFlow: null,
-  leastRatio: null,
-  mostPrice: null,
+  limits: (filters ?? []).map(() => null),
   inStock: false,
   retired: false,
-};
+});
 
-/** Whether a compressor passes: every word of the text stands in its name or note, and no limit is broken. */
-export function passesList(head: LibraryHead, filter: ListFilter): boolean {
-  if (head.retired && !filter.retired) return false;
-  if (filter.inStock && !head.stock) return false;
-  const least = (limit: number | null, value: number) => limit === null || value >= limit - 1e-9;
-  const most = (limit: number | null, value: number | null) =>
-    limit === null || (value !== null && value <= limit + 1e-9);
-  if (!least(filter.leastInducer, head.inducer) || !most(filter.mostInducer, head.inducer)) return false;
-  if (!least(filter.leastFlow, head.mostFlow) || !least(filter.leastRatio, head.highestRatio)) return false;
-  if (!most(filter.mostPrice, head.price)) return false;
+/** Whether a line passes: every word of the text stands in it, and no limit is broken. What is not known passes no limit. */
+export function passesList({ filters = [], columns }: AnyKind, line: AnyLine, filter: ListFilter): boolean {
+  if (line.retired && !filter.retired) return false;
+  if (filter.inStock && !line.stock) return false;
+  const isWithin = filters.every(({ edge, value }, i) => {
+    const limit = filter.limits[i] ?? null;
+    const found = value(line);
+    if (limit === null) return true;
+    if (found === null) return false;
+    return edge === 'least' ? found >= limit - 1e-9 : found <= limit + 1e-9;
+  });
+  if (!isWithin) return false;
   const words = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
   if (!words.length) return true;
-  const text = `${head.name} ${head.note}`.toLowerCase();
+  const texts = columns
+    .filter((column) => !column.quantity && !column.figures)
+    .map((c) => c.value(line) ?? '');
+  const text = texts.join(' ').toLowerCase();
   return words.every((word) => text.includes(word));
 }

@@ -1,7 +1,5 @@
 import { produce } from 'immer';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { checkMap } from '@/core/compressor/check';
-import type { Compressor } from '@/core/compressor/document';
 import { canonicalJson } from '@/core/job/history/canonical';
 import { isTyping } from '../frame/typing';
 
@@ -40,7 +38,7 @@ type Checked = { faults: readonly unknown[] };
  * is lost; a revision is made only when somebody says so. `sound` is the last draft without faults: what the picture shows.
  * In: the item; how it is judged, stable; whether what was kept still looks like one of its kind, stable.
  */
-export function useDraftOf<T extends object, C extends Checked>(
+export function useItemDraft<T extends object, C extends Checked>(
   entry: Entry<T>,
   judge: (draft: T) => C,
   looksRight: (draft: T) => boolean,
@@ -144,10 +142,3 @@ function useUndoKeys(undo: () => void, redo: () => void): void {
     return () => window.removeEventListener('keydown', press);
   }, []);
 }
-
-const hasLines = (draft: Compressor) => Array.isArray(draft.lines);
-
-/** A compressor being edited. */
-export const useItemDraft = (entry: Entry<Compressor>) => useDraftOf(entry, checkMap, hasLines);
-
-export type ItemDraft = ReturnType<typeof useItemDraft>;

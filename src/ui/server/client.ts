@@ -1,15 +1,14 @@
 import type { JobStart } from '@/core/job/start';
 import type { Job } from '@/core/job/schema/job';
-import type { Compressor } from '@/core/compressor/document';
 import type { ApiError } from '@/formats/api';
 import type { FinderIndex, RevisionLine } from '@/formats/history';
+import type { AnyLine } from '@/formats/kinds';
+import type { ItemDocument } from '@/formats/kinds/documents';
 import type {
+  AnyEntry,
+  AnyItem,
   LibraryEntry,
   LibraryHead,
-  LibraryItem,
-  PartDocument,
-  PartEntry,
-  PartLine,
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
@@ -75,32 +74,26 @@ export const server = {
   setBinned: (id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/jobs/${id}/bin`, { binned }),
   duplicateJob: (id: string) => call<StoredJob>('POST', `/api/jobs/${id}/duplicate`),
-  compressors: () => call<{ compressors: LibraryHead[] }>('GET', '/api/library/compressors'),
-  compressor: (id: string, revision?: number) =>
-    call<LibraryEntry>('GET', `/api/library/compressors/${id}${revision ? `?revision=${revision}` : ''}`),
+  lines: (path: string) => call<{ items: AnyLine[] }>('GET', `/api/library/${path}`),
+  compressors: () => call<{ items: LibraryHead[] }>('GET', '/api/library/compressors'),
+  compressor: (id: string, revision: number) =>
+    call<LibraryEntry>('GET', `/api/library/compressors/${id}?revision=${revision}`),
   turbochargers: () =>
-    call<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>('GET', '/api/library/turbochargers'),
-  addCompressor: (document: Compressor) =>
-    call<LibraryItem>('POST', '/api/library/compressors', { document }),
-  saveCompressor: (id: string, baseRevision: number, document: Compressor) =>
-    call<{ revision: number }>('PUT', `/api/library/compressors/${id}`, { baseRevision, document }),
-  setRetired: (id: string, retired: boolean) =>
-    call<{ retired: boolean }>('PUT', `/api/library/compressors/${id}/retired`, { retired }),
-  duplicateCompressor: (id: string) => call<LibraryItem>('POST', `/api/library/compressors/${id}/duplicate`),
-  setItemBinned: (id: string, binned: boolean) =>
-    call<{ binned: boolean }>('PUT', `/api/library/compressors/${id}/bin`, { binned }),
-  removeItem: (id: string) => call<{ removed: true }>('DELETE', `/api/library/compressors/${id}`),
-  parts: (kind: PartDocument['kind']) =>
-    call<{ items: PartLine[] }>('GET', `/api/library/parts?kind=${kind}`),
-  part: (id: string) => call<PartEntry>('GET', `/api/library/parts/${id}`),
-  addPart: (document: PartDocument) => call<{ id: string }>('POST', '/api/library/parts', { document }),
-  savePart: (id: string, baseRevision: number, document: PartDocument) =>
-    call<{ revision: number }>('PUT', `/api/library/parts/${id}`, { baseRevision, document }),
-  duplicatePart: (id: string) => call<{ id: string }>('POST', `/api/library/parts/${id}/duplicate`),
-  setPartRetired: (id: string, retired: boolean) =>
-    call<{ retired: boolean }>('PUT', `/api/library/parts/${id}/retired`, { retired }),
-  setPartBinned: (id: string, binned: boolean) =>
-    call<{ binned: boolean }>('PUT', `/api/library/parts/${id}/bin`, { binned }),
+    call<{ turbochargers: TurbochargerItem[]; turbines: TurbineItem[] }>(
+      'GET',
+      '/api/selection/turbochargers',
+    ),
+  item: (path: string, id: string) => call<AnyEntry>('GET', `/api/library/${path}/${id}`),
+  addItem: (path: string, document: ItemDocument) =>
+    call<AnyItem>('POST', `/api/library/${path}`, { document }),
+  saveItem: (path: string, id: string, baseRevision: number, document: ItemDocument) =>
+    call<{ revision: number }>('PUT', `/api/library/${path}/${id}`, { baseRevision, document }),
+  setRetired: (path: string, id: string, retired: boolean) =>
+    call<{ retired: boolean }>('PUT', `/api/library/${path}/${id}/retired`, { retired }),
+  duplicateItem: (path: string, id: string) => call<AnyItem>('POST', `/api/library/${path}/${id}/duplicate`),
+  setItemBinned: (path: string, id: string, binned: boolean) =>
+    call<{ binned: boolean }>('PUT', `/api/library/${path}/${id}/bin`, { binned }),
+  removeItem: (path: string, id: string) => call<{ removed: true }>('DELETE', `/api/library/${path}/${id}`),
   removeJob: (id: string) => call<{ removed: true }>('DELETE', `/api/jobs/${id}`),
   revisions: (id: string) => call<{ revisions: RevisionLine[] }>('GET', `/api/jobs/${id}/revisions`),
   revision: (id: string, revision: number) =>
@@ -121,11 +114,8 @@ export const server = {
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };
 
-export const mapExportAddress = (id: string, format: 'csv' | 'json'): string =>
-  `/api/library/compressors/${id}/export?format=${format}`;
-
-export const partExportAddress = (id: string, format: 'csv' | 'json'): string =>
-  `/api/library/parts/${id}/export?format=${format}`;
+export const itemExportAddress = (path: string, id: string, format: 'csv' | 'json'): string =>
+  `/api/library/${path}/${id}/export?format=${format}`;
 
 export const backupAddress = (name: string): string => `/api/shop/backups/${name}`;
 

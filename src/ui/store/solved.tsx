@@ -182,7 +182,7 @@ export function JobProvider({
   );
   const fetchHeads = useCallback(async () => {
     const answer = await server.compressors();
-    if (answer.kind === 'ok') setHeads(answer.data.compressors.filter((c) => !c.retired));
+    if (answer.kind === 'ok') setHeads(answer.data.items.filter((c) => !c.retired));
   }, []);
   const [turbos, setTurbos] = useState<Turbos | null>(null);
   const fetchTurbos = useCallback(async () => {

@@ -54,6 +54,26 @@ export const muiTheme = createTheme({
         },
       },
     },
+    MuiTabs: {
+      styleOverrides: {
+        root: { minHeight: 40, borderBottom: '1px solid var(--rule)', marginBottom: 12 },
+        indicator: { background: 'var(--ink)' },
+      },
+    },
+    MuiTab: {
+      styleOverrides: {
+        root: {
+          minHeight: 40,
+          padding: '8px 14px',
+          textTransform: 'none',
+          fontWeight: 650,
+          color: 'var(--mute)',
+          '&.Mui-selected': { color: 'var(--ink)' },
+          '&.Mui-focusVisible': { outline: '2px solid var(--ink)', outlineOffset: -2 },
+        },
+      },
+    },
+    MuiFormControlLabel: { styleOverrides: { label: { fontSize: 13.5 } } },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {

@@ -267,6 +267,11 @@ export function changeSentenceIn(format: Format, change: Change): string {
   const charger = /^setups\.0\.induction\.(engine|front)\.?(.*)$/.exec(bare);
   if (charger) return `${prefix}${chargerSentence(format, change, indexed, charger[1]!, charger[2]!)}`;
   if (/plumbing\.\d+$/.test(bare)) return `${prefix}${from === null ? 'a loss added' : 'a loss taken out'}`;
+  const part = /plumbing\.\d+\.part(\.revision|\.id)?$/.exec(bare);
+  if (part) {
+    if (part[1] === '.revision') return `${prefix}piping part, revision ${plain(from)} → ${plain(to)}`;
+    return `${prefix}${to === null ? 'a piping part taken off' : 'a piping part of the library put on'}`;
+  }
   const named = inputName(bare);
   if (named) return `${prefix}${inputChange(format, change, indexed, named, quantityOf(bare)!)}`;
   const choice = choices[bare.replace(/^setups\.\d+/, 'setups')];

@@ -73,6 +73,10 @@ export const mapSentences: Sentences<MapCode> = {
   },
 
   'file-empty': { long: 'The file is empty.' },
+  'file-not-an-item': { long: 'This is no file of a {wanted} that a shop exported.' },
+  'file-of-other-kind': {
+    long: 'This file holds a {kind}, not a {wanted}: import it on its own shelf of the library.',
+  },
   'file-not-text': { long: 'This is no text file. Save the sheet as CSV and give that.' },
   'file-too-large': {
     long: 'The file has {size}; a map may have {most}, which holds 40 lines by 200 points many times over. Save the map’s sheet alone.',
@@ -139,6 +143,18 @@ export const mapSentences: Sentences<MapCode> = {
     long: 'No point of the line {speed} is marked as surge. Mark one, or say that the first point of each line is its surge point.',
   },
   'points-before-surge': { long: '{count} point(s) left of surge on the line {speed} were left out.' },
+  'piping-bench-fast': {
+    long: 'At {flow} through {bore} the air goes at Mach {mach}: too fast on a bench for the square law the drop is carried on by.',
+  },
+  'piping-measures-disagree': {
+    long: 'At {flow} the bench read {drop}; a smooth pipe of these measures loses {measured}. Is a bore, a length or a unit wrong?',
+  },
+  'piping-points-rough': {
+    long: 'Loss over flow squared differs by {spread} from point to point: one law for all of them is usual.',
+  },
+  'piping-without-loss': {
+    long: 'Nothing says what it loses: give its points from a flow bench or, of a pipe or hose, its length or bends.',
+  },
   'value-refused': { long: '{where}: {why}' },
   'more-problems': { long: '… and {count} more of the kind.' },
   'no-turbine-diameters': {

@@ -3,7 +3,7 @@ import { importJob } from '@/data/repositories/jobs';
 import { importSchema } from '@/formats/api';
 import { readJobFile } from '@/formats/job-json';
 import { handler, Refusal } from '../handler';
-import { requireSoundItem } from '../sound-map';
+import { requireSound } from '../sound';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +11,7 @@ export const POST = handler({ body: importSchema, largestBody: 4_000_000 }, asyn
   const file = readJobFile(body.text);
   if (!file.ok)
     throw new Refusal(422, 'This file was not imported. Nothing was changed.', { problems: file.problems });
-  // The maps that come with a job are looked at like any other.
-  for (const item of file.library) await requireSoundItem(item.document);
+  // The items that come with a job are looked at like any other.
+  for (const item of file.library) await requireSound(item.document);
   return importJob(await shopDatabase(), file);
 });

@@ -24,6 +24,8 @@ const lossSchema = z.strictObject({
   length: input(0, 30).optional(),
   /** Bends of a right angle in one pipe; two of 45° count as one. */
   bends: input(0, 40).optional(),
+  /** The part of the library that the figures were taken from. */
+  part: refSchema.optional(),
 });
 export type Loss = z.infer<typeof lossSchema>;
 
@@ -75,7 +77,7 @@ const exhaustDriveSchema = z.strictObject({
   gate: gateSchema,
   inertia: input(1e-8, 1),
   mechanicalEfficiency: input(0.5, 1),
-  maxSpeedRpm: input(5_000, 500_000),
+  maxSpeedRpm: input(1_000, 500_000),
 });
 export type ExhaustDriveDocument = z.infer<typeof exhaustDriveSchema>;
 

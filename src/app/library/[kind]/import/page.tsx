@@ -1,13 +1,10 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
 import { ImportPage } from '@/ui/library/ImportPage';
-import { TurbineImport } from '@/ui/library/TurbineImport';
-import { partKindOf } from '../load';
+import { kindOrNotFound } from '../load';
 
-export const metadata: Metadata = { title: 'Import a map' };
+export const metadata: Metadata = { title: 'Import into the library' };
 
 export default async function Page({ params }: { params: Promise<{ kind: string }> }) {
-  const kind = partKindOf((await params).kind);
-  if (kind === 'turbocharger') notFound();
-  return kind ? <TurbineImport /> : <ImportPage />;
+  const kind = kindOrNotFound((await params).kind);
+  return <ImportPage key={kind.path} path={kind.path} />;
 }

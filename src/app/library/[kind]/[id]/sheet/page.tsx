@@ -3,16 +3,18 @@ import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { ShopAway } from '@/ui/board/ShopAway';
 import { SheetPage } from '@/ui/library/SheetPage';
-import { loadItem, requireKind } from '../../load';
+import { kindOrNotFound, loadItem } from '../../load';
 
 export const metadata: Metadata = { title: 'Map sheet' };
 
 export default async function Page({ params }: { params: Promise<{ kind: string; id: string }> }) {
   await connection();
-  const { kind, id } = await params;
-  requireKind(kind);
-  const found = await loadItem(id);
+  const { kind: path, id } = await params;
+  const kind = kindOrNotFound(path);
+  if (!kind.hasSheet) notFound();
+  const found = await loadItem(kind, id);
   if ('reason' in found) return <ShopAway message={found.reason} />;
-  if (!found.data) notFound();
-  return <SheetPage entry={found.data} />;
+  const entry = found.data?.entry;
+  if (entry?.document.kind !== 'compressor') notFound();
+  return <SheetPage id={id} map={entry.document} revision={entry.revision} />;
 }

@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { pipingSchema } from '@/core/charge-air/piping-document';
+import { compressorSchema } from '@/core/compressor/document';
+import { turbineSchema } from '@/core/turbine/document';
+import { turbochargerSchema } from '@/core/turbocharger/document';
+import { defineDocument, migrated } from './versions';
+
+/** The stored form of every kind: its schema and how older versions become the present one. */
+export const documents = {
+  compressor: defineDocument(compressorSchema),
+  turbine: defineDocument(turbineSchema),
+  turbocharger: defineDocument(turbochargerSchema),
+  piping: defineDocument(pipingSchema),
+};
+
+export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['schema']>;
+
+const currentSchema = z.discriminatedUnion('kind', [
+  compressorSchema,
+  turbineSchema,
+  turbochargerSchema,
+  pipingSchema,
+]);
+
+/** A document of any kind in the present version; nothing else is looked at. For rows of the shop's own. */
+export const current = (document: ItemDocument): ItemDocument =>
+  migrated(documents, document) as ItemDocument;
+
+/** A document of any kind and any version that ever was, as it comes from outside. */
+export const itemDocumentSchema = z.preprocess((raw) => migrated(documents, raw), currentSchema);

@@ -1,0 +1,59 @@
+import { reason } from '@/core/working/range';
+import { isCompressorFile, readCompressorFile } from '../compressor-json';
+import { makeMap } from '../map-import';
+import { openMapText } from '../map-open';
+import type { FileFinding, MapTable } from '../map-table';
+import { isPartFile, readPartFile } from '../part-json';
+import { makeTurbine, openTurbineText } from '../turbine-import';
+import type { ItemDocument } from './documents';
+import type { KindName } from './index';
+
+/** A document made of a file, or why there is none, with lines of the file. */
+export type Made =
+  { ok: true; document: ItemDocument; doubts: FileFinding[] } | { ok: false; problems: FileFinding[] };
+
+/** What columns of a table are taken for. */
+export type AnyMapping = { columns: { role: string; unit: string | null }[]; decimal: '.' | ',' };
+
+/** What a file turned out to be: an item whole, or a table to be mapped with a first guess at how. */
+export type Opened =
+  | { kind: 'document'; made: Made }
+  | { kind: 'table'; table: MapTable; mapping: AnyMapping; facts: object }
+  | { kind: 'unreadable'; problems: FileFinding[] };
+
+type Importer = {
+  open: (text: string, fileName: string) => Opened;
+  make: (table: MapTable, mapping: never, facts: never) => Made;
+};
+
+/** Kinds of which a foreign table can be read. */
+const importers: Partial<Record<KindName, Importer>> = {
+  compressor: { open: openMapText, make: makeMap },
+  turbine: { open: openTurbineText, make: makeTurbine },
+};
+
+function readOwnFile(text: string): Made | null {
+  if (isCompressorFile(text)) return readCompressorFile(text);
+  if (!isPartFile(text)) return null;
+  const read = readPartFile(text);
+  return read.ok ? { ok: true, document: read.part, doubts: [] } : read;
+}
+
+/** Opens the text of a file on its way to a shelf: one that a shop exported, or a table. Never throws. */
+export function openItemFile(kind: KindName, text: string, fileName: string): Opened {
+  const own = readOwnFile(text);
+  if (own?.ok && own.document.kind !== kind)
+    return {
+      kind: 'unreadable',
+      problems: [{ reason: reason('file-of-other-kind', {}, { kind: own.document.kind, wanted: kind }) }],
+    };
+  if (own) return { kind: 'document', made: own };
+  const importer = importers[kind];
+  return importer
+    ? importer.open(text, fileName)
+    : { kind: 'unreadable', problems: [{ reason: reason('file-not-an-item', {}, { wanted: kind }) }] };
+}
+
+/** An item made of a table, or why it was not made. Never throws. */
+export const makeItem = (kind: KindName, table: MapTable, mapping: AnyMapping, facts: object): Made =>
+  importers[kind]!.make(table, mapping as never, facts as never);

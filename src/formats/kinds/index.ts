@@ -1,0 +1,27 @@
+import { compressorKind } from './compressor';
+import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
+import { pipingKind } from './piping';
+import { turbineKind } from './turbine';
+import { turbochargerKind } from './turbocharger';
+import type { ItemDocument } from './documents';
+
+/** Every kind of library item, in the order of the shelves. */
+export const kinds = [compressorKind, turbineKind, turbochargerKind, pipingKind] as const;
+
+export type KindName = ItemDocument['kind'];
+/** A kind as code sees it that treats all of them alike. */
+export type AnyKind = KindDefinition<ItemDocument, object>;
+/** A line of any list. */
+export type AnyLine = LineOf<CommonHead>;
+
+const all = kinds as unknown as readonly AnyKind[];
+const byKind = new Map(all.map((kind) => [kind.kind, kind]));
+const byPath = new Map(all.map((kind) => [kind.path, kind]));
+
+/** The definition of a document's kind. */
+export const kindOf = (kind: KindName): AnyKind => byKind.get(kind)!;
+/** The kind whose shelf an address names; undefined where there is none. */
+export const kindAt = (path: string): AnyKind | undefined => byPath.get(path);
+
+/** What is wrong with a document beyond its schema, and what is odd about it. */
+export const checkItem = (document: ItemDocument): Checked => kindOf(document.kind).check(document);
