@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { fill, open } from '../support/job';
+import { fill, isSaved, makeJob, open } from '../support/job';
 
 test('a turbine: found, duplicated, edited, saved as a revision, retired and taken back', async ({
   page,
@@ -8,7 +8,7 @@ test('a turbine: found, duplicated, edited, saved as a revision, retired and tak
   await expect(page.getByRole('row')).toHaveCount(21);
   await page.getByLabel('Find').fill('ginkgo');
   await expect(page.getByRole('row')).toHaveCount(2);
-  await page.getByRole('button', { name: 'Ginkgo T58' }).click();
+  await page.getByRole('row', { name: /Ginkgo T58/ }).click();
   const panel = page.getByRole('complementary', { name: 'Selected turbine' });
   await panel.getByRole('button', { name: 'Duplicate' }).click();
   await expect(panel.getByRole('heading', { name: 'Ginkgo T58, copy' })).toBeVisible();
@@ -31,11 +31,11 @@ test('a turbine: found, duplicated, edited, saved as a revision, retired and tak
   await expect(page.getByLabel('Inducer', { exact: true })).toHaveValue('59');
 
   await open(page, '/library/turbines');
-  await page.getByRole('button', { name: 'Ginkgo T58, copy' }).click();
+  await page.getByRole('row', { name: /Ginkgo T58, copy/ }).click();
   await page.getByRole('button', { name: 'Retire' }).click();
   await expect(page.getByText(/is retired: no longer offered/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Ginkgo T58, copy' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Take it back' }).first().click();
+  await expect(page.getByRole('row', { name: /Ginkgo T58, copy/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take it back' }).last().click();
   await expect(page.getByRole('row', { name: /Ginkgo T58, copy/ })).toBeVisible();
 });
 
@@ -97,3 +97,72 @@ test('a turbine’s table is imported: columns and unit asked for, what is missi
   expect(csv).toContain('# name: rig wheel');
   expect(csv).toContain('"Housing 1",1.4,0.1');
 });
+
+test('a throttle body: benched, refused while nothing says what it loses, then taken into a job’s pipes', async ({
+  page,
+  request,
+}) => {
+  await open(page, '/library/piping');
+  await page.getByLabel('Find').fill('throttle body');
+  await expect(page.getByText(/^4 of \d+$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Add by hand' }).click();
+  await page.waitForURL(/piping\/[0-9a-f-]{36}/);
+  await page.locator('html[data-live]').waitFor();
+  const id = page.url().split('/').at(-1)!;
+  await page.getByLabel('Name', { exact: true }).fill('Shop throttle');
+  await page.getByLabel('Type').selectOption('throttle-body');
+  const save = page.getByRole('button', { name: 'Save as revision 2' });
+  await expect(page.getByText('This piping part cannot be saved yet')).toBeVisible();
+  await expect(save).toBeDisabled();
+  const points = page.getByLabel(/Flow and pressure lost/);
+  await points.fill('6 0.4\n12 lots');
+  await expect(page.getByText(/Line 2, “12 lots”/)).toBeVisible();
+  await points.fill('6 0.4\n12 1.6');
+  await fill(page, 'Bore', '55');
+  await save.click();
+  await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
+
+  const job = await makeJob(request, 'Has a throttle of the shop');
+  await open(page, `/jobs/${job}/charger?charger=pipes`);
+  const part = page.getByRole('region', { name: 'Throttle' });
+  await part.getByLabel('From the library').selectOption({ label: 'Shop throttle' });
+  await expect(part.getByLabel('Bore', { exact: true })).toHaveValue('55');
+  await isSaved(page);
+  const loss = async () =>
+    ((await (await request.get(`/api/jobs/${job}`)).json()) as Stored).job.setups[0]!.plumbing.find(
+      (one) => one.place === 'throttle',
+    )!;
+  const taken = await loss();
+  expect(taken).toMatchObject({ from: 'drop', part: { id, revision: 2 }, diameter: { value: 0.055 } });
+  // 0.4 kPa at 6 kg/min, by flow squared.
+  expect(taken.drop.value / (400 * (taken.massFlow.value / 0.1) ** 2)).toBeCloseTo(1, 3);
+  await part.getByLabel('Pressure loss', { exact: true }).fill('9 kPa');
+  await part.getByLabel('Pressure loss', { exact: true }).press('Enter');
+  await expect(part.getByText('Changed since it was taken from Shop throttle.')).toBeVisible();
+  await isSaved(page);
+
+  // What a job has on it cannot be removed for good, not even from the bin.
+  const at = `/api/library/piping/${id}`;
+  expect((await request.put(`${at}/bin`, { data: { binned: true } })).status()).toBe(200);
+  const refused = await request.delete(at);
+  expect(refused.status()).toBe(409);
+  expect(await refused.text()).toContain('Has a throttle of the shop');
+  // On another shelf there is no such item.
+  expect((await request.get(`/api/library/turbines/${id}`)).status()).toBe(404);
+  expect((await request.put(`/api/library/turbines/${id}/bin`, { data: { binned: false } })).status()).toBe(
+    404,
+  );
+});
+
+type Stored = {
+  job: {
+    setups: {
+      plumbing: {
+        place: string;
+        from: string;
+        drop: { value: number };
+        massFlow: { value: number };
+      }[];
+    }[];
+  };
+};

@@ -48,7 +48,9 @@ test('the server away: the ranking, the list and the importer say so and try aga
 }) => {
   const id = await makeJob(request, 'Away');
   let away = true;
-  await page.context().route(/\/api\/(library|selection)\//, (route) => (away ? route.abort() : route.continue()));
+  await page
+    .context()
+    .route(/\/api\/(library|selection)\//, (route) => (away ? route.abort() : route.continue()));
   await open(page, `/jobs/${id}/charger`);
   const list = page.getByRole('region', { name: 'Candidates' });
   await expect(list).toContainText('The library could not be fetched: is the server away?');

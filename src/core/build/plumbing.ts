@@ -24,7 +24,8 @@ export type ExhaustLosses = { manifold: PlacedLoss[]; tail: PlacedLoss[] };
 const SHARED: LossPlace[] = ['throttle', 'silencer'];
 
 /** Pipes that share the engine's flow at a place. */
-export const pipesAt = (place: LossPlace, turboCount: number): number => (SHARED.includes(place) ? 1 : turboCount);
+export const pipesAt = (place: LossPlace, turboCount: number): number =>
+  SHARED.includes(place) ? 1 : turboCount;
 
 /** Whether a loss follows from its pipe's measures: all of them are there. */
 export const isPipe = (

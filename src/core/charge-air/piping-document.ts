@@ -4,7 +4,7 @@ import { input } from '../documents/input-schema';
 const point = z.strictObject({ flow: z.number().min(1e-4).max(20), drop: z.number().min(1).max(60_000) });
 
 /** What stands in the way of the air: a pipe, a hose, or a throttle body. */
-export const pipingTypes = ['pipe', 'hose', 'throttle-body'] as const;
+const pipingTypes = ['pipe', 'hose', 'throttle-body'] as const;
 
 /**
  * A boost pipe, hose or throttle body of the library: its measures, and where somebody put it on a flow bench, points of

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { given } from '../documents/input';
 import { dropOfPipe } from './pipe';
-import { checkPiping, dropByPoints, lossOf } from './piping';
+import { checkPiping, dropByPoints, dropOn, flowAtMach, lossOf } from './piping';
 import { pipingSchema, type Piping } from './piping-document';
 
 const pipe: Piping = {
@@ -61,6 +61,13 @@ describe('a part with points of a flow bench', () => {
     });
     expect(lossOf(pipe, 0.3)).toEqual({ from: 'pipe', diameter: 0.06, length: 0.8, bends: 2 });
   });
+});
+
+it('the flow at a Mach number is the speed of sound’s share through the bore; the loss there by points or measures', () => {
+  // ρ = 101,325 / (287.05 · 293.15) = 1.2041 kg/m³; a = √(1.4 · 287.05 · 293.15) = 343.2 m/s; A = 2,827 mm².
+  expect(flowAtMach(pipe, 0.3)).toBeCloseTo(0.3 * 343.24 * 1.2041 * 2.8274e-3, 4);
+  expect(dropOn(pipe, 0.2)).toBe(dropOfPipe({ diameter: 0.06, length: 0.8, bends: 2 }, 0.2, 101_325, 293.15));
+  expect(dropOn({ ...pipe, points: square(1e5, [0.1]) }, 0.2)).toBeCloseTo(4_000, 6);
 });
 
 describe('what is said of a part', () => {

@@ -38,6 +38,19 @@ export function lossOf({ points, bench, bore, length, bends }: Piping, massFlow:
     : { from: 'pipe', diameter: bore.value, length: length.value, bends: bends.value };
 }
 
+/** Of one part with its bench before it: the flow, kg/s, at a Mach number in its bore. */
+export const flowAtMach = ({ bore, bench }: Piping, mach: number): number =>
+  mach / machNumber.fn({ massFlow: 1, diameter: bore.value, gasConstant: PIPE_GAS, ...bench });
+
+/** What a part loses at a flow through it with its bench before it, Pa: by its points, or by its measures. */
+export function dropOn(piping: Piping, massFlow: number): number {
+  const { points, bench, bore, length, bends } = piping;
+  const pipe = { diameter: bore.value, length: length.value, bends: bends.value };
+  return points.length
+    ? dropByPoints(points, massFlow)
+    : dropOfPipe(pipe, massFlow, bench.pressure, bench.temperature);
+}
+
 /** What is wrong with a part, and what is odd about it. In: a document that passed its schema. Never throws. */
 export function checkPiping(piping: Piping): { faults: { reason: Reason }[]; doubts: { reason: Reason }[] } {
   const { points, bench, bore, length, bends, type } = piping;

@@ -1,5 +1,6 @@
-import { checkPiping } from '@/core/charge-air/piping';
+import { checkPiping, dropOn, flowAtMach } from '@/core/charge-air/piping';
 import type { Piping } from '@/core/charge-air/piping-document';
+import { MACH_WARNING } from '@/core/charge-air/losses';
 import { guess } from '@/core/documents/input';
 import { defineKind } from './kind';
 
@@ -129,6 +130,17 @@ export const pipingKind = defineKind<Piping, PipingHead>({
           bound: bounds.temperature,
         },
       ],
+    },
+  ],
+  follows: [
+    {
+      label: 'Flow at the usual Mach warning',
+      hint: 'Mach 0.30 in the bore, bench before it',
+      of: (d) => [{ value: flowAtMach(d, MACH_WARNING), quantity: 'massFlow' }],
+    },
+    {
+      label: 'Loses there',
+      of: (d) => [{ value: dropOn(d, flowAtMach(d, MACH_WARNING)), quantity: 'pressureDrop' }],
     },
   ],
   blank: () => ({

@@ -12,6 +12,7 @@ import { server } from '../server/client';
 import { useJob } from '../store/solved';
 
 type Part = ItemOf<'piping'>;
+const isPiping = isOf('piping');
 const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
 
 /** The pipes, hoses and throttle bodies on offer, fetched once; null until they are here, or where the server is away. */
@@ -48,15 +49,17 @@ function figuresOf({ document, id, revision }: Part, loss: Loss, pipes: number):
 
 /** Whether a loss still says what its part of the library does. */
 function isAsOnShelf(part: Part, loss: Loss, pipes: number): boolean {
-  const { part: _, from, ...figures } = figuresOf(part, loss, pipes);
-  const isSame = (key: keyof typeof figures) =>
-    Math.abs((loss[key] as { value: number }).value - (figures[key] as { value: number }).value) <=
-    1e-9 * Math.abs((figures[key] as { value: number }).value);
-  return (
-    from === loss.from &&
-    (Object.keys(figures) as (keyof typeof figures)[]).every((k) => loss[k] && isSame(k))
-  );
+  const shelf = figuresOf(part, loss, pipes);
+  const isSame = (key: (typeof measures)[number]): boolean => {
+    const wanted = shelf[key]?.value;
+    const found = loss[key]?.value;
+    return (
+      wanted === undefined || (found !== undefined && Math.abs(found - wanted) <= 1e-9 * Math.abs(wanted))
+    );
+  };
+  return shelf.from === loss.from && measures.every(isSame);
 }
+const measures = ['drop', 'pressure', 'temperature', 'diameter', 'length', 'bends'] as const;
 
 type Props = { loss: Loss; index: number; piping: AnyLine[] | null; turboCount: number };
 
@@ -66,7 +69,7 @@ export function FromShelf({ loss, index, piping, turboCount }: Props) {
   const [failure, setFailure] = useState<string | null>(null);
   const pipes = pipesAt(loss.place, turboCount);
   const now = loss.part;
-  const part = now && items.filter(isOf('piping')).find((item) => keyOf(item) === keyOf(now));
+  const part = now && items.filter(isPiping).find((item) => keyOf(item) === keyOf(now));
   const newest = now && piping?.find((line) => line.id === now.id);
   const put = (change: (loss: Loss) => void) => {
     store.getState().edit((job) => change(job.setups[setupIndex]!.plumbing[index]!));
@@ -79,9 +82,10 @@ export function FromShelf({ loss, index, piping, turboCount }: Props) {
     if (!line) return;
     const answer = await server.item('piping', line.id);
     if (answer.kind !== 'ok') return setFailure(`${line.name} could not be fetched: is the server away?`);
-    const [item] = [answer.data].filter(isOf('piping'));
-    if (!item) return;
-    takeItems([{ id: item.id, revision: item.revision, document: item.document }]);
+    const { id, revision, document } = answer.data;
+    const item = { id, revision, document };
+    if (!isPiping(item)) return;
+    takeItems([item]);
     put((at) => void Object.assign(at, figuresOf(item, at, pipes)));
   };
   const isOlder = now && newest?.revision !== now.revision;

@@ -9,7 +9,7 @@ type Line = Record<string, number>;
 type Columns = readonly [TableColumn, TableColumn];
 
 /** Reads lines of two figures. Out: the lines in SI, or what is wrong with the first that cannot be read. */
-export function readFigureLines(
+function readFigureLines(
   text: string,
   columns: Columns,
   units: readonly [Unit, Unit],

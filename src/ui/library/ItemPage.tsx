@@ -62,6 +62,8 @@ export function ItemPage({ entry, choices }: { entry: AnyEntry; choices: Choices
     if (answer.kind === 'ok') router.push(`/library/${kind.path}/${answer.data.id}`);
     else setFailure(failureOf(`The ${one} was not duplicated.`, answer));
   };
+  // Where nothing is drawn the fields have the page; beside a drawing they stand in the column.
+  const fields = <FieldList groups={kind.fields} draft={draft} edit={item.edit} onBad={onBad} />;
   return (
     <ShopPage
       page="library"
@@ -92,6 +94,7 @@ export function ItemPage({ entry, choices }: { entry: AnyEntry; choices: Choices
                 `They were made on revision ${item.baseRevision}; the newest is ${entry.newest}.`}
             </p>
           )}
+          {!Editor && <div className={styles.plainFields}>{fields}</div>}
           {Editor && (
             <Editor
               draft={draft}
@@ -108,7 +111,7 @@ export function ItemPage({ entry, choices }: { entry: AnyEntry; choices: Choices
         <aside className={`${frame.column} ${styles.panel}`}>
           <h2 className={frame.headline}>{draft.name || '–'}</h2>
           <Findings kind={kind} check={check} onLine={setLine} />
-          <FieldList groups={kind.fields} draft={draft} edit={item.edit} onBad={onBad} />
+          {Editor && fields}
           <Readings readings={kind.follows ?? []} of={draft} />
           <UsedBy jobs={entry.jobs} />
           <ItemLinks kind={kind} id={entry.id} />
