@@ -8,7 +8,7 @@ const bin = (name) => `node_modules/${name}`;
 /** The route types are read by the other steps, so they come first; the others run side by side, the longest first. */
 const routeTypes = ['route types', [bin('next/dist/bin/next'), 'typegen']];
 const sideBySide = [
-  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
+  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', '--concurrency', '2']],
   ['types', [bin('typescript/bin/tsc'), '--noEmit']],
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
   ['unused code', [bin('knip/bin/knip.js')]],
