@@ -1,8 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { inputsOf } from '../../src/core/job/inputs/inputs';
-import { benchOfPath } from '../../src/core/job/inputs/bench-of';
+import { inputsOf, whereOf } from '../../src/core/job/inputs/inputs';
 import type { Job } from '../../src/core/job/schema/job';
-import { partOfInput } from '../../src/ui/frame/part-of-input';
 import { boat, groomer, open, saloon, single, truck } from '../support/job';
 
 /** Inputs whose field has a name of its own: tables and lists are edited whole. */
@@ -26,8 +24,7 @@ test('every input that has a say has its field on the bench and sheet its path l
     const index = job.setups.findIndex((s) => s.letter === letter);
     const sheets = new Map<string, string[]>();
     for (const { path } of inputsOf(job, index, { whole: true }).filter((i) => isField(i.path))) {
-      const bench = benchOfPath(path, job);
-      const part = partOfInput(path, job);
+      const { bench, sheet: part } = whereOf(path, job);
       const sheet = `${at}/${bench}?setup=${letter}${part ? `&${bench}=${part}` : ''}`;
       sheets.set(sheet, [...(sheets.get(sheet) ?? []), path]);
     }

@@ -105,8 +105,8 @@ test('malformed, oversized, foreign and deeply nested requests get a 4xx with a 
     ['an unknown item', () => raw(port, 'GET', `${library}/none`, {}), 404],
     ['an absurd revision', () => raw(port, 'GET', `${library}/birch-50?revision=x`, {}), 422],
     ['an unknown format', () => raw(port, 'GET', `${library}/birch-50/export?format=exe`, {}), 422],
-    ['no part', () => raw(port, 'GET', `${library}/maps`, {}), 422],
-    ['a part too many', () => raw(port, 'GET', `${library}/maps?part=2&of=2`, {}), 422],
+    ['no part', () => raw(port, 'GET', `/api/selection/compressors`, {}), 422],
+    ['a part too many', () => raw(port, 'GET', `/api/selection/compressors?part=2&of=2`, {}), 422],
     ['retiring nobody', () => raw(port, 'PUT', `${library}/none/retired`, json, '{"retired":true}'), 404],
     ['duplicating nobody', () => raw(port, 'POST', `${library}/none/duplicate`, own), 404],
   ];

@@ -1,6 +1,6 @@
 import { engineCharger } from '../charger/charged-air';
 import { engineMap } from '../build/row';
-import { benchOfPath } from '../job/inputs/bench-of';
+import { benchOfPath } from '../job/inputs/inputs';
 import type { Problem } from '../build/build';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import { healthChecks } from './health';

@@ -24,12 +24,6 @@ export const chargerPath = (
 ): `induction.chargers.${number}` =>
   `induction.chargers.${place === 'front' || induction.kind === 'none' ? 0 : induction.chargers.length - 1}`;
 
-/** Whether a path belongs to the charger in front of another. */
-export const isInFront = ({ induction }: Pick<Setup, 'induction'>, path: string): boolean =>
-  induction.kind === 'charged' &&
-  induction.chargers.length > 1 &&
-  /(^|\.)induction\.chargers\.0(\.|$)/.test(path);
-
 /** How the chargers of a setup are put together; one where there is none. */
 export function arrangementOf(induction: Induction): Arrangement {
   if (induction.kind === 'none') return 'single';

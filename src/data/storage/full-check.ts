@@ -1,14 +1,10 @@
 import { sql } from 'drizzle-orm';
-import * as z from 'zod';
-import { compressorSchema } from '@/core/compressor/document';
+import type * as z from 'zod';
 import { openJob } from '@/core/job/history/migrations';
 import { refsOf } from '@/core/documents/refs';
-import { turbineSchema } from '@/core/turbine/document';
-import { turbochargerSchema } from '@/core/turbocharger/document';
+import { itemDocumentSchema } from '@/formats/kinds/documents';
 import type { Database } from '../connection';
 import { jobRevisions, libraryRevisions } from '../schema';
-
-const itemSchema = z.discriminatedUnion('kind', [compressorSchema, turbineSchema, turbochargerSchema]);
 
 /** What a full check read, and what is wrong; one sentence each. */
 export type FullCheck = { documents: number; problems: string[] };
@@ -54,7 +50,7 @@ export async function fullCheck(db: Database): Promise<FullCheck> {
     documents++;
     items.add(`${id}.${revision}`);
     const from = `Library item ${id}, revision ${revision}`;
-    const read = itemSchema.safeParse(document);
+    const read = itemDocumentSchema.safeParse(document);
     if (!read.success) note(`${from} cannot be read: ${issueOf(read.error)}`);
     else for (const ref of refsOf(read.data)) refs.push({ from, to: `${ref.id}.${ref.revision}` });
   }

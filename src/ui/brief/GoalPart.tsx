@@ -62,7 +62,7 @@ export function GoalPart() {
     <div className={styles.columns}>
       <div>
         <Group title="Goal">
-          <QuantityField path="brief.goal.power" label="Power" quantity="power" />
+          <QuantityField path="brief.goal.power" label="Power" />
           <ChoiceField
             path="brief.goal.basis"
             label="Measured at the"
@@ -71,42 +71,24 @@ export function GoalPart() {
               { value: 'wheels', label: 'wheels' },
             ]}
           />
-          <QuantityField path="brief.goal.speedRpm" label="Wanted at" quantity="engineSpeed" />
+          <QuantityField path="brief.goal.speedRpm" label="Wanted at" />
           <QuantityField
             path="brief.goal.torque"
             label="Torque too"
             hint={`at the ${goal.basis}; empty if none is wanted`}
-            quantity="torque"
             optional
           />
-          <QuantityField path="brief.goal.torqueRpm" label="That torque at" quantity="engineSpeed" optional />
+          <QuantityField path="brief.goal.torqueRpm" label="That torque at" optional />
         </Group>
         <Group title="Use">
           <ChoiceField path="brief.use.kind" label="Used for" options={useOptions} />
           {longUses.has(use.kind) ? (
-            <QuantityField
-              path="brief.use.loadHours"
-              label="At high load without a rest"
-              quantity="hours"
-              optional
-            />
+            <QuantityField path="brief.use.loadHours" label="At high load without a rest" optional />
           ) : (
             <>
-              <QuantityField
-                path="brief.use.fullSeconds"
-                label="At full power"
-                hint="each time"
-                quantity="time"
-                optional
-              />
-              <QuantityField path="brief.use.restSeconds" label="Rest between" quantity="time" optional />
-              <QuantityField
-                path="brief.use.repeats"
-                label="Times one after the other"
-                quantity="count"
-                whole
-                optional
-              />
+              <QuantityField path="brief.use.fullSeconds" label="At full power" hint="each time" optional />
+              <QuantityField path="brief.use.restSeconds" label="Rest between" optional />
+              <QuantityField path="brief.use.repeats" label="Times one after the other" whole optional />
             </>
           )}
         </Group>
@@ -120,10 +102,10 @@ export function GoalPart() {
               { value: 'fixed-and-share', label: 'a fixed loss and a share' },
             ]}
           />
-          <QuantityField path="brief.drivetrain.lossShare" label="Share lost" quantity="share" />
+          <QuantityField path="brief.drivetrain.lossShare" label="Share lost" />
           <Asked path="brief.drivetrain.lossShare" />
           {drivetrain.school === 'fixed-and-share' && (
-            <QuantityField path="brief.drivetrain.fixedLoss" label="Fixed loss" quantity="shaftPower" />
+            <QuantityField path="brief.drivetrain.fixedLoss" label="Fixed loss" />
           )}
           {build && (
             <Reading
@@ -142,20 +124,18 @@ export function GoalPart() {
             path="brief.fuel.lambda"
             label="λ at full power"
             hint="air over what the fuel needs"
-            quantity="ratio"
           />
           <QuantityField
             path="brief.fuel.bsfc"
             label="BSFC for air and power"
             hint="brake specific fuel consumption; not the figure for sizing injectors"
-            quantity="fuelPerEnergy"
           />
-          <QuantityField path="brief.fuel.bsfcLambda" label="λ that BSFC belongs to" quantity="ratio" />
+          <QuantityField path="brief.fuel.bsfcLambda" label="λ that BSFC belongs to" />
         </Group>
       </div>
       <div>
         <Group title="Venue">
-          <QuantityField path="brief.venue.altitude" label="Height above sea level" quantity="altitude" />
+          <QuantityField path="brief.venue.altitude" label="Height above sea level" />
           <ChoiceField
             value={venue.barometer.kind}
             onChoose={chooseBarometer}
@@ -171,12 +151,11 @@ export function GoalPart() {
               path="brief.venue.barometer.pressure"
               label={venue.barometer.kind === 'station' ? 'Station reading' : 'Sea-level reading (QNH)'}
               hint={venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'}
-              quantity="airPressure"
               basis="abs"
             />
           )}
           <Asked path="brief.venue.barometer.pressure" />
-          <QuantityField path="brief.venue.temperature" label="Air temperature" quantity="temperature" />
+          <QuantityField path="brief.venue.temperature" label="Air temperature" />
           <ChoiceField
             path="brief.venue.humidity.kind"
             label="Humidity given as"
@@ -186,9 +165,9 @@ export function GoalPart() {
             ]}
           />
           {venue.humidity.kind === 'relative' ? (
-            <QuantityField path="brief.venue.humidity.relative" label="Relative humidity" quantity="share" />
+            <QuantityField path="brief.venue.humidity.relative" label="Relative humidity" />
           ) : (
-            <QuantityField path="brief.venue.humidity.dewPoint" label="Dew point" quantity="temperature" />
+            <QuantityField path="brief.venue.humidity.dewPoint" label="Dew point" />
           )}
         </Group>
         {climate && (

@@ -44,15 +44,10 @@ export function PlacesPart() {
           {otherVenues.map((venue, i) => (
             <Group key={i} title={venue.name || `Another venue, ${i + 1}`}>
               <TextField path={`brief.otherVenues.${i}.name`} label={`Name of venue ${i + 2}`} most={60} />
-              <QuantityField
-                path={`brief.otherVenues.${i}.altitude`}
-                label={`Height of venue ${i + 2}`}
-                quantity="altitude"
-              />
+              <QuantityField path={`brief.otherVenues.${i}.altitude`} label={`Height of venue ${i + 2}`} />
               <QuantityField
                 path={`brief.otherVenues.${i}.temperature`}
                 label={`Usual air of venue ${i + 2}`}
-                quantity="temperature"
               />
               <WeatherFields at={`brief.otherVenues.${i}`} of={i + 2} />
               <div className={fields.rowKeys}>
@@ -125,12 +120,12 @@ export function PlacesPart() {
 /** A draft's part as plain data. */
 const currentOf = (venue: Venue): Venue => JSON.parse(JSON.stringify(venue)) as Venue;
 
-function WeatherFields({ at, of }: { at: string; of?: number }) {
+function WeatherFields({ at, of }: { at: 'brief.venue' | `brief.otherVenues.${number}`; of?: number }) {
   const venue = of ? ` of venue ${of}` : '';
   return (
     <>
-      <QuantityField path={`${at}.coldest`} label={`Coldest day${venue}`} quantity="temperature" optional />
-      <QuantityField path={`${at}.hottest`} label={`Hottest day${venue}`} quantity="temperature" optional />
+      <QuantityField path={`${at}.coldest`} label={`Coldest day${venue}`} optional />
+      <QuantityField path={`${at}.hottest`} label={`Hottest day${venue}`} optional />
     </>
   );
 }

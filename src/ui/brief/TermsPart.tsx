@@ -55,7 +55,7 @@ export function TermsPart() {
           />
         </Group>
         <Group title="Money and date">
-          <QuantityField path="brief.budget.amount" label="Budget" quantity="money" optional />
+          <QuantityField path="brief.budget.amount" label="Budget" optional />
           <ChoiceField
             path="brief.budget.currency"
             label="In"

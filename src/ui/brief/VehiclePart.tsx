@@ -44,13 +44,7 @@ export function VehiclePart() {
         <Group title="What it drives">
           <ChoiceField path={`${at}.kind`} label="The engine drives" options={kinds} />
           <TextField path={`${at}.name`} label="Called" most={60} />
-          <QuantityField
-            path={`${at}.mass`}
-            label="Mass"
-            hint="as it runs, with driver or load"
-            quantity="mass"
-            optional
-          />
+          <QuantityField path={`${at}.mass`} label="Mass" hint="as it runs, with driver or load" optional />
         </Group>
         {kind === 'vehicle' && (
           <>
@@ -64,37 +58,28 @@ export function VehiclePart() {
                   { value: 'all', label: 'all' },
                 ]}
               />
-              <QuantityField
-                path={`${at}.tyreRadius`}
-                label="Tyre radius"
-                hint="as it rolls"
-                quantity="bore"
-                optional
-              />
+              <QuantityField path={`${at}.tyreRadius`} label="Tyre radius" hint="as it rolls" optional />
               <QuantityField
                 path={`${at}.dragArea`}
                 label="Drag area"
                 hint="drag coefficient times frontal area"
-                quantity="area"
                 optional
               />
               <QuantityField
                 path={`${at}.rollingResistance`}
                 label="Rolling resistance"
                 hint="share of the weight, tyres on asphalt about 0.012"
-                quantity="smallRatio"
                 optional
               />
             </Group>
             <Group title="Gears">
-              <QuantityField path={`${at}.finalDrive`} label="Final drive" quantity="ratio" optional />
+              <QuantityField path={`${at}.finalDrive`} label="Final drive" optional />
               {vehicle.gears.map((_, i) => (
                 <QuantityField
                   key={i}
                   path={`${at}.gears.${i}`}
                   label={`Gear ${i + 1}`}
                   hint="as a reduction"
-                  quantity="ratio"
                 />
               ))}
               <div className={fields.rowKeys}>
@@ -129,15 +114,13 @@ export function VehiclePart() {
               path={`${at}.propellerPower`}
               label="It takes"
               hint="at one engine speed, all of it"
-              quantity="power"
               optional
             />
-            <QuantityField path={`${at}.propellerRpm`} label="At" quantity="engineSpeed" optional />
+            <QuantityField path={`${at}.propellerRpm`} label="At" optional />
             <QuantityField
               path={`${at}.propellerExponent`}
               label="Grows with the speed to the power of"
               hint="about 3: common practice"
-              quantity="ratio"
             />
           </Group>
         )}
@@ -145,12 +128,8 @@ export function VehiclePart() {
           <Group title="Load over the revs">
             {vehicle.load.map((_, i) => (
               <div key={i} className={styles.pair}>
-                <QuantityField
-                  path={`${at}.load.${i}.speedRpm`}
-                  label={`Load ${i + 1} at`}
-                  quantity="engineSpeed"
-                />
-                <QuantityField path={`${at}.load.${i}.power`} label={`Load ${i + 1}`} quantity="power" />
+                <QuantityField path={`${at}.load.${i}.speedRpm`} label={`Load ${i + 1} at`} />
+                <QuantityField path={`${at}.load.${i}.power`} label={`Load ${i + 1}`} />
               </div>
             ))}
             <div className={fields.rowKeys}>
@@ -189,7 +168,6 @@ export function VehiclePart() {
             path={`${at}.clutch.torque`}
             label="Clutch takes"
             hint="torque at the crank, where it is known"
-            quantity="torque"
             optional
           />
         </Group>
@@ -199,7 +177,6 @@ export function VehiclePart() {
             path={`${at}.gearbox.torque`}
             label="Gearbox takes"
             hint="torque at its input, where it is known"
-            quantity="torque"
             optional
           />
         </Group>

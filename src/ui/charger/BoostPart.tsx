@@ -332,7 +332,7 @@ export function BoostAside() {
   const { store, setupIndex, answer } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const { boost } = setup;
-  const at = `setups.${setupIndex}.boost`;
+  const at = `setups.${setupIndex}.boost` as const;
   const hasTurbine = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
   const choose = (kind: BoostKind) => {
     const build = answer?.build;
@@ -398,7 +398,6 @@ export function BoostAside() {
             path={`${at}.levelGauge`}
             label="Boost"
             hint="‘290 kPa abs’ is understood too"
-            quantity="boost"
             basis="gauge"
           />
         )}
@@ -432,13 +431,7 @@ export function BoostAside() {
               }}
             />
             {boost.gears.map((_, i) => (
-              <QuantityField
-                key={i}
-                path={`${at}.gears.${i}`}
-                label={`Gear ${i + 1}`}
-                quantity="boost"
-                basis="gauge"
-              />
+              <QuantityField key={i} path={`${at}.gears.${i}`} label={`Gear ${i + 1}`} basis="gauge" />
             ))}
             <div className={fields.rowKeys}>
               <button
@@ -466,9 +459,8 @@ export function BoostAside() {
               path={`${at}.onsetRpm`}
               label="Boost begins at"
               hint="until a turbine is matched"
-              quantity="engineSpeed"
             />
-            <QuantityField path={`${at}.fullRpm`} label="Full from" quantity="engineSpeed" />
+            <QuantityField path={`${at}.fullRpm`} label="Full from" />
           </>
         )}
       </Group>

@@ -14,7 +14,7 @@ import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Findings } from '../frame/Findings';
 import { Parts, usePart } from '../frame/parts';
-import type { PartId } from '../frame/part-of-input';
+import type { Sheet } from '@/core/job/benches';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -52,7 +52,7 @@ const TurboRankPart = dynamic(loaders.rank);
 const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside));
 const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
 
-const parts: { id: PartId<'charger'>; name: string; body: ReactNode }[] = [
+const parts: { id: Sheet<'charger'>; name: string; body: ReactNode }[] = [
   { id: 'map', name: 'Map', body: <MapPart /> },
   { id: 'turbine', name: 'Turbine and gate', body: <TurbinePart /> },
   { id: 'rank', name: 'Ranking', body: <TurboRankPart /> },

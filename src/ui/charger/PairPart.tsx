@@ -139,13 +139,13 @@ export function PairAside() {
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const { solved } = useSpeed();
   const { induction } = setup;
-  const at = `setups.${setupIndex}.induction`;
+  const at = `setups.${setupIndex}.induction` as const;
   if (induction.kind === 'none') return null;
   const arrangement = arrangementOf(induction);
   const hot = exhaustDriveOf(chargerAtEngine(setup));
   const front = chargerInFront(setup);
   const frontDrive = exhaustDriveOf(front);
-  const frontAt = `${at}.chargers.0`;
+  const frontAt = `${at}.chargers.0` as const;
   const bypasses = induction.changeover.kind === 'at';
   const engine = items
     .filter(isTurbocharger)
@@ -169,16 +169,11 @@ export function PairAside() {
       </Group>
       {arrangement === 'sequential' && (
         <Group title="Change-over">
-          <QuantityField
-            path={`${at}.changeover.speedRpm`}
-            label="The second joins at"
-            quantity="engineSpeed"
-          />
+          <QuantityField path={`${at}.changeover.speedRpm`} label="The second joins at" />
           <QuantityField
             path={`${at}.changeover.hysteresisRpm`}
             label="and leaves below it by"
             hint="so that it does not flutter"
-            quantity="engineSpeed"
           />
           {line?.kind === 'sequential' && (
             <>
@@ -206,9 +201,7 @@ export function PairAside() {
                 { value: 'held', label: 'held by its gate' },
               ]}
             />
-            {front.hold.kind === 'held' && (
-              <QuantityField path={`${frontAt}.hold.gauge`} label="Held at" quantity="boost" />
-            )}
+            {front.hold.kind === 'held' && <QuantityField path={`${frontAt}.hold.gauge`} label="Held at" />}
             <ChoiceField
               path={`${frontAt}.aftercooler.kind`}
               label="Cooler between"
@@ -220,16 +213,8 @@ export function PairAside() {
             />
             {front.aftercooler.kind !== 'none' && (
               <>
-                <QuantityField
-                  path={`${frontAt}.aftercooler.effectiveness`}
-                  label="Effectiveness"
-                  quantity="share"
-                />
-                <QuantityField
-                  path={`${frontAt}.aftercooler.coolantRise`}
-                  label="Coolant over the air"
-                  quantity="temperatureRise"
-                />
+                <QuantityField path={`${frontAt}.aftercooler.effectiveness`} label="Effectiveness" />
+                <QuantityField path={`${frontAt}.aftercooler.coolantRise`} label="Coolant over the air" />
               </>
             )}
             <Reading label="Pipes between" hint="on the sheet Pipes" value={betweenCount(setup.plumbing)} />
@@ -246,16 +231,8 @@ export function PairAside() {
             />
             {bypasses && (
               <>
-                <QuantityField
-                  path={`${at}.changeover.speedRpm`}
-                  label="Passed by from"
-                  quantity="engineSpeed"
-                />
-                <QuantityField
-                  path={`${at}.changeover.hysteresisRpm`}
-                  label="and back below it by"
-                  quantity="engineSpeed"
-                />
+                <QuantityField path={`${at}.changeover.speedRpm`} label="Passed by from" />
+                <QuantityField path={`${at}.changeover.hysteresisRpm`} label="and back below it by" />
               </>
             )}
           </Group>

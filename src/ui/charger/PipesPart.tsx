@@ -126,7 +126,7 @@ type PartProps = {
 function Part({ loss, index, row, piping, turboCount }: PartProps) {
   const { store, setupIndex } = useJob();
   const { figure, signedFigure } = useWords();
-  const at = `setups.${setupIndex}.plumbing.${index}`;
+  const at = `setups.${setupIndex}.plumbing.${index}` as const;
   const choose = (from: Loss['from']) => {
     store.getState().edit((job) => {
       const part = job.setups[setupIndex]!.plumbing[index]!;
@@ -164,22 +164,11 @@ function Part({ loss, index, row, piping, turboCount }: PartProps) {
           ]}
         />
         {loss.from === 'drop' ? (
-          <QuantityField
-            path={`${at}.drop`}
-            label="Pressure loss"
-            hint={lossHint(loss, figure)}
-            quantity="pressureDrop"
-          />
+          <QuantityField path={`${at}.drop`} label="Pressure loss" hint={lossHint(loss, figure)} />
         ) : (
           <>
-            <QuantityField path={`${at}.length`} label="Length" quantity="length" optional />
-            <QuantityField
-              path={`${at}.bends`}
-              label="Bends"
-              hint="of a right angle"
-              quantity="ratio"
-              optional
-            />
+            <QuantityField path={`${at}.length`} label="Length" optional />
+            <QuantityField path={`${at}.bends`} label="Bends" hint="of a right angle" optional />
           </>
         )}
         <LossState at={at} />
@@ -187,7 +176,6 @@ function Part({ loss, index, row, piping, turboCount }: PartProps) {
           path={`${at}.diameter`}
           label="Bore"
           hint={loss.from === 'drop' ? 'for the Mach number and other sizes' : 'inside'}
-          quantity="bore"
           optional
         />
       </div>

@@ -1,19 +1,19 @@
 'use client';
+import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 
 /** The shaft of one turbocharger. In: the path of its drive. */
-export function ShaftFields({ title = 'Shaft', path }: { title?: string; path: string }) {
+export function ShaftFields({ title = 'Shaft', path }: { title?: string; path: DrivePath }) {
   return (
     <Group title={title}>
-      <QuantityField path={`${path}.maxSpeedRpm`} label="Speed limit" quantity="shaftSpeed" />
+      <QuantityField path={`${path}.maxSpeedRpm`} label="Speed limit" />
       <QuantityField
         path={`${path}.mechanicalEfficiency`}
         label="Bearings leave"
         hint="of the turbine’s power"
-        quantity="share"
       />
-      <QuantityField path={`${path}.inertia`} label="Inertia" hint="for time to boost" quantity="inertia" />
+      <QuantityField path={`${path}.inertia`} label="Inertia" hint="for time to boost" />
     </Group>
   );
 }

@@ -360,28 +360,20 @@ export function SpoolAside() {
           path="trial.speedRpm"
           label={trial.kind === 'step' ? 'At' : 'From'}
           hint={trial.kind === 'step' ? 'the speed stays' : 'foot down here'}
-          quantity="engineSpeed"
         />
         <QuantityField
           path="trial.load"
           label="Load before"
           hint="of its torque without boost; 100 %: held at full load"
-          quantity="share"
         />
         <QuantityField
           path="trial.ramp"
           label="Pedal ramp"
           hint="from the load before to the floor; empty: at once"
-          quantity="shortTime"
           optional
         />
         {trial.kind === 'brake' && (
-          <QuantityField
-            path="trial.rate"
-            label="The brake lets it gain"
-            hint="in a second"
-            quantity="engineSpeed"
-          />
+          <QuantityField path="trial.rate" label="The brake lets it gain" hint="in a second" />
         )}
         {trial.kind === 'gear' && (
           <>
@@ -397,12 +389,7 @@ export function SpoolAside() {
                 store.getState().commit();
               }}
             />
-            <QuantityField
-              path="trial.inertia"
-              label="Crank and flywheel"
-              hint="inertia at the engine"
-              quantity="inertia"
-            />
+            <QuantityField path="trial.inertia" label="Crank and flywheel" hint="inertia at the engine" />
           </>
         )}
       </Group>
@@ -412,7 +399,6 @@ export function SpoolAside() {
             path={`setups.${setupIndex}.${engine}.drive.inertia`}
             label="Inertia of the shaft"
             hint="wheels and shaft"
-            quantity="inertia"
           />
         </Group>
       )}

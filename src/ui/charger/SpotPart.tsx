@@ -34,7 +34,7 @@ const sureWords: Record<Sure, string> = { clearly: 'clearly', probably: 'probabl
 export default function SpotPart() {
   const { setupIndex, answer } = useJob();
   const readings = useJobState((s) => s.draft.setups[setupIndex]!.readings);
-  const at = `setups.${setupIndex}.readings`;
+  const at = `setups.${setupIndex}.readings` as const;
   const build = answer?.build;
   const check = useMemo(() => (build ? spotCheck(build, readings) : null), [build, readings]);
   return (
@@ -45,18 +45,11 @@ export default function SpotPart() {
       <div className={engine.columns}>
         <div>
           <Group title="Read at one moment">
-            <QuantityField path={`${at}.speedRpm`} label="Engine speed" quantity="engineSpeed" optional />
-            <QuantityField
-              path={`${at}.boost`}
-              label="Boost in the manifold"
-              quantity="boost"
-              basis="gauge"
-              optional
-            />
+            <QuantityField path={`${at}.speedRpm`} label="Engine speed" optional />
+            <QuantityField path={`${at}.boost`} label="Boost in the manifold" basis="gauge" optional />
             <QuantityField
               path={`${at}.compressorOutletGauge`}
               label="After the compressor"
-              quantity="boost"
               basis="gauge"
               optional
             />
@@ -64,31 +57,23 @@ export default function SpotPart() {
               path={`${at}.turbineInletGauge`}
               label="Turbine inlet"
               hint="back pressure"
-              quantity="boost"
               basis="gauge"
               optional
             />
             <QuantityField
               path={`${at}.turbineOutletGauge`}
               label="After the turbine"
-              quantity="boost"
               basis="gauge"
               optional
             />
-            <QuantityField
-              path={`${at}.compressorOutletTemperature`}
-              label="Compressor outlet"
-              quantity="temperature"
-              optional
-            />
-            <QuantityField path={`${at}.chargeTemperature`} label="Charge" quantity="temperature" optional />
+            <QuantityField path={`${at}.compressorOutletTemperature`} label="Compressor outlet" optional />
+            <QuantityField path={`${at}.chargeTemperature`} label="Charge" optional />
             <QuantityField
               path={`${at}.turbineInletTemperature`}
               label="Exhaust before the turbine"
-              quantity="temperature"
               optional
             />
-            <QuantityField path={`${at}.shaftRpm`} label="Shaft" quantity="shaftSpeed" optional />
+            <QuantityField path={`${at}.shaftRpm`} label="Shaft" optional />
           </Group>
           <p className={frame.foot}>
             A back-pressure line sees pulses: damp it. Spray on a thermometer, a heat-soaked intake or a loose
@@ -205,7 +190,7 @@ function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
   const { store, setupIndex } = useJob();
   const { figure } = useWords();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const at = `setups.${setupIndex}`;
+  const at = `setups.${setupIndex}` as const;
   const take = (path: string, value: number) => {
     store.getState().write(path, { ...given(value, 'measured'), note: 'from a spot reading' });
     store.getState().commit();

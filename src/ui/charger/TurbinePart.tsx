@@ -1,4 +1,5 @@
 'use client';
+import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
@@ -223,8 +224,8 @@ export function TurbineAside() {
   const { setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const drive = exhaustDriveOf(chargerAtEngine(setup));
-  const at = `setups.${setupIndex}`;
-  const own = `${at}.${chargerPath(setup, 'engine')}.drive`;
+  const at = `setups.${setupIndex}` as const;
+  const own = `${at}.${chargerPath(setup, 'engine')}.drive` as const;
   return (
     <>
       <TurboChoice hot={drive} />
@@ -351,7 +352,7 @@ export function Gate({
   title = 'What holds the boost',
 }: {
   hot: ExhaustDriveDocument;
-  path: string;
+  path: DrivePath;
   title?: string;
 }) {
   const { store } = useJob();
@@ -390,49 +391,32 @@ export function Gate({
               { value: 'dome', label: 'pressure on both sides' },
             ]}
           />
-          <QuantityField path={`${path}.gate.bore`} label="Bore of the seat" quantity="bore" />
+          <QuantityField path={`${path}.gate.bore`} label="Bore of the seat" />
           <QuantityField
             path={`${path}.gate.flowCoefficient`}
             label="Flow coefficient"
             hint="of the open valve"
-            quantity="ratio"
           />
           <QuantityField
             path={`${path}.gate.springGauge`}
             label="Spring"
             hint="boost at which it cracks"
-            quantity="boost"
             basis="gauge"
           />
-          <QuantityField
-            path={`${path}.gate.diaphragm`}
-            label="Diaphragm"
-            hint="effective diameter"
-            quantity="bore"
-          />
+          <QuantityField path={`${path}.gate.diaphragm`} label="Diaphragm" hint="effective diameter" />
         </>
       )}
       {gate.kind === 'vanes' && (
         <>
-          <QuantityField
-            path={`${path}.gate.closed`}
-            label="Area, vanes shut"
-            hint="of the housing’s"
-            quantity="share"
-          />
-          <QuantityField
-            path={`${path}.gate.open`}
-            label="Area, vanes open"
-            hint="of the housing’s"
-            quantity="share"
-          />
+          <QuantityField path={`${path}.gate.closed`} label="Area, vanes shut" hint="of the housing’s" />
+          <QuantityField path={`${path}.gate.open`} label="Area, vanes open" hint="of the housing’s" />
         </>
       )}
     </Group>
   );
 }
 
-function Exhaust({ at }: { at: string }) {
+function Exhaust({ at }: { at: `setups.${number}.exhaust` }) {
   const { setupIndex } = useJob();
   const isDivided = useJobState((s) => s.draft.setups[setupIndex]!.exhaust.manifold === 'divided');
   return (
@@ -441,16 +425,14 @@ function Exhaust({ at }: { at: string }) {
         path={`${at}.share`}
         label="Heat in the exhaust"
         hint="of what is released, at best timing"
-        quantity="share"
       />
-      <QuantityField path={`${at}.retard`} label="Spark later than best" quantity="angle" />
+      <QuantityField path={`${at}.retard`} label="Spark later than best" />
       <QuantityField
         path={`${at}.heatLoss`}
         label="Port and manifold lose"
         hint="per degree over their wall"
-        quantity="heatLoss"
       />
-      <QuantityField path={`${at}.wall`} label="Their wall" quantity="temperature" />
+      <QuantityField path={`${at}.wall`} label="Their wall" />
       <ChoiceField
         path={`${at}.manifold`}
         label="Manifold"
@@ -459,14 +441,7 @@ function Exhaust({ at }: { at: string }) {
           { value: 'divided', label: 'divided' },
         ]}
       />
-      {isDivided && (
-        <QuantityField
-          path={`${at}.pulse`}
-          label="Pulses add"
-          hint="times the turbine’s work"
-          quantity="ratio"
-        />
-      )}
+      {isDivided && <QuantityField path={`${at}.pulse`} label="Pulses add" hint="times the turbine’s work" />}
     </Group>
   );
 }

@@ -35,9 +35,9 @@ const curves = {
 export default function DemandBench() {
   const { answer, setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const at = `setups.${setupIndex}`;
+  const at = `setups.${setupIndex}` as const;
   const cooler = chargerAtEngine(setup)?.aftercooler;
-  const behind = `${at}.${chargerPath(setup, 'engine')}.aftercooler`;
+  const behind = `${at}.${chargerPath(setup, 'engine')}.aftercooler` as const;
   return (
     <>
       <div className={frame.picture}>
@@ -66,12 +66,10 @@ export default function DemandBench() {
                   path={`${behind}.effectiveness`}
                   label="Effectiveness"
                   hint="charge side, as two thermometers show"
-                  quantity="share"
                 />
                 <QuantityField
                   path={`${behind}.coolantRise`}
                   label={cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
-                  quantity="temperatureRise"
                 />
               </>
             )}
@@ -94,7 +92,7 @@ function BoostPlan({
   answer,
 }: {
   setup: Setup;
-  at: string;
+  at: `setups.${number}`;
   answer: Pick<Solved, 'build' | 'sweep'> | null;
 }) {
   const { figure } = useWords();
@@ -110,9 +108,7 @@ function BoostPlan({
   return (
     <Group title="Boost plan">
       <ChoiceField path={`${at}.boost.kind`} label="Boost is" options={kinds} />
-      {kind === 'level' && (
-        <QuantityField path={`${at}.boost.levelGauge`} label="Boost" quantity="boost" basis="gauge" />
-      )}
+      {kind === 'level' && <QuantityField path={`${at}.boost.levelGauge`} label="Boost" basis="gauge" />}
       {kind === 'goal' && (
         <ChoiceField
           path={`${at}.boost.hold`}
@@ -147,20 +143,17 @@ function BoostPlan({
             path={`${at}.boost.onsetRpm`}
             label="Boost begins at"
             hint="until a turbine is matched"
-            quantity="engineSpeed"
           />
-          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" quantity="engineSpeed" />
+          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" />
           <QuantityField
             path={`${at}.efficiencyGuess`}
             label="Compressor efficiency"
             hint="until a map is chosen"
-            quantity="share"
           />
           <QuantityField
             path={`${at}.backPressureRatio`}
             label="Back pressure over manifold pressure"
             hint="absolute; until a turbine is matched"
-            quantity="ratio"
           />
         </>
       )}

@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import type { Loss } from '@/core/job/schema/job';
-import type { DemandPlace } from '@/core/job/inputs/bench-of';
+import type { DemandPlace } from '@/core/job/inputs/setup-inputs';
 import { guess } from '@/core/documents/input';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
@@ -28,7 +28,7 @@ export function LossFields() {
     <>
       {plumbing.map((loss, i) => {
         const title = titles[loss.place];
-        const at = `setups.${setupIndex}.plumbing.${i}`;
+        const at = `setups.${setupIndex}.plumbing.${i}` as const;
         if (!title) return null;
         if (loss.from === 'pipe')
           return (
@@ -38,20 +38,10 @@ export function LossFields() {
           );
         return (
           <Group key={`${loss.place}${i}`} title={title}>
-            <QuantityField
-              path={`${at}.drop`}
-              label="Pressure loss"
-              hint={lossHint(loss, figure)}
-              quantity="pressureDrop"
-            />
+            <QuantityField path={`${at}.drop`} label="Pressure loss" hint={lossHint(loss, figure)} />
             <LossState at={at} />
             {loss.diameter ? (
-              <QuantityField
-                path={`${at}.diameter`}
-                label="Narrowest bore"
-                hint="for the Mach number"
-                quantity="bore"
-              />
+              <QuantityField path={`${at}.diameter`} label="Narrowest bore" hint="for the Mach number" />
             ) : (
               <Button
                 size="small"

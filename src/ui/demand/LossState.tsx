@@ -9,18 +9,13 @@ export const lossHint = ({ massFlow }: Loss, figure: (value: number, quantity: Q
   `at ${figure(massFlow.value, 'massFlow')}${massFlow.auto ? ', the flow of the goal' : ''}, whole engine`;
 
 /** The state that a loss is stated at, folded: few know it, and it changes little. */
-export function LossState({ at }: { at: string }) {
+export function LossState({ at }: { at: `setups.${number}.plumbing.${number}` }) {
   return (
     <details className={styles.fold}>
       <summary>Stated at</summary>
-      <QuantityField
-        path={`${at}.massFlow`}
-        label="Mass flow"
-        hint="of the whole engine"
-        quantity="massFlow"
-      />
-      <QuantityField path={`${at}.pressure`} label="Inlet pressure" quantity="pressure" basis="abs" />
-      <QuantityField path={`${at}.temperature`} label="Inlet temperature" quantity="temperature" />
+      <QuantityField path={`${at}.massFlow`} label="Mass flow" hint="of the whole engine" />
+      <QuantityField path={`${at}.pressure`} label="Inlet pressure" basis="abs" />
+      <QuantityField path={`${at}.temperature`} label="Inlet temperature" />
     </details>
   );
 }

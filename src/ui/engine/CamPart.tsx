@@ -54,22 +54,20 @@ export default function CamPart() {
           />
           {cam.known && (
             <>
-              <QuantityField path="engine.cam.atLift" label="Durations at a lift of" quantity="bore" />
-              <QuantityField path="engine.cam.intake" label="Intake duration" quantity="angle" />
-              <QuantityField path="engine.cam.exhaust" label="Exhaust duration" quantity="angle" />
-              <QuantityField path="engine.cam.intakeLift" label="Intake lift" quantity="bore" />
-              <QuantityField path="engine.cam.exhaustLift" label="Exhaust lift" quantity="bore" />
+              <QuantityField path="engine.cam.atLift" label="Durations at a lift of" />
+              <QuantityField path="engine.cam.intake" label="Intake duration" />
+              <QuantityField path="engine.cam.exhaust" label="Exhaust duration" />
+              <QuantityField path="engine.cam.intakeLift" label="Intake lift" />
+              <QuantityField path="engine.cam.exhaustLift" label="Exhaust lift" />
               <QuantityField
                 path="engine.cam.separation"
                 label="Lobe separation"
                 hint="cam degrees, as cards have it"
-                quantity="angle"
               />
               <QuantityField
                 path="engine.cam.intakeCentre"
                 label="Intake centre"
                 hint="after top dead centre"
-                quantity="angle"
               />
             </>
           )}
@@ -107,7 +105,6 @@ export default function CamPart() {
               path="engine.cam.shapeDuration"
               label="Card the shape belongs to"
               hint="intake duration at the same lift"
-              quantity="angle"
             />
             <Reading
               label="Its peak moves by"
@@ -188,12 +185,11 @@ function Valves() {
         path="engine.valve.mass"
         label="Moving mass"
         hint="valve, retainer, follower and a third of the spring"
-        quantity="lightMass"
         optional
       />
-      <QuantityField path="engine.valve.seatForce" label="Spring on the seat" quantity="force" optional />
-      <QuantityField path="engine.valve.openForce" label="Spring at full lift" quantity="force" optional />
-      <QuantityField path="engine.valve.headDiameter" label="Valve head" quantity="bore" optional />
+      <QuantityField path="engine.valve.seatForce" label="Spring on the seat" optional />
+      <QuantityField path="engine.valve.openForce" label="Spring at full lift" optional />
+      <QuantityField path="engine.valve.headDiameter" label="Valve head" optional />
       {floats !== null && (
         <p id={`${id}-float`} className={isOver ? styles.bad : styles.fit}>
           {isOver ? <Cross size={11} /> : <Tick size={11} />} The spring holds the valve to the lobe up to

@@ -34,28 +34,25 @@ export default function ConditionPart() {
     <div className={styles.columns}>
       <div>
         <Group title="Readings">
-          <QuantityField path="engine.condition.hours" label="Hours run" quantity="hours" optional />
+          <QuantityField path="engine.condition.hours" label="Hours run" optional />
           <QuantityField
             path="engine.condition.oilHotGauge"
             label="Oil pressure, hot"
-            quantity="boost"
             basis="gauge"
             optional
           />
-          <QuantityField path="engine.condition.oilHotRpm" label="Read at" quantity="engineSpeed" optional />
-          <QuantityField path="engine.condition.blowBy" label="Blow-by" quantity="blowBy" optional />
+          <QuantityField path="engine.condition.oilHotRpm" label="Read at" optional />
+          <QuantityField path="engine.condition.blowBy" label="Blow-by" optional />
           <QuantityField
             path="engine.condition.blowByLimit"
             label="Most allowed"
             hint="the maker’s figure"
-            quantity="blowBy"
             optional
           />
           <QuantityField
             path="engine.condition.exhaustGauge"
             label="Before the silencers"
             hint="at full power, behind the turbine if there is one"
-            quantity="boost"
             basis="gauge"
             optional
           />
@@ -75,7 +72,6 @@ export default function ConditionPart() {
               key={i}
               path={`engine.condition.compression.${i}`}
               label={`Cylinder ${i + 1}`}
-              quantity="boost"
               basis="gauge"
             />
           ))}
@@ -93,7 +89,6 @@ export default function ConditionPart() {
               key={i}
               path={`engine.condition.leakDown.${i}`}
               label={`Leak of cylinder ${i + 1}`}
-              quantity="share"
             />
           ))}
           <Fill
@@ -111,7 +106,6 @@ export default function ConditionPart() {
             path="engine.condition.factor"
             label="It makes, of a sound one"
             hint="stated by you; a run of this engine has it in already"
-            quantity="share"
           />
           {answer && loss > 100 && (
             <Reading

@@ -57,9 +57,9 @@ export function EnginePart() {
     <div className={styles.columns}>
       <div>
         <Group title="Geometry">
-          <QuantityField path="engine.bore" label="Bore" quantity="bore" />
-          <QuantityField path="engine.stroke" label="Stroke" quantity="bore" />
-          <QuantityField path="engine.cylinders" label="Cylinders" quantity="count" whole />
+          <QuantityField path="engine.bore" label="Bore" />
+          <QuantityField path="engine.stroke" label="Stroke" />
+          <QuantityField path="engine.cylinders" label="Cylinders" whole />
           <ChoiceField
             path="engine.cycle"
             label="Cycle"
@@ -79,30 +79,23 @@ export function EnginePart() {
           />
           {engine.volumes.used ? (
             <>
-              <QuantityField path="engine.volumes.chamber" label="Chamber in the head" quantity="chamber" />
+              <QuantityField path="engine.volumes.chamber" label="Chamber in the head" />
               <QuantityField
                 path="engine.volumes.crown"
                 label="Piston crown"
                 hint="a dish adds, a dome is negative"
-                quantity="chamber"
               />
-              <QuantityField path="engine.volumes.gasketBore" label="Gasket bore" quantity="bore" />
-              <QuantityField
-                path="engine.volumes.gasketThickness"
-                label="Gasket thickness"
-                hint="pressed"
-                quantity="bore"
-              />
+              <QuantityField path="engine.volumes.gasketBore" label="Gasket bore" />
+              <QuantityField path="engine.volumes.gasketThickness" label="Gasket thickness" hint="pressed" />
               <QuantityField
                 path="engine.volumes.deck"
                 label="Piston below the deck"
                 hint="at top dead centre; above it is negative"
-                quantity="bore"
               />
               <Reading label="So the compression ratio" value={formatNumber(ratio, 2)} />
             </>
           ) : (
-            <QuantityField path="engine.compressionRatio" label="Compression ratio" quantity="ratio" />
+            <QuantityField path="engine.compressionRatio" label="Compression ratio" />
           )}
           {engine.cycle === 'two-stroke' && (
             <>
@@ -110,7 +103,6 @@ export function EnginePart() {
                 path="engine.exhaustPort"
                 label="Exhaust port’s upper edge"
                 hint="above bottom dead centre"
-                quantity="bore"
                 optional
               />
               {engine.exhaustPort && (
@@ -126,15 +118,9 @@ export function EnginePart() {
           )}
         </Group>
         <Group title="Speeds">
-          <QuantityField path="engine.redLineRpm" label="Red line" quantity="engineSpeed" />
-          <QuantityField path="engine.idleRpm" label="Idle" quantity="engineSpeed" />
-          <QuantityField
-            path="engine.rodLength"
-            label="Rod length"
-            hint="centre to centre"
-            quantity="bore"
-            optional
-          />
+          <QuantityField path="engine.redLineRpm" label="Red line" />
+          <QuantityField path="engine.idleRpm" label="Idle" />
+          <QuantityField path="engine.rodLength" label="Rod length" hint="centre to centre" optional />
           <Reading
             label="Mean piston speed at the red line"
             hint={pistonWords(pistonSpeed)}
@@ -160,20 +146,17 @@ export function EnginePart() {
                 perfectMixingTrapping(delivery),
                 'share',
               )}`}
-              quantity="share"
             />
           )}
           <QuantityField
             path="engine.evaporatedShare"
             label="Fuel evaporated before the valve"
             hint="0 for direct injection and diesels"
-            quantity="share"
           />
           <QuantityField
             path="engine.breathing.temperatureExponent"
             label="Charge temperature exponent"
             hint="flow at a fixed pressure falls with about √T: 0.5"
-            quantity="ratio"
           />
         </Group>
       </div>
@@ -195,9 +178,8 @@ export function EnginePart() {
                 path="engine.breathing.shape.peak"
                 label="Volumetric efficiency at its peak"
                 hint="referred to the air in the manifold"
-                quantity="share"
               />
-              <QuantityField path="engine.breathing.shape.peakRpm" label="Peak at" quantity="engineSpeed" />
+              <QuantityField path="engine.breathing.shape.peakRpm" label="Peak at" />
             </>
           )}
         </Group>
@@ -215,19 +197,14 @@ export function EnginePart() {
         {breathing.source === 'baseline' && <RunState />}
         {breathing.source !== 'baseline' && (
           <Group title="Taken at">
-            <QuantityField
-              path="engine.breathing.reference.temperature"
-              label="Charge temperature"
-              quantity="temperature"
-            />
+            <QuantityField path="engine.breathing.reference.temperature" label="Charge temperature" />
             <QuantityField
               path="engine.breathing.reference.backPressureRatio"
               label="Back pressure over manifold pressure"
               hint="absolute; 1 for an open exhaust"
-              quantity="ratio"
             />
             <ChoiceField path="engine.breathing.reference.fuel" label="Fuel" options={fuelOptions} />
-            <QuantityField path="engine.breathing.reference.lambda" label="λ" quantity="ratio" />
+            <QuantityField path="engine.breathing.reference.lambda" label="λ" />
           </Group>
         )}
       </div>

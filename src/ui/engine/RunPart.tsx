@@ -54,38 +54,29 @@ export default function RunPart() {
           <ChoiceField path={`${at}.confidence`} label="How sure we are of it" options={sureOptions} />
         </Group>
         <Group title="The air of that day">
-          <QuantityField
-            path={`${at}.pressure`}
-            label="Barometer"
-            hint="as read there"
-            quantity="airPressure"
-            basis="abs"
-          />
-          <QuantityField path={`${at}.temperature`} label="Air of that day" quantity="temperature" />
-          <QuantityField path={`${at}.humidity`} label="Relative humidity" quantity="share" />
+          <QuantityField path={`${at}.pressure`} label="Barometer" hint="as read there" basis="abs" />
+          <QuantityField path={`${at}.temperature`} label="Air of that day" />
+          <QuantityField path={`${at}.humidity`} label="Relative humidity" />
         </Group>
         <Group title="The engine that day">
           <ChoiceField path={`${at}.fuel`} label="Fuel" options={fuelOptions} />
-          <QuantityField path={`${at}.lambda`} label="λ" hint="where the rows say nothing" quantity="ratio" />
-          <QuantityField path={`${at}.bsfc`} label="BSFC" hint="for air and power" quantity="fuelPerEnergy" />
-          <QuantityField path={`${at}.bsfcLambda`} label="λ of that BSFC" quantity="ratio" />
+          <QuantityField path={`${at}.lambda`} label="λ" hint="where the rows say nothing" />
+          <QuantityField path={`${at}.bsfc`} label="BSFC" hint="for air and power" />
+          <QuantityField path={`${at}.bsfcLambda`} label="λ of that BSFC" />
           <QuantityField
             path={`${at}.chargeTemperature`}
             label="Charge temperature"
             hint="where the rows say nothing"
-            quantity="temperature"
           />
           <QuantityField
             path={`${at}.inletDrop`}
             label="Lost before the engine"
             hint="at its greatest flow, where no boost is given"
-            quantity="pressureDrop"
           />
           <QuantityField
             path={`${at}.backPressureRatio`}
             label="Back pressure over manifold pressure"
             hint="absolute, at its greatest boost; 1 for an open exhaust"
-            quantity="ratio"
           />
         </Group>
       </div>

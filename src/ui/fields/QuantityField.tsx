@@ -2,7 +2,7 @@
 import { memo, useEffect } from 'react';
 import { given } from '@/core/documents/input';
 import { boundsAt } from '@/core/job/inputs/bound-at';
-import type { Quantity } from '@/core/units/quantities';
+import { quantityOf, type InputPath } from '@/core/job/inputs/inputs';
 import { useForFields, useJobState, useJobStore } from '../store/solved';
 import { inputAt } from '../store/path';
 import { useWords } from '../words/useWords';
@@ -10,9 +10,8 @@ import { useWords } from '../words/useWords';
 import { QuantityInput } from './QuantityInput';
 
 type Props = {
-  path: string;
+  path: InputPath;
   label: string;
-  quantity: Quantity;
   hint?: string;
   whole?: boolean;
   /** Word behind the unit: 'gauge', 'abs'. */
@@ -23,7 +22,8 @@ type Props = {
 };
 
 /**
- * An input of the job: its value, unit and how sure we are of it. The range is the job schema's own. The live draft follows
+ * An input of the job: its value, unit and how sure we are of it. The range is the job schema's own, what it is measured in
+ * its descriptor's. The live draft follows
  * the typing; it is stored on blur or Enter.
  */
 export const QuantityField = memo(function QuantityField(props: Props) {
@@ -52,6 +52,7 @@ function Field({ path, optional = false, ...rest }: Props) {
     <QuantityInput
       {...rest}
       name={path}
+      quantity={quantityOf(path)!}
       bound={boundsAt(bounds, path)}
       value={input?.value ?? (optional ? null : 0)}
       optional={optional}

@@ -25,7 +25,7 @@ import { loaders as engineParts } from '../engine/parts';
 import { Health } from './Health';
 import { JobFinder } from './JobFinder';
 import { setPart } from './parts';
-import type { PartId } from './part-of-input';
+import type { Sheet } from '@/core/job/benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { StandingBar } from './StandingBar';
@@ -126,7 +126,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   );
 
   const goTo = useCallback(
-    (next: BenchId, part: PartId | null = null) => {
+    (next: BenchId, part: Sheet | null = null) => {
       const url = new URL(window.location.href);
       url.pathname = `/jobs/${stored.id}/${next}`;
       setPart(url, next, part);

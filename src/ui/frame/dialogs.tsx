@@ -1,10 +1,10 @@
 'use client';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import type { FigureId } from '@/core/workings/figures';
-import { benchOfPath } from '@/core/job/inputs/bench-of';
+import { whereOf } from '@/core/job/inputs/inputs';
+import type { Sheet } from '@/core/job/benches';
 import type { BenchId } from './benches';
 import { useJobStore } from '../store/solved';
-import { partOfInput, type PartId } from './part-of-input';
 
 /** What may lie over a job's page, one at a time. */
 export type OpenDialog =
@@ -16,7 +16,7 @@ export type OpenDialog =
 type Dialogs = {
   open: (dialog: OpenDialog) => void;
   close: () => void;
-  goTo: (bench: BenchId, part?: PartId | null) => void;
+  goTo: (bench: BenchId, part?: Sheet | null) => void;
   /** Opens the bench of an input and puts the focus into its field. */
   goToInput: (path: string) => void;
 };
@@ -35,8 +35,8 @@ export function DialogsProvider({ goTo, children }: Pick<Dialogs, 'goTo'> & { ch
       close: () => setDialog(null),
       goTo,
       goToInput: (path) => {
-        const job = store.getState().draft;
-        goTo(benchOfPath(path, job), partOfInput(path, job));
+        const { bench, sheet } = whereOf(path, store.getState().draft);
+        goTo(bench, sheet);
         focusField(path);
       },
     }),

@@ -3,24 +3,24 @@ import { useSearchParams } from 'next/navigation';
 import { useCallback, useId, useRef, type ReactNode } from 'react';
 import fields from '../fields/fields.module.css';
 import type { BenchId } from './benches';
-import { isParted, partsOf, type PartedBench, type PartId } from './part-of-input';
+import { benchSheets, type JobBench, type Sheet } from '@/core/job/benches';
 
 /** Writes a bench's sheet into an address: each bench keeps its own. */
-export function setPart(url: URL, bench: BenchId, part: PartId | null): void {
-  if (part && isParted(bench)) url.searchParams.set(bench, part);
+export function setPart(url: URL, bench: BenchId, part: Sheet | null): void {
+  if (part) url.searchParams.set(bench, part);
 }
 
 /** The sheet of a bench that is shown. */
-export function usePart<B extends PartedBench>(bench: B): PartId<B> {
+export function usePart<B extends JobBench>(bench: B): Sheet<B> {
   const asked = useSearchParams().get(bench);
-  const sheets: readonly string[] = partsOf[bench];
-  return (asked !== null && sheets.includes(asked) ? asked : sheets[0]) as PartId<B>;
+  const sheets: readonly string[] = benchSheets[bench];
+  return (asked !== null && sheets.includes(asked) ? asked : sheets[0]) as Sheet<B>;
 }
 
-type Part<B extends PartedBench> = { id: PartId<B>; name: string; body: ReactNode };
+type Part<B extends JobBench> = { id: Sheet<B>; name: string; body: ReactNode };
 
 /** The sheets of a bench: one is shown, the address says which, arrows walk along them. */
-export function Parts<B extends PartedBench>({ bench, parts }: { bench: B; parts: Part<B>[] }) {
+export function Parts<B extends JobBench>({ bench, parts }: { bench: B; parts: Part<B>[] }) {
   const id = useId();
   const asked = useSearchParams().get(bench);
   const list = useRef<HTMLDivElement>(null);

@@ -6,7 +6,12 @@ import { kinds } from '@/formats/kinds';
 export function Kinds({ at }: { at: string }) {
   return (
     <nav aria-label="Shelves of the library">
-      <Tabs value={at} variant="scrollable" scrollButtons="auto" role="presentation">
+      <Tabs
+        value={at}
+        variant="scrollable"
+        scrollButtons="auto"
+        slotProps={{ list: { role: 'presentation' } }}
+      >
         {kinds.map(({ path, words }) => (
           <Tab
             key={path}

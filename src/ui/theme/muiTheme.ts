@@ -1,6 +1,9 @@
 'use client';
 import { createTheme } from '@mui/material/styles';
 
+/** On a phone what is touched has a thumb's size. */
+const thumb = { '@media (max-width: 760px)': { minHeight: 48 } };
+
 /**
  * MUI gives behaviour and accessibility; every colour and measure comes from our own tokens, so that both themes are one
  * set of custom properties.
@@ -68,6 +71,7 @@ export const muiTheme = createTheme({
           textTransform: 'none',
           fontWeight: 650,
           color: 'var(--mute)',
+          ...thumb,
           '&.Mui-selected': { color: 'var(--ink)' },
           '&.Mui-focusVisible': { outline: '2px solid var(--ink)', outlineOffset: -2 },
         },
@@ -79,7 +83,7 @@ export const muiTheme = createTheme({
     MuiInputBase: {
       styleOverrides: {
         root: { color: 'var(--ink)', fontSize: 14 },
-        input: { fontVariantNumeric: 'tabular-nums' },
+        input: { fontVariantNumeric: 'tabular-nums', boxSizing: 'border-box', height: 'auto', ...thumb },
       },
     },
     MuiOutlinedInput: {

@@ -2,13 +2,8 @@ import type { Job, Setup } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import type { SetupRefusal } from '@/core/job/setups';
 import { inputsOf, isBoostCurve, quantityOf } from '@/core/job/inputs/inputs';
-import {
-  arrangementOf,
-  chargerAtEngine,
-  chargerInFront,
-  exhaustDriveOf,
-  isInFront,
-} from '@/core/job/chargers';
+import { placeOf } from '@/core/job/inputs/place';
+import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
 import { choiceName, choiceText, driveChoiceName, driveChoiceText } from './changes';
 import type { Format } from './format';
 import { inputName, stageNames } from './inputs';
@@ -82,7 +77,10 @@ function chargerLines(setup: Setup, names: PartNames): Line[] {
 
 /** A path by the place of its charger, so that a single one stands beside the one at the engine of a pair. */
 const byPlace = (setup: Setup, path: string): string =>
-  path.replace(/induction\.chargers\.\d+/, isInFront(setup, path) ? 'front' : 'engine');
+  path.replace(
+    /induction\.chargers\.\d+/,
+    placeOf(`setups.0.${path}`, { setups: [setup] }).charger ?? 'engine',
+  );
 
 /** What a setup gives, line by line in the reader's units; a part of the library by its name. */
 function linesOf(format: Format, job: Job, index: number, names: PartNames): Line[] {

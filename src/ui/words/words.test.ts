@@ -8,7 +8,7 @@ import { sampleCompressors, sampleJob, sampleLibrary, sampleTurboJob } from '@/d
 import { given } from '@/core/documents/input';
 import { changesBetween } from '@/core/job/history/changes';
 import { fuelDefaults } from '@/core/job/defaults';
-import { inputQuantities } from '@/core/job/inputs/inputs';
+import { inputDescriptors } from '@/core/job/inputs/inputs';
 import { binSetup } from '@/core/job/setups';
 import { summarise } from '@/core/studies/summary';
 import { fieldText, formatNumber } from './format';
@@ -230,7 +230,7 @@ describe('words in other units', () => {
 
 describe('a change of any input of a job', () => {
   it('is said by the input’s own name and in its unit, given, changed and taken out', () => {
-    for (const [pattern, quantity] of Object.entries(inputQuantities) as [string, Quantity][]) {
+    for (const [pattern, { quantity }] of Object.entries(inputDescriptors)) {
       const where = pattern.replace(/^setups\.\*/, 'setups.B').replaceAll('*', '0');
       const name = inputName(pattern.replaceAll('*', '0'))!;
       const say = (from: unknown, to: unknown, at = `${where}.value`) =>

@@ -10,7 +10,8 @@ import { planLevel, solvePoint, type OperatingPoint } from '@/core/solve/point';
 import { workingOf } from '@/core/workings/workings';
 import { boundsAt } from '@/core/job/inputs/bound-at';
 import { jobBounds } from '@/core/job/inputs/bounds';
-import { inputQuantities, inputsOf, isWhole, patternOf, spreadOf } from '@/core/job/inputs/inputs';
+import { patternOf } from '@/core/job/inputs/place';
+import { inputDescriptors, inputsOf, isWhole, spreadOf } from '@/core/job/inputs/inputs';
 import type { Job } from '@/core/job/schema/job';
 import { guess } from '@/core/documents/input';
 import { unitChoices } from './unit-samples';
@@ -212,10 +213,10 @@ it('every input of the schema has a quantity and a name, and the other way round
   const schema = Object.keys(bounds)
     .filter((path) => path !== 'engine.breathing.table.rows.*' && !/^bin\.|\.aside\./.test(path))
     .sort();
-  expect(Object.keys(inputQuantities).sort()).toEqual(schema);
+  expect(Object.keys(inputDescriptors).sort()).toEqual(schema);
   for (const path of schema) expect(inputName(path)).toBeTruthy();
   for (const job of jobs)
     for (const { path } of inputsOf(job, 0))
-      expect(isWhole(path) || patternOf(path) in inputQuantities).toBe(true);
+      expect(isWhole(path) || patternOf(path) in inputDescriptors).toBe(true);
   expect(inputName('setups.0.plumbing.1.drop', jobs[0])).toBe('cooler loss');
 });
