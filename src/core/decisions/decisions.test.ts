@@ -5,14 +5,16 @@ import { solveSweep } from '../solve/sweep';
 import { fuelDefaults } from '../job/defaults';
 import { jobSchema, type Job } from '../job/schema/job';
 import { openJob } from '../job/history/migrations';
-import type { SettleableBench } from '../job/schema/marks';
 import { arrangements } from '../job/schema/setup-choices';
 import { factsOf, type NewestRevision } from './facts';
 import { UNKNOWN, unknownFacts } from './known-facts';
-import { rules } from './rules';
+import { jobBenches } from './benches';
+import { settleable, type SettleableBench } from '../job/schema/marks';
 import { standings, withMark } from './standing';
 
-const settleAll = ['brief', 'engine', 'demand', 'charger'] as const;
+const settleAll = settleable;
+/** Every rule with its bench. */
+const rules = settleable.flatMap((bench) => jobBenches[bench].rules.map((rule) => ({ ...rule, bench })));
 
 function solve(job: Job) {
   const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);

@@ -1,5 +1,5 @@
 import { fuelOf, type FuelId } from '../fuel/fuels';
-import type { FactKey, Facts, SettleableBench } from '../job/schema/marks';
+import type { FactKey, Facts } from '../job/schema/marks';
 import type { Quantity } from '../units/quantities';
 import type { DecisionCode } from '../working/reason-codes';
 import { reason, type Reason } from '../working/range';
@@ -11,7 +11,6 @@ import { knownName, UNKNOWN } from './known-facts';
  */
 export type Rule = {
   id: DecisionCode;
-  bench: SettleableBench;
   broken: (then: Facts, now: Facts) => Reason | null;
 };
 
@@ -35,15 +34,8 @@ const moved =
     Math.abs(now - then) > share * Math.abs(then) + 1e-12;
 
 /** A rule on one figure: broken when `test` says so. */
-const onFigure = (
-  id: DecisionCode,
-  bench: SettleableBench,
-  key: FactKey,
-  quantity: Quantity,
-  test: Test,
-): Rule => ({
+const onFigure = (id: DecisionCode, key: FactKey, quantity: Quantity, test: Test): Rule => ({
   id,
-  bench,
   broken: (then, now) => {
     const from = then[key];
     const to = now[key];
@@ -60,12 +52,10 @@ const fuelName = ({ fuel }: Facts): string => {
 /** A rule on a name: broken when it is another one. */
 const onName = (
   id: DecisionCode,
-  bench: SettleableBench,
   key: FactKey,
   nameIn: (facts: Facts) => string = (facts) => knownName(key, facts[key]),
 ): Rule => ({
   id,
-  bench,
   broken: (then, now) => {
     const from = then[key];
     const to = now[key];
@@ -74,20 +64,18 @@ const onName = (
   },
 });
 
-/**
- * Every rule, by bench, most telling first. Thresholds (common practice, no source): a change smaller than the spread of
- * the inputs themselves, 1 to 3 %, overturns nothing.
- */
-export const rules: Rule[] = [
-  // The Brief: what the customer was promised.
-  onFigure('goal-power-after-brief', 'brief', 'goalPower', 'power', moved(0.001)),
-  onName('goal-basis-after-brief', 'brief', 'goalBasis'),
-  onFigure('goal-speed-after-brief', 'brief', 'goalSpeed', 'engineSpeed', moved(0.001)),
-  onName('fuel-after-brief', 'brief', 'fuel', fuelName),
-  onFigure('venue-after-brief', 'brief', 'altitude', 'altitude', (a, b) => Math.abs(a - b) > 20),
+// The rules of each bench, most telling first. Thresholds (common practice, no source): a change smaller than the spread of
+// the inputs themselves, 1 to 3 %, overturns nothing.
+
+/** What the customer was promised. */
+export const briefRules: Rule[] = [
+  onFigure('goal-power-after-brief', 'goalPower', 'power', moved(0.001)),
+  onName('goal-basis-after-brief', 'goalBasis'),
+  onFigure('goal-speed-after-brief', 'goalSpeed', 'engineSpeed', moved(0.001)),
+  onName('fuel-after-brief', 'fuel', fuelName),
+  onFigure('venue-after-brief', 'altitude', 'altitude', (a, b) => Math.abs(a - b) > 20),
   {
     id: 'red-line-under-goal',
-    bench: 'brief',
     broken: (then, now) => {
       const { redLine, goalSpeed } = now;
       if (typeof redLine !== 'number' || typeof goalSpeed !== 'number') return null;
@@ -98,14 +86,16 @@ export const rules: Rule[] = [
       });
     },
   },
-  // The Engine: what is bolted to the bench.
-  onFigure('size-after-engine', 'engine', 'displacement', 'volume', moved(0.002)),
-  onFigure('cylinders-after-engine', 'engine', 'cylinders', 'count', moved(0)),
-  onName('cycle-after-engine', 'engine', 'cycle'),
-  onFigure('compression-after-engine', 'engine', 'compressionRatio', 'ratio', moved(0.004)),
+];
+
+/** What is bolted to the bench. */
+export const engineRules: Rule[] = [
+  onFigure('size-after-engine', 'displacement', 'volume', moved(0.002)),
+  onFigure('cylinders-after-engine', 'cylinders', 'count', moved(0)),
+  onName('cycle-after-engine', 'cycle'),
+  onFigure('compression-after-engine', 'compressionRatio', 'ratio', moved(0.004)),
   {
     id: 'red-line-past-breathing',
-    bench: 'engine',
     broken: (then, now) => {
       const { redLine, breathingEnd } = now;
       if (typeof redLine !== 'number' || typeof breathingEnd !== 'number') return null;
@@ -117,49 +107,50 @@ export const rules: Rule[] = [
       });
     },
   },
-  onFigure('red-line-after-engine', 'engine', 'redLine', 'engineSpeed', moved(0.001)),
-  // Demand: the air and pressure that were counted on.
+  onFigure('red-line-after-engine', 'redLine', 'engineSpeed', moved(0.001)),
+];
+
+/** The air and pressure that were counted on. */
+export const demandRules: Rule[] = [
   {
     id: 'out-of-reach-after-demand',
-    bench: 'demand',
     broken: (then, now) =>
       then.reached === 1 && now.reached === 0 ? reason('out-of-reach-after-demand') : null,
   },
-  onName('fuel-after-demand', 'demand', 'fuel', fuelName),
-  onFigure('goal-after-demand', 'demand', 'flywheelGoal', 'power', moved(0.002)),
-  onFigure('goal-speed-after-demand', 'demand', 'goalSpeed', 'engineSpeed', moved(0.002)),
-  onFigure('size-after-demand', 'demand', 'displacement', 'volume', moved(0.002)),
-  onFigure('compression-after-demand', 'demand', 'compressionRatio', 'ratio', moved(0.02)),
-  onFigure('condition-after-demand', 'demand', 'condition', 'share', moved(0.01)),
-  onFigure('breathing-after-demand', 'demand', 'breathingAtGoal', 'share', moved(0.01)),
-  onFigure('air-after-demand', 'demand', 'airDensity', 'density', moved(0.015)),
-  onFigure('ratio-after-demand', 'demand', 'demandRatio', 'ratio', moved(0.02)),
-  // The Charger: a map that was read at other conditions.
+  onName('fuel-after-demand', 'fuel', fuelName),
+  onFigure('goal-after-demand', 'flywheelGoal', 'power', moved(0.002)),
+  onFigure('goal-speed-after-demand', 'goalSpeed', 'engineSpeed', moved(0.002)),
+  onFigure('size-after-demand', 'displacement', 'volume', moved(0.002)),
+  onFigure('compression-after-demand', 'compressionRatio', 'ratio', moved(0.02)),
+  onFigure('condition-after-demand', 'condition', 'share', moved(0.01)),
+  onFigure('breathing-after-demand', 'breathingAtGoal', 'share', moved(0.01)),
+  onFigure('air-after-demand', 'airDensity', 'density', moved(0.015)),
+  onFigure('ratio-after-demand', 'demandRatio', 'ratio', moved(0.02)),
+];
+
+/** A map that was read at other conditions. */
+export const chargerRules: Rule[] = [
   {
     id: 'map-left-after-charger',
-    bench: 'charger',
     broken: (then, now) =>
       then.mapHolds === 1 && now.mapHolds === 0 ? reason('map-left-after-charger') : null,
   },
-  onName('compressor-after-charger', 'charger', 'compressor', (f) =>
-    String(f.compressorName ?? f.compressor),
-  ),
-  onName('turbine-after-charger', 'charger', 'turbine', (f) => String(f.turbine)),
-  onName('arrangement-after-charger', 'charger', 'arrangement'),
-  onName('lp-stage-after-charger', 'charger', 'lpCompressor'),
-  onFigure('count-after-charger', 'charger', 'compressorCount', 'count', moved(0)),
+  onName('compressor-after-charger', 'compressor', (f) => String(f.compressorName ?? f.compressor)),
+  onName('turbine-after-charger', 'turbine', (f) => String(f.turbine)),
+  onName('arrangement-after-charger', 'arrangement'),
+  onName('lp-stage-after-charger', 'lpCompressor'),
+  onFigure('count-after-charger', 'compressorCount', 'count', moved(0)),
   {
     id: 'revision-after-charger',
-    bench: 'charger',
     broken: ({ newestRevision: then, compressor: was }, { newestRevision: now, compressor: is }) =>
       typeof then === 'number' && typeof now === 'number' && was === is && now > then
         ? reason('revision-after-charger', { from: [then, 'count'], to: [now, 'count'] })
         : null,
   },
-  onFigure('venue-raised-after-charger', 'charger', 'altitude', 'altitude', roseBy(50)),
-  onFigure('hotter-after-charger', 'charger', 'airTemperature', 'temperature', roseBy(5)),
-  onFigure('more-air-after-charger', 'charger', 'demandFlow', 'massFlow', rose(0.02)),
-  onFigure('ratio-after-charger', 'charger', 'demandRatio', 'ratio', rose(0.03)),
-  onFigure('red-line-after-charger', 'charger', 'redLine', 'engineSpeed', roseBy(100)),
-  onFigure('onset-after-charger', 'charger', 'onset', 'engineSpeed', fellBy(100)),
+  onFigure('venue-raised-after-charger', 'altitude', 'altitude', roseBy(50)),
+  onFigure('hotter-after-charger', 'airTemperature', 'temperature', roseBy(5)),
+  onFigure('more-air-after-charger', 'demandFlow', 'massFlow', rose(0.02)),
+  onFigure('ratio-after-charger', 'demandRatio', 'ratio', rose(0.03)),
+  onFigure('red-line-after-charger', 'redLine', 'engineSpeed', roseBy(100)),
+  onFigure('onset-after-charger', 'onset', 'engineSpeed', fellBy(100)),
 ];

@@ -1,5 +1,3 @@
-import type { BenchId } from '../frame/benches';
-
 /** Something that can be found: where it leads, or what it does. */
 export type Entry = {
   id: string;
@@ -9,14 +7,6 @@ export type Entry = {
   /** Other words it is found by. */
   words: string;
 } & ({ href: string; run?: never } | { run: () => void; href?: never });
-
-/** Words by which a bench is found besides its name. */
-export const benchWords: Record<BenchId, string> = {
-  brief: 'goal power fuel venue weather drivetrain guesses',
-  engine: 'bore stroke red line breathing compression displacement',
-  demand: 'boost plan cooler losses air schools',
-  charger: 'compressor turbo map ranking candidates',
-};
 
 /** Pages that are always there. */
 export const pageEntries: Entry[] = [

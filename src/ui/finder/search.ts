@@ -2,7 +2,7 @@ import { kindOf } from '@/formats/kinds';
 import MiniSearch from 'minisearch';
 import type { FinderIndex } from '@/formats/history';
 import { benches } from '../frame/benches';
-import { benchWords, type Entry } from './entries';
+import type { Entry } from './entries';
 
 /** What is nearer at hand stands first among equals. */
 const nearness: Record<Entry['kind'], number> = {
@@ -73,7 +73,7 @@ export const shopEntries = ({ jobs, items }: FinderIndex): Entry[] => [
       kind: 'bench',
       title: `${job.name}: ${bench.name}`,
       detail: 'bench of this job',
-      words: benchWords[bench.id],
+      words: bench.words,
       href: `/jobs/${job.id}/${bench.id}`,
     })),
   ),

@@ -11,7 +11,7 @@ import { useJob, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
-import { benchOfStation, type BenchId } from './benches';
+import { benchOf, benchOfStation, type BenchId } from './benches';
 import { scaleTop, tubeOutline, tubePath } from './tube';
 import styles from './frame.module.css';
 
@@ -82,7 +82,7 @@ function Scroller({ solved, cell, total, width, bench, children }: ScrollerProps
   const { stations } = solved.point;
   const isWide = total > width + 1;
   const troubled = stations.findIndex((s) => s.troubles.length > 0);
-  const shown = troubled >= 0 ? troubled : stations.findIndex((s) => s.id === mainStation[bench]);
+  const shown = troubled >= 0 ? troubled : stations.findIndex((s) => s.id === benchOf(bench).stations[0]);
   // What is in trouble comes into view first; then the station of the open bench.
   useEffect(() => {
     if (isWide) ref.current?.scrollTo({ left: shown === 0 ? 0 : MARGIN + (shown - 1) * cell });
@@ -233,8 +233,8 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
           solved={solved}
           x={MARGIN + i * cell}
           cell={cell}
-          open={benchOfStation[s.id] === bench && s.id === mainStation[bench]}
-          onOpen={() => onBench(benchOfStation[s.id])}
+          open={benchOfStation(s.id) === bench && s.id === benchOf(bench).stations[0]}
+          onOpen={() => onBench(benchOfStation(s.id))}
         />
       ))}
       <g pointerEvents="none">
@@ -298,13 +298,6 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
     </svg>
   );
 }
-
-const mainStation: Record<BenchId, StationKind> = {
-  brief: 'weather',
-  engine: 'cylinders',
-  demand: 'throttle',
-  charger: 'compressor',
-};
 
 function symbolHalf(stations: Station[], i: number, half: (p: number) => number): number {
   const here = stations[i]!.pressure;

@@ -2,11 +2,11 @@
 import { useCallback } from 'react';
 import { figureAt, figureIds, figures } from '@/core/workings/figures';
 import { Finder } from '../finder/Finder';
-import { benchWords, type Entry } from '../finder/entries';
+import type { Entry } from '../finder/entries';
 import { useJob, useJobState, useSpeedNow } from '../store/solved';
 import { figureNames } from '../words/figures';
 import { useWords } from '../words/useWords';
-import { benches, type BenchId } from './benches';
+import { benches, benchOf, type BenchId } from './benches';
 import { deviceEntries } from './device-entries';
 import { useDialogs } from './dialogs';
 import { useJobItems } from './useJobItems';
@@ -38,7 +38,7 @@ export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
         kind: 'figure',
         title: `${bench.name} bench`,
         detail: `this job, key ${bench.key}`,
-        words: `bench ${benchWords[bench.id]}`,
+        words: `bench ${bench.words}`,
         run: () => goTo(bench.id),
       })),
       ...figureIds.map((id): Entry => {
@@ -65,7 +65,7 @@ export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
         ),
       ),
       ...standings.flatMap(({ bench, state, canSettle }) => {
-        const { name } = benches.find((b) => b.id === bench)!;
+        const { name } = benchOf(bench);
         if (state === 'settled')
           return [act(`open ${bench}`, `Open ${name} again`, 'settled', () => settle(bench, false))];
         return canSettle ? [act(`settle ${bench}`, `Settle ${name}`, 'tick', () => settle(bench, true))] : [];

@@ -14,18 +14,16 @@ import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
-import { benches, isBench, type BenchId } from './benches';
+import { benches, benchOf, type BenchId } from './benches';
 import { loadPad } from '../claims/ClaimPad';
 import { JobPad } from '../claims/JobPad';
 import { loadFinder } from '../finder/Finder';
 import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
 import { JobDialogs, loadDialogs } from './JobDialogs';
-import { loaders as chargerParts } from '../charger/parts';
-import { loaders as engineParts } from '../engine/parts';
 import { Health } from './Health';
 import { JobFinder } from './JobFinder';
 import { setPart } from './parts';
-import type { Sheet } from '@/core/job/benches';
+import { isBench, type Sheet } from '@/core/job/benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { StandingBar } from './StandingBar';
@@ -36,33 +34,20 @@ import { isTyping } from './typing';
 import { useJobItems } from './useJobItems';
 import styles from './frame.module.css';
 
-const loaders = {
-  brief: () => import('../brief/BriefBench'),
-  engine: () => import('../engine/EngineBench'),
-  demand: () => import('../demand/DemandBench'),
-  charger: () => import('../charger/ChargerBench'),
-};
-const bodies: Record<BenchId, React.ComponentType> = {
-  brief: dynamic(loaders.brief),
-  engine: dynamic(loaders.engine),
-  demand: dynamic(loaders.demand),
-  charger: dynamic(loaders.charger),
-};
+const bodies = Object.fromEntries(benches.map(({ id, body }) => [id, dynamic(body)])) as Record<
+  BenchId,
+  React.ComponentType
+>;
 
 /** Everything a bench may need later, fetched while the page rests: benches must open when the server is away. */
 async function loadAhead(): Promise<void> {
   await Promise.allSettled(
     [
-      ...Object.values(loaders),
+      ...benches.flatMap(({ body, ahead }) => [body, ...ahead]),
       loadDialogs,
       () => loadFinder().then(({ warmFinder }) => warmFinder()),
       loadMore,
       loadPad,
-      ...Object.values(engineParts),
-      ...Object.values(chargerParts),
-      () => import('../engine/BreathingPlot'),
-      () => import('../engine/BreathingTable'),
-      () => import('../demand/DemandPlot'),
     ].map((load) => load()),
   );
   document.documentElement.dataset.ahead = 'true';
@@ -175,7 +160,7 @@ function Bench({ id, asked, named, onBench }: BenchProps) {
   const Body = bodies[id];
   const { problems, answer } = useJob();
   const sync = useJobState((s) => s.sync);
-  const name = benches.find((b) => b.id === id)!.name;
+  const { name } = benchOf(id);
   return (
     <main className={styles.bench} aria-label={`${name} bench`}>
       {(problems.length > 0 || sync.kind === 'refused') && (

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { benches, type BenchId } from './benches';
+import { benches, benchOf, type BenchId } from './benches';
 import { BenchIcon, Cross, Mark, Tick } from './icons';
 import { MoreKey } from './MoreKey';
 import type { MoreItem } from './MoreMenu';
@@ -22,9 +22,6 @@ type Props = {
   /** What the job offers beside its benches, for the phone's 'more'. */
   items?: MoreItem[];
 };
-
-/** Benches on a phone's bottom row; the others stand under its 'more'. */
-const inTheCell = new Set<BenchId>(['brief', 'demand', 'charger']);
 
 /** The benches in the order of the work; outside a job the shop's own pages. */
 export function Spine({ bench, onBench, states, page, items = [] }: Props) {
@@ -54,7 +51,7 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
           <button
             key={b.id}
             type="button"
-            className={`${styles.cell} ${inTheCell.has(b.id) ? '' : styles.deskOnly}`}
+            className={`${styles.cell} ${b.inTheCell ? '' : styles.deskOnly}`}
             aria-current={b.id === bench ? 'page' : undefined}
             aria-keyshortcuts={b.key}
             title={states?.[b.id].note || undefined}
@@ -82,10 +79,10 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
             ]}
             label="More: benches, undo, export, units, theme"
             className={`${styles.cell} ${styles.phoneOnly}`}
-            current={!inTheCell.has(bench)}
+            current={!benchOf(bench).inTheCell}
           >
-            <BenchIcon id={inTheCell.has(bench) ? 'more' : bench} />
-            {inTheCell.has(bench) ? 'More' : benches.find((b) => b.id === bench)!.name}
+            <BenchIcon id={benchOf(bench).inTheCell ? 'more' : bench} />
+            {benchOf(bench).inTheCell ? 'More' : benchOf(bench).name}
           </MoreKey>
         </>
       )}

@@ -1,11 +1,11 @@
 'use client';
 import { useJob } from '../store/solved';
 import { Say } from '../words/Say';
-import { benches, type BenchId } from './benches';
+import { benchOf, type BenchId } from './benches';
 import { Cross, Tick } from './icons';
 import styles from './frame.module.css';
 
-const nameOf = (id: BenchId) => benches.find((b) => b.id === id)!.name;
+const nameOf = (id: BenchId) => benchOf(id).name;
 
 /** Where this bench stands, in one sentence: what it lacks with a way there, or which later change contradicts it. */
 export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (bench: BenchId) => void }) {

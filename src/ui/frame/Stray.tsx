@@ -5,7 +5,7 @@ import { clampSpeed } from '@/core/solve/sweep';
 import { storageWorks } from '../device/storage';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
-import { isBench } from './benches';
+import { isBench } from '@/core/job/benches';
 import styles from './frame.module.css';
 
 /** What the address asks for, as it stands there. */

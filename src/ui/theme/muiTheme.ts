@@ -77,7 +77,7 @@ export const muiTheme = createTheme({
         },
       },
     },
-    MuiFormControlLabel: { styleOverrides: { label: { fontSize: 13.5 } } },
+    MuiFormControlLabel: { styleOverrides: { root: thumb, label: { fontSize: 13.5 } } },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {

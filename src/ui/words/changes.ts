@@ -5,7 +5,8 @@ import { asOfToday } from '@/core/job/history/past-paths';
 import { quantityOf } from '@/core/job/inputs/inputs';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import type { Quantity } from '@/core/units/quantities';
-import { benches } from '../frame/benches';
+import { isBench } from '@/core/job/benches';
+import { benchNames } from './benches';
 import { confidenceWords } from '../fields/confidence';
 import { correctionNames, placeNames, useNames } from './brief';
 import { fieldText, type Format } from './format';
@@ -182,9 +183,9 @@ function wholeThing({ path, from, to }: Change): string | null {
     return from === 'bin' ? `setup ${letter} brought back` : `setup ${letter} added: ${plain(to)}`;
   }
   if (!path.startsWith('settled')) return null;
-  const bench = benches.find((b) => b.id === path.split('.')[1]);
-  if (!bench) return 'which benches are settled';
-  return `${bench.name} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
+  const bench = path.split('.')[1];
+  if (!isBench(bench)) return 'which benches are settled';
+  return `${benchNames[bench]} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
 }
 
 /** What is chosen of a turbocharger, by the end of its path. */

@@ -1,8 +1,10 @@
+import { benchIds, type JobBench } from '../benches';
+
 // Without Zod: pages use this, and the schema does not travel to them.
 
 /** The benches whose decisions can be settled, in the order of the work. */
-export const settleable = ['brief', 'engine', 'demand', 'charger'] as const;
-export type SettleableBench = (typeof settleable)[number];
+export const settleable = benchIds;
+export type SettleableBench = JobBench;
 
 /**
  * What a decision rested on when it was settled, SI. Names and numbers only, so that a mark of today can be compared with

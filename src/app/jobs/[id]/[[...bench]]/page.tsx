@@ -8,7 +8,7 @@ import { findJob } from '@/data/repositories/jobs';
 import { findNewest, findRevisions } from '@/data/repositories/library';
 import { jobIdSchema } from '@/formats/api';
 import { ShopAway } from '@/ui/board/ShopAway';
-import { isBench } from '@/ui/frame/benches';
+import { isBench } from '@/core/job/benches';
 import { JobPage } from '@/ui/frame/JobPage';
 
 type Props = {
