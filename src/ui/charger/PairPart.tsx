@@ -10,6 +10,7 @@ import { useCurves } from '../demand/useCurves';
 import demand from '../demand/demand.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
+import { CoolerFields } from '../demand/CoolerFields';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
@@ -202,21 +203,7 @@ export function PairAside() {
               ]}
             />
             {front.hold.kind === 'held' && <QuantityField path={`${frontAt}.hold.gauge`} label="Held at" />}
-            <ChoiceField
-              path={`${frontAt}.aftercooler.kind`}
-              label="Cooler between"
-              options={[
-                { value: 'none', label: 'none' },
-                { value: 'air', label: 'air to air' },
-                { value: 'water', label: 'air to water' },
-              ]}
-            />
-            {front.aftercooler.kind !== 'none' && (
-              <>
-                <QuantityField path={`${frontAt}.aftercooler.effectiveness`} label="Effectiveness" />
-                <QuantityField path={`${frontAt}.aftercooler.coolantRise`} label="Coolant over the air" />
-              </>
-            )}
+            <CoolerFields label="Cooler between" path={`${frontAt}.aftercooler`} cooler={front.aftercooler} />
             <Reading label="Pipes between" hint="on the sheet Pipes" value={betweenCount(setup.plumbing)} />
           </Group>
           <Group title="Bypass">

@@ -20,6 +20,7 @@ import { formatNumber } from '../words/format';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
 import { CurvePanel as Panel, Plot } from './CurvePanel';
+import { CoolerFields } from './CoolerFields';
 import { LossFields } from './LossFields';
 import { useCurves } from './useCurves';
 import styles from './demand.module.css';
@@ -51,28 +52,7 @@ export default function DemandBench() {
         <BoostPlan setup={setup} at={at} answer={answer} />
         {cooler && (
           <Group title="Cooler">
-            <ChoiceField
-              path={`${behind}.kind`}
-              label="Kind"
-              options={[
-                { value: 'none', label: 'none' },
-                { value: 'air', label: 'air to air' },
-                { value: 'water', label: 'air to water' },
-              ]}
-            />
-            {cooler.kind !== 'none' && (
-              <>
-                <QuantityField
-                  path={`${behind}.effectiveness`}
-                  label="Effectiveness"
-                  hint="charge side, as two thermometers show"
-                />
-                <QuantityField
-                  path={`${behind}.coolantRise`}
-                  label={cooler.kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
-                />
-              </>
-            )}
+            <CoolerFields path={behind} cooler={cooler} />
           </Group>
         )}
         <LossFields />
