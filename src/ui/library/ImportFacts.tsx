@@ -1,4 +1,9 @@
 'use client';
+import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
+import TextField from '@mui/material/TextField';
 import type { Confidence } from '@/core/documents/input';
 import { isVolumeFlow, type MapFacts, type Mapping } from '@/formats/map-guess';
 import { readNumber, type MapTable } from '@/formats/map-table';
@@ -70,15 +75,15 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         <p className={styles.quick}>
           Often:{' '}
           {usual.map((c) => (
-            <button
+            <Button
               key={c.pressure}
-              type="button"
+              size="small"
               onClick={() =>
                 onFacts({ ...facts, referencePressure: c.pressure, referenceTemperature: c.temperature })
               }
             >
               {figure(c.pressure, 'airPressure')} abs, {exact(c.temperature)}
-            </button>
+            </Button>
           ))}
         </p>
       </Group>
@@ -102,8 +107,8 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
             onType={(value) => set('flowTemperature', value)}
           />
           <p className={styles.quick}>
-            <button
-              type="button"
+            <Button
+              size="small"
               disabled={facts.referencePressure === null || facts.referenceTemperature === null}
               onClick={() =>
                 onFacts({
@@ -114,38 +119,40 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
               }
             >
               the same as the reference
-            </button>
+            </Button>
           </p>
         </Group>
       )}
       <Group title="Surge">
-        <div className={styles.radios} role="radiogroup" aria-label="Where each line’s surge point is">
-          <label>
-            <input
-              type="radio"
-              name="surge"
-              checked={mapping.surge === 'first-point'}
-              onChange={() => onMapping({ ...mapping, surge: 'first-point' })}
-            />
-            the point of least flow of each line
-          </label>
-          <label>
-            <input
-              type="radio"
-              name="surge"
-              disabled={!hasSurgeColumn}
-              checked={mapping.surge === 'marked'}
-              onChange={() => onMapping({ ...mapping, surge: 'marked' })}
-            />
-            marked in a column{hasSurgeColumn ? '' : ': choose one for “surge mark”'}
-          </label>
-        </div>
+        <RadioGroup
+          name="surge"
+          aria-label="Where each line’s surge point is"
+          value={mapping.surge ?? ''}
+          onChange={(_, value) => onMapping({ ...mapping, surge: value as NonNullable<Mapping['surge']> })}
+        >
+          <FormControlLabel
+            value="first-point"
+            control={<Radio size="small" />}
+            label="the point of least flow of each line"
+          />
+          <FormControlLabel
+            value="marked"
+            disabled={!hasSurgeColumn}
+            control={<Radio size="small" />}
+            label={`marked in a column${hasSurgeColumn ? '' : ': choose one for “surge mark”'}`}
+          />
+        </RadioGroup>
       </Group>
       <Group title="Wheel">
-        <label className={styles.text}>
-          Name
-          <input value={facts.name} maxLength={80} onChange={(e) => set('name', e.currentTarget.value)} />
-        </label>
+        <TextField
+          label="Name"
+          size="small"
+          fullWidth
+          margin="dense"
+          value={facts.name}
+          slotProps={{ htmlInput: { maxLength: 80 } }}
+          onChange={(e) => set('name', e.target.value)}
+        />
         <QuantityInput
           label="Inducer"
           quantity="bore"
@@ -175,8 +182,8 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
         />
         {facts.maxSpeedRpm === null && topSpeed > 5_000 && (
           <p className={styles.quick}>
-            <button
-              type="button"
+            <Button
+              size="small"
               onClick={() =>
                 onFacts({
                   ...facts,
@@ -186,7 +193,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
               }
             >
               take the highest line as a guess
-            </button>
+            </Button>
           </p>
         )}
       </Group>
@@ -209,15 +216,17 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
           optional
           onType={(value) => set('stock', value)}
         />
-        <label className={styles.text}>
-          Note
-          <textarea
-            rows={2}
-            maxLength={2000}
-            value={facts.note}
-            onChange={(e) => set('note', e.currentTarget.value)}
-          />
-        </label>
+        <TextField
+          label="Note"
+          size="small"
+          fullWidth
+          margin="dense"
+          multiline
+          minRows={2}
+          value={facts.note}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+          onChange={(e) => set('note', e.target.value)}
+        />
       </Group>
     </>
   );

@@ -1,4 +1,11 @@
 'use client';
+import NativeSelect from '@mui/material/NativeSelect';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TextField from '@mui/material/TextField';
 import type { FileFinding, MapTable } from '@/formats/map-table';
 import styles from './library.module.css';
 
@@ -46,37 +53,39 @@ export function MappingTable<Role extends string, M extends Mapping<Role>>({
     <section className={styles.mapping} aria-label="Columns of the file">
       <div className={styles.mappingHead}>
         <h2>What each column is</h2>
-        <label>
-          decimal sign
-          <select
-            value={mapping.decimal}
-            onChange={(e) => onMapping({ ...mapping, decimal: e.currentTarget.value as '.' | ',' })}
-          >
-            <option value=".">point</option>
-            <option value=",">comma</option>
-          </select>
-        </label>
+        <TextField
+          select
+          label="decimal sign"
+          size="small"
+          value={mapping.decimal}
+          slotProps={{ select: { native: true } }}
+          onChange={(e) => onMapping({ ...mapping, decimal: e.target.value as '.' | ',' })}
+        >
+          <option value=".">point</option>
+          <option value=",">comma</option>
+        </TextField>
       </div>
       <div className={styles.mappingScroll}>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">line</th>
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell scope="col">line</TableCell>
               {table.columns.map((name, i) => (
-                <th key={i} scope="col">
+                <TableCell key={i} scope="col">
                   {name}
-                </th>
+                </TableCell>
               ))}
-            </tr>
-            <tr>
-              <td />
+            </TableRow>
+            <TableRow>
+              <TableCell />
               {mapping.columns.map((column, i) => (
-                <td key={i}>
-                  <select
-                    aria-label={`Column ${table.columns[i]} is`}
+                <TableCell key={i}>
+                  <NativeSelect
+                    fullWidth
+                    inputProps={{ 'aria-label': `Column ${table.columns[i]} is` }}
                     value={column.role}
                     onChange={(e) => {
-                      const role = e.currentTarget.value as Role;
+                      const role = e.target.value as Role;
                       const units = roles.units[role];
                       // A flow's unit is asked for; the others have a usual one.
                       change(i, { role, unit: role === 'flow' ? null : (units[0] ?? null) });
@@ -87,13 +96,14 @@ export function MappingTable<Role extends string, M extends Mapping<Role>>({
                         {roles.words[role]}
                       </option>
                     ))}
-                  </select>
+                  </NativeSelect>
                   {roles.units[column.role].filter(Boolean).length > 0 && (
-                    <select
-                      aria-label={`Unit of ${table.columns[i]}`}
-                      aria-invalid={column.unit === null}
+                    <NativeSelect
+                      fullWidth
+                      error={column.unit === null}
+                      inputProps={{ 'aria-label': `Unit of ${table.columns[i]}` }}
                       value={column.unit ?? ''}
-                      onChange={(e) => change(i, { ...column, unit: e.currentTarget.value || null })}
+                      onChange={(e) => change(i, { ...column, unit: e.target.value || null })}
                     >
                       {column.unit === null && <option value="">which unit?</option>}
                       {roles.units[column.role].map((unit) => (
@@ -101,25 +111,30 @@ export function MappingTable<Role extends string, M extends Mapping<Role>>({
                           {unit}
                         </option>
                       ))}
-                    </select>
+                    </NativeSelect>
                   )}
-                </td>
+                </TableCell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {rows.map((row) => (
-              <tr key={row.line} className={badLines.has(row.line) ? styles.badRow : undefined}>
-                <th scope="row">{row.line}</th>
+              <TableRow key={row.line} className={badLines.has(row.line) ? styles.badRow : undefined}>
+                <TableCell component="th" scope="row">
+                  {row.line}
+                </TableCell>
                 {table.columns.map((_, i) => (
-                  <td key={i} className={mapping.columns[i]!.role === 'ignore' ? styles.left : undefined}>
+                  <TableCell
+                    key={i}
+                    className={mapping.columns[i]!.role === 'ignore' ? styles.left : undefined}
+                  >
                     {(row.cells[i] ?? '').slice(0, 30)}
-                  </td>
+                  </TableCell>
                 ))}
-              </tr>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </div>
       <p className={styles.note}>{table.rows.length} rows in all.</p>
     </section>
