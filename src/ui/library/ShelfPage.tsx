@@ -26,6 +26,9 @@ import { slotsOf } from './slots';
 import { UsedBy } from './UsedBy';
 import styles from './library.module.css';
 
+/** What was done, and the way back. */
+type Done = { text: string; key: string; back: () => void };
+
 /** Every item of a kind in the shop: found, sorted, looked at, and what can be done with it. */
 export function ShelfPage({
   path,
@@ -42,7 +45,10 @@ export function ShelfPage({
   const [filter, setFilter] = useState<ListFilter>(() => noFilter(kind));
   const [selected, setSelected] = useState<string | null>(items.find((i) => !i.retired)?.id ?? null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
-  const [done, setDone] = useState<{ text: string; key: string; back: () => void } | null>(null);
+  const [done, setDone] = useState<Done | null>(null);
+  // What goes keeps its words until it is gone.
+  const [last, setLast] = useState<Done | null>(null);
+  if (done && done !== last) setLast(done);
   const line = items.find((i) => i.id === selected) ?? null;
   const columns = useColumns(kind);
   const deferred = useDeferredValue(filter);
@@ -150,10 +156,10 @@ export function ShelfPage({
         open={done !== null}
         autoHideDuration={8000}
         onClose={(_, why) => why !== 'clickaway' && setDone(null)}
-        message={done?.text ?? ''}
+        message={last?.text ?? ''}
         action={
-          <Button size="small" onClick={() => done?.back()}>
-            {done?.key ?? ''}
+          <Button size="small" onClick={() => last?.back()}>
+            {last?.key ?? ''}
           </Button>
         }
       />
