@@ -1,0 +1,44 @@
+import { act, render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { jobBounds } from '@/core/job/inputs/bounds';
+import type { Job } from '@/core/job/schema/job';
+import { sampleItems } from '@/data/demo/sample';
+import { server } from '@/ui/server/client';
+import { createJobStore } from '@/ui/store/job-store';
+import { JobProvider, SpeedProvider } from '@/ui/store/solved';
+import { WordsProvider } from '@/ui/words/useWords';
+
+const bounds = jobBounds();
+const ignored = () => {};
+
+/** A part of a job's page in a document of its own, with a server that takes every commit. Out: the job's store. */
+export function openInJob(job: Job, part: ReactNode) {
+  jest.spyOn(server, 'saveJob').mockResolvedValue({ kind: 'ok', data: { revision: 2 } });
+  const store = createJobStore({ id: 'job-1', revision: 1, job, savedAt: '' });
+  const page = render(
+    <WordsProvider first={{ system: 'metric', mix: {} }}>
+      <JobProvider
+        store={store}
+        bounds={bounds}
+        items={sampleItems}
+        firstSetup={0}
+        firstDrawn={null}
+        onSetups={ignored}
+      >
+        <SpeedProvider first={job.brief.goal.speedRpm.value} onSpeed={ignored}>
+          {part}
+        </SpeedProvider>
+      </JobProvider>
+    </WordsProvider>,
+  );
+  return {
+    ...page,
+    store,
+    job: () => store.getState().draft,
+    write: (path: string, value: unknown) =>
+      act(() => {
+        store.getState().write(path, value);
+        store.getState().commit();
+      }),
+  };
+}
