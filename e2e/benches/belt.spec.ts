@@ -29,10 +29,11 @@ test('a job with a machine on the crankshaft opens: its line, what its drive tak
   await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await page.keyboard.press('3');
   await page
-    .getByRole('button', { name: /^\d+ hp/ })
-    .nth(1)
+    .getByRole('row', { name: /^Fuel flow/ })
+    .getByRole('button')
+    .first()
     .click();
-  const sheet = page.getByRole('dialog');
+  const sheet = page.getByRole('dialog', { name: /^Power, fuel flow/ });
   await expect(sheet).toContainText('flywheel power after the drive of the charger');
   await expect(sheet).toContainText('what belt and bearings leave');
 });
