@@ -82,6 +82,7 @@ export function MappingTable<Role extends string, M extends Mapping<Role>>({
                 <TableCell key={i}>
                   <NativeSelect
                     fullWidth
+                    sx={{ display: 'flex' }}
                     inputProps={{ 'aria-label': `Column ${table.columns[i]} is` }}
                     value={column.role}
                     onChange={(e) => {
@@ -100,6 +101,7 @@ export function MappingTable<Role extends string, M extends Mapping<Role>>({
                   {roles.units[column.role].filter(Boolean).length > 0 && (
                     <NativeSelect
                       fullWidth
+                      sx={{ display: 'flex' }}
                       error={column.unit === null}
                       inputProps={{ 'aria-label': `Unit of ${table.columns[i]}` }}
                       value={column.unit ?? ''}
