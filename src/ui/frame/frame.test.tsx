@@ -2,6 +2,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { benchIds, benchSheets, isBench } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
+import { giveLayout } from '@/testing/dom';
 import { benchNames } from '../words/benches';
 import { benches, benchOf, benchOfStation, type BenchId } from './benches';
 import { Parts, setPart, usePart } from './parts';
@@ -13,12 +14,7 @@ jest.mock('next/navigation', () => ({
   usePathname: () => '/jobs/a/charger',
   useSearchParams: () => new URLSearchParams(search),
 }));
-beforeAll(() => {
-  Object.assign(globalThis, {
-    matchMedia: () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }),
-  });
-  Element.prototype.scrollIntoView = () => {};
-});
+beforeAll(() => giveLayout());
 beforeEach(() => {
   search = '';
   window.history.replaceState(null, '', '/jobs/a/charger');

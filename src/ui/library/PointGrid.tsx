@@ -32,7 +32,7 @@ export function PointGrid({ lines, line, onLine, edit }: Props) {
   const addLine = () =>
     edit('lines', (all) => {
       // A similar line a tenth faster is a better start than empty cells: flow with speed, head with its square.
-      const top = structuredClone(all.at(-1)!) as Compressor['lines'][number];
+      const top = all.at(-1)!;
       all.push({
         speedRpm: Math.round(top.speedRpm * 1.1),
         points: top.points.map((p) => ({

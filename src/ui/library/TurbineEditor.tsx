@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { current } from 'immer';
 import { guess } from '@/core/documents/input';
 import type { Housing, Turbine } from '@/core/turbine/document';
 import type { FieldGroup } from '@/formats/kinds/kind';
@@ -35,7 +36,8 @@ export function TurbineEditor({ draft, sound, edit, onBad }: EditorProps<Turbine
           disabled={draft.housings.length >= 12}
           onClick={() =>
             edit('housings', (d) => {
-              const last = structuredClone(d.housings.at(-1)!) as Housing;
+              // Out of the draft: what lies in it cannot be copied otherwise.
+              const last = current(d.housings.at(-1)!);
               d.housings.push({ ...last, name: `${last.name}, copy`.slice(0, 40) });
             })
           }

@@ -5,6 +5,7 @@ import { kindOf, type AnyLine } from '@/formats/kinds';
 import type { ItemDocument } from '@/formats/kinds/documents';
 import { isOf, type AnyEntry } from '@/formats/library-items';
 import { server } from '../server/client';
+import { giveLayout } from '@/testing/dom';
 import { WordsProvider } from '../words/useWords';
 import { ItemPage } from './ItemPage';
 import { ShelfPage } from './ShelfPage';
@@ -16,18 +17,7 @@ jest.mock('next/navigation', () => ({
   useSearchParams: () => new URLSearchParams(),
 }));
 
-beforeAll(() => {
-  Object.assign(globalThis, {
-    matchMedia: () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }),
-    ResizeObserver: class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  });
-  Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => 700 });
-  Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => 900 });
-});
+beforeAll(() => giveLayout());
 beforeEach(() => localStorage.clear());
 afterEach(() => {
   cleanup();

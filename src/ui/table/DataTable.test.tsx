@@ -1,24 +1,13 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
+import { giveLayout } from '@/testing/dom';
 import { WordsProvider } from '../words/useWords';
 import { DataTable, type TableColumn } from './DataTable';
 
 afterEach(cleanup);
 
-// The DOM of the tests lays nothing out: the region that scrolls is given a height.
-beforeAll(() => {
-  Object.assign(globalThis, {
-    matchMedia: () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }),
-    ResizeObserver: class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  });
-  Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => 700 });
-  Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => 900 });
-});
+beforeAll(() => giveLayout());
 
 type Row = { id: string; name: string; price: number | null; note: string };
 const rows: Row[] = [

@@ -1,0 +1,14 @@
+/** What the DOM of the tests lacks: it lays nothing out and has no media. In: the size every element says it has, px. */
+export function giveLayout({ width = 900, height = 700 } = {}): void {
+  Object.assign(globalThis, {
+    matchMedia: () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }),
+    ResizeObserver: class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  });
+  Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => height });
+  Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => width });
+  Element.prototype.scrollIntoView = () => {};
+}

@@ -1,0 +1,76 @@
+/** @jest-environment jsdom */
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { sampleJob } from '@/data/demo/sample';
+import { openInJob } from '@/testing/job-page';
+import type { BenchId } from './benches';
+import { Problems } from './Problems';
+import { StandingBar } from './StandingBar';
+
+afterEach(() => {
+  cleanup();
+  jest.restoreAllMocks();
+});
+
+describe('where a bench stands', () => {
+  function open(bench: BenchId, change: (job: ReturnType<typeof sampleJob>) => void = () => {}) {
+    const job = sampleJob(0);
+    job.settled = [];
+    change(job);
+    const asked: BenchId[] = [];
+    const page = openInJob(
+      job,
+      <>
+        <StandingBar bench={bench} onBench={(id) => asked.push(id)} />
+        <Problems />
+      </>,
+    );
+    return { ...page, asked };
+  }
+  const bar = () => screen.getByRole('region', { name: /^Where .* stands$/ });
+  const key = (name: string) => screen.getByRole('button', { name }) as HTMLButtonElement;
+
+  it('is settled by a key, contradicted by a later change, settled anew and opened again', () => {
+    const page = open('brief');
+    expect(bar().dataset.state).toBe('open');
+    fireEvent.click(key('Settle'));
+    expect(bar().dataset.state).toBe('settled');
+    expect(bar().textContent).toContain('Settled.');
+    const { value } = page.job().brief.goal.power;
+    page.write('brief.goal.power.value', value * 1.2);
+    expect(bar().dataset.state).toBe('contradicted');
+    expect(bar().textContent).toMatch(/Contradicted\..*(horsepower|power|hp)/i);
+    fireEvent.click(key('Settle anew'));
+    expect(bar().dataset.state).toBe('settled');
+    fireEvent.click(key('Open again'));
+    expect(bar().dataset.state).toBe('open');
+    expect(page.job().settled).toEqual([]);
+  });
+  it('what stops an earlier bench stops this one, and says the way there', () => {
+    const page = open('charger');
+    page.write('brief.goal.speedRpm.value', 12_000);
+    expect(key('Settle').disabled).toBe(true);
+    fireEvent.click(key('To Brief'));
+    expect(page.asked).toEqual(['brief']);
+    expect(screen.getByText('The figures shown are from the last good values.')).toBeTruthy();
+  });
+  it('guesses are named and do not stop it', () => {
+    open('brief', (job) => {
+      job.brief.goal.power.confidence = 'guess';
+      job.brief.fuel.bsfc.confidence = 'guess';
+    });
+    expect(bar().textContent).toContain('Open.');
+    expect(screen.getByText(/^and \d+ more$/)).toBeTruthy();
+    expect(key('Settle').disabled).toBe(false);
+  });
+  it('a failed check of the engine stops every bench that rests on it', () => {
+    const page = open('charger');
+    act(() => {
+      page.store.getState().edit((job) => void (job.engine.condition.belts = 'failed'));
+      page.store.getState().commit();
+    });
+    const before = key('Settle').disabled;
+    cleanup();
+    open('engine', (job) => void (job.engine.condition.belts = 'failed'));
+    expect([before, key('Settle').disabled]).toContain(true);
+  });
+});
