@@ -5,7 +5,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Snackbar from '@mui/material/Snackbar';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Ref } from '@/core/documents/ref';
 import { kindAt, type AnyKind, type AnyLine } from '@/formats/kinds';
 import type { AnyEntry } from '@/formats/library-items';
@@ -20,11 +20,14 @@ import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { ItemLinks } from './ItemLinks';
 import { Kinds } from './Kinds';
-import { noFilter, passesList, type ListFilter } from './list-filter';
+import { noFilter, passing, type ListFilter } from './list-filter';
 import { figuresText, Readings } from './Readings';
 import { slotsOf } from './slots';
 import { UsedBy } from './UsedBy';
 import styles from './library.module.css';
+
+const idOf = (row: AnyLine) => row.id;
+const badgeOf = (row: AnyLine) => (row.retired ? 'retired' : null);
 
 /** What was done, and the way back. */
 type Done = { text: string; key: string; back: () => void };
@@ -41,8 +44,8 @@ export function ShelfPage({
 }) {
   const kind = kindAt(path)!;
   const { one } = kind.words;
+  const shelf = kind.words.shelf.toLowerCase();
   const router = useRouter();
-  const [filter, setFilter] = useState<ListFilter>(() => noFilter(kind));
   const [selected, setSelected] = useState<string | null>(items.find((i) => !i.retired)?.id ?? null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [done, setDone] = useState<Done | null>(null);
@@ -50,9 +53,6 @@ export function ShelfPage({
   const [last, setLast] = useState<Done | null>(null);
   if (done && done !== last) setLast(done);
   const line = items.find((i) => i.id === selected) ?? null;
-  const columns = useColumns(kind);
-  const deferred = useDeferredValue(filter);
-  const passes = useCallback((row: AnyLine) => passesList(kind, row, deferred), [kind, deferred]);
 
   /** Runs a call; what it refuses is said, and the list stays as it is. */
   const run = async <T,>(title: string, call: Promise<Answer<T>>): Promise<T | null> => {
@@ -90,7 +90,6 @@ export function ShelfPage({
     const text = `${item.name} lies in the bin; jobs that have it keep it.`;
     setDone(answer && to ? { text, key: 'Bring it back', back: () => void bin(item, false) } : null);
   };
-  const shelf = kind.words.shelf.toLowerCase();
   return (
     <ShopPage
       page="library"
@@ -112,29 +111,7 @@ export function ShelfPage({
         <div className={styles.list}>
           <Kinds at={path} />
           {failure && <Failure {...failure} />}
-          <Filters kind={kind} filter={filter} onFilter={setFilter} />
-          <DataTable
-            label={kind.words.shelf}
-            rows={items}
-            columns={columns}
-            idOf={(row) => row.id}
-            hrefOf={(row) => `/library/${path}/${row.id}`}
-            badgeOf={(row) => (row.retired ? 'retired' : null)}
-            selected={selected}
-            onSelect={setSelected}
-            onOpen={open}
-            passes={passes}
-            count={(shown, all) =>
-              shown === all
-                ? `${formatNumber(all, 0)} ${shelf}`
-                : `${formatNumber(shown, 0)} of ${formatNumber(all, 0)}`
-            }
-            nothing={
-              items.length === 0
-                ? `No ${shelf} yet: import a file, or add one by hand.`
-                : 'Nothing passes the filter. Ask for less.'
-            }
-          />
+          <Shelf kind={kind} items={items} selected={selected} onSelect={setSelected} onOpen={open} />
         </div>
         <aside className={`${frame.column} ${styles.panel}`} aria-label={`Selected ${one}`}>
           {line ? (
@@ -167,6 +144,55 @@ export function ShelfPage({
   );
 }
 
+type ShelfProps = {
+  kind: AnyKind;
+  items: AnyLine[];
+  selected: string | null;
+  onSelect: (id: string) => void;
+  onOpen: (id: string) => void;
+};
+
+/** The list and what narrows it: apart from the page, so that typing draws nothing else anew. */
+function Shelf({ kind, items, selected, onSelect, onOpen }: ShelfProps) {
+  const { path } = kind;
+  const shelf = kind.words.shelf.toLowerCase();
+  const [filter, setFilter] = useState<ListFilter>(() => noFilter(kind));
+  const columns = useColumns(kind);
+  const deferred = useDeferredValue(filter);
+  const passes = useMemo(() => passing(kind, deferred), [kind, deferred]);
+  const hrefOf = useCallback((row: AnyLine) => `/library/${path}/${row.id}`, [path]);
+  const count = useCallback(
+    (shown: number, all: number) =>
+      shown === all
+        ? `${formatNumber(all, 0)} ${shelf}`
+        : `${formatNumber(shown, 0)} of ${formatNumber(all, 0)}`,
+    [shelf],
+  );
+  return (
+    <>
+      <Filters kind={kind} filter={filter} onFilter={setFilter} />
+      <DataTable
+        label={kind.words.shelf}
+        rows={items}
+        columns={columns}
+        idOf={idOf}
+        hrefOf={hrefOf}
+        badgeOf={badgeOf}
+        selected={selected}
+        onSelect={onSelect}
+        onOpen={onOpen}
+        passes={passes}
+        count={count}
+        nothing={
+          items.length === 0
+            ? `No ${shelf} yet: import a file, or add one by hand.`
+            : 'Nothing passes the filter. Ask for less.'
+        }
+      />
+    </>
+  );
+}
+
 /** The kind's columns as the table shows them, in the units somebody chose. */
 function useColumns(kind: AnyKind): TableColumn<AnyLine>[] {
   const words = useWords();
@@ -189,7 +215,8 @@ function useColumns(kind: AnyKind): TableColumn<AnyLine>[] {
 
 type FiltersProps = { kind: AnyKind; filter: ListFilter; onFilter: (filter: ListFilter) => void };
 
-function Filters({ kind, filter, onFilter }: FiltersProps) {
+/** Kept as it is while the rows follow what was typed. */
+const Filters = memo(function Filters({ kind, filter, onFilter }: FiltersProps) {
   const set = (change: Partial<ListFilter>) => onFilter({ ...filter, ...change });
   return (
     <div className={styles.filters} role="search">
@@ -228,7 +255,7 @@ function Filters({ kind, filter, onFilter }: FiltersProps) {
       />
     </div>
   );
-}
+});
 
 type SelectedProps = {
   kind: AnyKind;

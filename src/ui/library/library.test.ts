@@ -2,7 +2,7 @@ import { sampleCompressors } from '@/data/demo/sample';
 import { kindOf, type AnyLine } from '@/formats/kinds';
 import { compressorKind } from '@/formats/kinds/compressor';
 import { houseWords } from '../words/words';
-import { noFilter, passesList, type ListFilter } from './list-filter';
+import { noFilter, passing, type ListFilter } from './list-filter';
 import { readBlock } from './paste';
 
 const { compressorChanges } = houseWords;
@@ -27,7 +27,7 @@ describe('the list', () => {
     for (const label of Object.keys(named)) expect(labels).toContain(label);
     const limits = labels.map((label) => (named[label] as number | undefined) ?? null);
     return lines
-      .filter((line) => passesList(kind, line, { ...noFilter(kind), text, inStock, retired, limits }))
+      .filter(passing(kind, { ...noFilter(kind), text, inStock, retired, limits }))
       .map((line) => line.id);
   };
 
