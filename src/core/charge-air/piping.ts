@@ -7,7 +7,7 @@ type Point = Piping['points'][number];
 
 /** Points of one part lie on one square law: their resistances, drop over flow squared, are this close (common practice). */
 const USUAL_SPREAD = 1.35;
-/** Over the drop of its own measures, what a bench reads: entry, exit, joints and a throttle's plate (common practice). */
+/** Over the drop of its own measures, what a bench reads of a pipe or hose: entry, exit and joints (common practice). */
 const USUAL_OVER_MEASURES = [0.5, 12] as const;
 
 const resistance = ({ flow, drop }: Point): number => drop / flow ** 2;
@@ -53,7 +53,7 @@ export function dropOn(piping: Piping, massFlow: number): number {
 
 /** What is wrong with a part, and what is odd about it. In: a document that passed its schema. Never throws. */
 export function checkPiping(piping: Piping): { faults: { reason: Reason }[]; doubts: { reason: Reason }[] } {
-  const { points, bench, bore, length, bends, type } = piping;
+  const { points, bore, length, bends, type } = piping;
   if (!points.length) {
     const isBare = length.value === 0 && bends.value === 0;
     const faults = isBare || type === 'throttle-body' ? [{ reason: reason('piping-without-loss') }] : [];
@@ -65,13 +65,7 @@ export function checkPiping(piping: Piping): { faults: { reason: Reason }[]; dou
   if (spread > USUAL_SPREAD)
     doubts.push({ reason: reason('piping-points-rough', { spread: [spread, 'ratio'] }) });
   const last = points.at(-1)!;
-  const mach = machNumber.fn({
-    massFlow: last.flow,
-    diameter: bore.value,
-    pressure: bench.pressure,
-    temperature: bench.temperature,
-    gasConstant: PIPE_GAS,
-  });
+  const mach = last.flow / flowAtMach(piping, 1);
   if (mach > 0.6)
     doubts.push({
       reason: reason('piping-bench-fast', {
@@ -80,8 +74,7 @@ export function checkPiping(piping: Piping): { faults: { reason: Reason }[]; dou
         bore: [bore.value, 'bore'],
       }),
     });
-  const pipe = { diameter: bore.value, length: length.value, bends: bends.value };
-  const measured = dropOfPipe(pipe, last.flow, bench.pressure, bench.temperature);
+  const measured = dropOn({ ...piping, points: [] }, last.flow);
   const over = last.drop / measured;
   const [least, most] = USUAL_OVER_MEASURES;
   if (type !== 'throttle-body' && measured > 0 && !(over > least && over < most))

@@ -6,7 +6,7 @@ import type { FileFinding, MapTable } from '../map-table';
 import { isPartFile, readPartFile } from '../part-json';
 import { makeTurbine, openTurbineText } from '../turbine-import';
 import type { ItemDocument } from './documents';
-import type { KindName } from './index';
+import { kindOf, type KindName } from './index';
 
 /** A document made of a file, or why there is none, with lines of the file. */
 export type Made =
@@ -32,6 +32,8 @@ const importers: Partial<Record<KindName, Importer>> = {
   turbine: { open: openTurbineText, make: makeTurbine },
 };
 
+const oneOf = (kind: KindName): string => kindOf(kind).words.one;
+
 function readOwnFile(text: string): Made | null {
   if (isCompressorFile(text)) return readCompressorFile(text);
   if (!isPartFile(text)) return null;
@@ -45,13 +47,15 @@ export function openItemFile(kind: KindName, text: string, fileName: string): Op
   if (own?.ok && own.document.kind !== kind)
     return {
       kind: 'unreadable',
-      problems: [{ reason: reason('file-of-other-kind', {}, { kind: own.document.kind, wanted: kind }) }],
+      problems: [
+        { reason: reason('file-of-other-kind', {}, { kind: oneOf(own.document.kind), wanted: oneOf(kind) }) },
+      ],
     };
   if (own) return { kind: 'document', made: own };
   const importer = importers[kind];
   return importer
     ? importer.open(text, fileName)
-    : { kind: 'unreadable', problems: [{ reason: reason('file-not-an-item', {}, { wanted: kind }) }] };
+    : { kind: 'unreadable', problems: [{ reason: reason('file-not-an-item', {}, { wanted: oneOf(kind) }) }] };
 }
 
 /** An item made of a table, or why it was not made. Never throws. */

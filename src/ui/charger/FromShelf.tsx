@@ -42,6 +42,8 @@ function figuresOf({ document, id, revision }: Part, loss: Loss, pipes: number):
     from: 'drop',
     diameter,
     drop: given(Number(found.drop.toPrecision(4)), 'measured'),
+    // A drop belongs to its flow: one that went on following the goal would leave it behind.
+    massFlow: given(loss.massFlow.value, 'measured'),
     pressure: given(found.pressure, 'measured'),
     temperature: given(found.temperature, 'measured'),
   };

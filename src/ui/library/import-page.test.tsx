@@ -125,7 +125,9 @@ describe('a file of the shop’s own', () => {
   it('is refused on another shelf, with the one it belongs to', async () => {
     open('turbochargers');
     await give('Turbocharger file to import', writeItemFile(pipe, 'json').text, 'pipe.json');
-    expect(screen.getByRole('alert').textContent).toContain('This file holds a piping, not a turbocharger');
+    expect(screen.getByRole('alert').textContent).toContain(
+      'This file holds a piping part, not a turbocharger',
+    );
     expect(storeKey().disabled).toBe(true);
   });
   it('changed by hand so that it is none any more says where', async () => {
