@@ -41,6 +41,8 @@ const server = http.createServer((request, response) => {
   });
   response.end(JSON.stringify({ error: why }));
 });
+// A browser keeps its line to us for a minute: it must not be hung up on while it sends.
+server.keepAliveTimeout = 90_000;
 server.once('error', (error) => {
   console.error(`The server cannot listen at ${hostname}:${port} (${error.code}).`);
   process.exit(1);

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { seriousFindings } from '../support/axe';
 import { choose, makeJob, open, sheets, single, truck } from '../support/job';
 
 /** What can be touched and is smaller than a thumb: width or height under 48 px. */
@@ -112,13 +112,7 @@ test.describe('on a phone', () => {
     await context.addCookies([{ name: 'fierce-lung-theme', value: 'cell', url: baseURL! }]);
     for (const bench of ['brief', 'charger']) {
       await page.goto(`${truck}/${bench}`, { waitUntil: 'networkidle' });
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(
-        violations
-          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-          .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
-        bench,
-      ).toEqual([]);
+      expect(await seriousFindings(page), bench).toEqual([]);
     }
   });
 });

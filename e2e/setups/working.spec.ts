@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { seriousFindings } from '../support/axe';
 import { isSaved, makeJob, open, single } from '../support/job';
 
 test('a headline figure opens its working: formula, numbers, source, by hand, what moves it; copied as text', async ({
@@ -18,8 +18,7 @@ test('a headline figure opens its working: formula, numbers, source, by hand, wh
   await expect(sheet).toContainText(/2\.45 by hand, −0\.14, −5\s% against the full sum/);
   const moves = sheet.getByRole('table', { name: /Each input moved up/ });
   await expect(moves.getByRole('row').first()).toContainText(/^BSFC304\sg\/kWh ± 24\sg\/kWhguess\+0\.2\d/);
-  const found = await new AxeBuilder({ page }).include('dialog').analyze();
-  expect(found.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')).toEqual([]);
+  expect(await seriousFindings(page, { within: '[role=dialog]' })).toEqual([]);
   await sheet.getByRole('button', { name: 'Copy as text' }).click();
   await expect(sheet.getByText('Copied.')).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());

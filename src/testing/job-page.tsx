@@ -6,7 +6,7 @@ import { sampleItems } from '@/data/demo/sample';
 import { server } from '@/ui/server/client';
 import { createJobStore } from '@/ui/store/job-store';
 import { JobProvider, SpeedProvider } from '@/ui/store/solved';
-import { WordsProvider } from '@/ui/words/useWords';
+import { Providers } from '@/ui/theme/Providers';
 
 const bounds = jobBounds();
 const ignored = () => {};
@@ -16,7 +16,7 @@ export function openInJob(job: Job, part: ReactNode) {
   jest.spyOn(server, 'saveJob').mockResolvedValue({ kind: 'ok', data: { revision: 2 } });
   const store = createJobStore({ id: 'job-1', revision: 1, job, savedAt: '' });
   const page = render(
-    <WordsProvider first={{ system: 'metric', mix: {} }}>
+    <Providers units={{ system: 'metric', mix: {} }}>
       <JobProvider
         store={store}
         bounds={bounds}
@@ -29,12 +29,13 @@ export function openInJob(job: Job, part: ReactNode) {
           {part}
         </SpeedProvider>
       </JobProvider>
-    </WordsProvider>,
+    </Providers>,
   );
   return {
     ...page,
     store,
     job: () => store.getState().draft,
+    undo: () => act(() => store.getState().undo()),
     write: (path: string, value: unknown) =>
       act(() => {
         store.getState().write(path, value);

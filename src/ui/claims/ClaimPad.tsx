@@ -37,7 +37,7 @@ export function ClaimPad({ context, send }: Props) {
     const show = () => setOpen(context());
     const press = (e: KeyboardEvent) => {
       if (e.key !== 'p' || isBusyKey(e)) return;
-      const isUnder = document.querySelector('[role=dialog], dialog[open]');
+      const isUnder = document.querySelector('[role=dialog]');
       if (open) setOpen(null);
       else if (!isUnder) show();
     };

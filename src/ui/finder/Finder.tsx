@@ -50,7 +50,7 @@ export function Finder({ own }: { own: () => Entry[] }) {
         else early.current.push(e.key);
         return;
       }
-      if (e.key !== '/' || isBusyKey(e) || document.querySelector('[role=dialog], dialog[open]')) return;
+      if (e.key !== '/' || isBusyKey(e) || document.querySelector('[role=dialog]')) return;
       e.preventDefault();
       e.stopImmediatePropagation();
       open();

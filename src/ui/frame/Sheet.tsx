@@ -1,6 +1,10 @@
 'use client';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
 import { useId, useLayoutEffect, useRef, type ReactNode } from 'react';
-import styles from './sheet.module.css';
 
 type Props = {
   title: string;
@@ -12,43 +16,41 @@ type Props = {
   children: ReactNode;
 };
 
-/**
- * A sheet over the page: the browser's own dialog, which opens in a few milliseconds, keeps the focus inside, closes with
- * Escape or a click beside it, and gives the focus back.
- */
+const sizes = { narrow: 'sm', middle: 'md', wide: 'lg' } as const;
+
+/** A sheet over the page, to be read rather than filled in. */
 export function Sheet({ title, note, width, onClose, actions, children }: Props) {
   const id = useId();
-  const ref = useRef<HTMLDialogElement>(null);
-  const keys = useRef<HTMLDivElement>(null);
-  useLayoutEffect(() => {
-    const dialog = ref.current!;
-    dialog.showModal();
-    // The key that closes it has the focus first: the sheet is read, not filled in.
-    [...keys.current!.querySelectorAll('button')].at(-1)?.focus();
-    return () => dialog.close();
-  }, []);
   return (
-    <dialog
-      ref={ref}
-      aria-labelledby={id}
-      className={`${styles.sheet} ${styles[width]}`}
-      onCancel={(e) => {
-        e.preventDefault();
-        onClose();
-      }}
-      onMouseDown={(e) => e.target === e.currentTarget && onClose()}
-    >
-      <div className={styles.frame}>
-        <div className={styles.body} tabIndex={0} role="group" aria-labelledby={id}>
-          <h2 id={id} className={styles.title}>
-            {title} <small>{note}</small>
-          </h2>
-          {children}
-        </div>
-        <div ref={keys} className={styles.actions}>
-          {actions}
-        </div>
-      </div>
-    </dialog>
+    <Dialog open onClose={onClose} fullWidth maxWidth={sizes[width]} aria-labelledby={id}>
+      <DialogTitle id={id}>
+        {title}{' '}
+        <Typography component="small" variant="body2" color="text.secondary">
+          {note}
+        </Typography>
+      </DialogTitle>
+      <DialogContent tabIndex={0} role="group" aria-labelledby={id}>
+        {children}
+      </DialogContent>
+      <DialogActions>
+        <LastHasFocus>{actions}</LastHasFocus>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/** The key that closes a sheet is its last. It has the focus first, and whenever what had it is gone. */
+function LastHasFocus({ children }: { children: ReactNode }) {
+  const ref = useRef<HTMLDivElement>(null);
+  const isNew = useRef(true);
+  useLayoutEffect(() => {
+    if (isNew.current || document.activeElement === document.body)
+      [...ref.current!.querySelectorAll('button')].at(-1)?.focus();
+    isNew.current = false;
+  });
+  return (
+    <div ref={ref} style={{ display: 'contents' }}>
+      {children}
+    </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { LimitState } from '@/core/solve/verdict';
-import type { BenchId } from './benches';
+import { benchOf, type BenchId } from './benches';
 
 const stroke = {
   fill: 'none',
@@ -25,20 +25,17 @@ export function Mark() {
   );
 }
 
-/** Icons of the benches: drawn in hairlines like the rest of the sheet. */
-export function BenchIcon({ id }: { id: BenchId | 'board' | 'library' | 'more' }) {
-  const paths: Record<typeof id, React.ReactNode> = {
-    more: <path d="M4.5 10h.01M10 10h.01M15.5 10h.01" strokeWidth="3" />,
-    library: <path d="M4 3v14M8 3v14M11.5 3.5l4.5 13.2M3 17h14" />,
-    board: <path d="M3 5h14M3 10h14M3 15h14" />,
-    brief: <path d="M5 2h7l3 3v13H5zM12 2v3h3M7.5 9h5M7.5 12h5M7.5 15h3" />,
-    engine: <path d="M5 8h2l2-2h4l2 2v7H5zM3 10v4M15 10h2v4h-2M10 6V3M8 3h4" />,
-    demand: <path d="M3 3v14h14M5 14l4-4 3 1 5-6" />,
-    charger: <path d="M10 4a6 6 0 1 0 6 6V4zM10 8a2 2 0 1 1 0 4 2 2 0 0 1 0-4z" />,
-  };
+const places = {
+  more: <path d="M4.5 10h.01M10 10h.01M15.5 10h.01" strokeWidth="3" />,
+  library: <path d="M4 3v14M8 3v14M11.5 3.5l4.5 13.2M3 17h14" />,
+  board: <path d="M3 5h14M3 10h14M3 15h14" />,
+};
+
+/** Icons of the benches and of the places beside them. */
+export function BenchIcon({ id }: { id: BenchId | keyof typeof places }) {
   return (
     <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true" {...stroke}>
-      {paths[id]}
+      {id in places ? places[id as keyof typeof places] : benchOf(id as BenchId).icon}
     </svg>
   );
 }

@@ -104,6 +104,7 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
       )}
       <div className={styles.scroll}>
         <table className={styles.table}>
+          <caption className="unseen">Setups side by side</caption>
           <thead>
             <tr>
               <td />

@@ -78,7 +78,22 @@ export const muiTheme = createTheme({
       },
     },
     MuiFormControlLabel: { styleOverrides: { root: thumb, label: { fontSize: 13.5 } } },
-    MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18 } } },
+    // What lies over the page is there at once.
+    MuiDialog: {
+      defaultProps: { transitionDuration: 0 },
+      styleOverrides: {
+        paper: {
+          '@media (max-width: 640px)': {
+            margin: 4,
+            maxWidth: 'calc(100% - 8px)',
+            maxHeight: 'calc(100% - 8px)',
+          },
+        },
+        paperFullWidth: { '@media (max-width: 640px)': { width: 'calc(100% - 8px)' } },
+      },
+    },
+    MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18, paddingBottom: 8 } } },
+    MuiDialogContent: { styleOverrides: { root: { fontSize: 13 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {
       styleOverrides: {

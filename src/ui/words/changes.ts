@@ -6,7 +6,7 @@ import { quantityOf } from '@/core/job/inputs/inputs';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import type { Quantity } from '@/core/units/quantities';
 import { isBench } from '@/core/job/benches';
-import { benchNames } from './benches';
+import { benchOf } from '../frame/benches';
 import { confidenceWords } from '../fields/confidence';
 import { correctionNames, placeNames, useNames } from './brief';
 import { fieldText, type Format } from './format';
@@ -185,7 +185,7 @@ function wholeThing({ path, from, to }: Change): string | null {
   if (!path.startsWith('settled')) return null;
   const bench = path.split('.')[1];
   if (!isBench(bench)) return 'which benches are settled';
-  return `${benchNames[bench]} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
+  return `${benchOf(bench).name} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
 }
 
 /** What is chosen of a turbocharger, by the end of its path. */

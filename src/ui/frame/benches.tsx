@@ -1,15 +1,16 @@
-import type { ComponentType } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import { benchIds, type JobBench } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as engineParts } from '../engine/parts';
-import { benchNames } from '../words/benches';
 
 type Body = () => Promise<{ default: ComponentType }>;
 
-/** All that the screen knows of a bench. Its icon is drawn in `icons.tsx`, under the same id. */
+/** All that the screen knows of a bench. */
 type Bench = {
   name: string;
+  /** Drawn in hairlines in a square of 20. */
+  icon: ReactNode;
   /** Fixed digit. */
   key: string;
   /** Other words it is found by. */
@@ -25,7 +26,8 @@ type Bench = {
 
 const descriptors: Record<JobBench, Bench> = {
   brief: {
-    name: benchNames.brief,
+    name: 'Brief',
+    icon: <path d="M5 2h7l3 3v13H5zM12 2v3h3M7.5 9h5M7.5 12h5M7.5 15h3" />,
     key: '1',
     words: 'goal power fuel venue weather drivetrain guesses',
     inTheCell: true,
@@ -34,7 +36,8 @@ const descriptors: Record<JobBench, Bench> = {
     stations: ['weather'],
   },
   engine: {
-    name: benchNames.engine,
+    name: 'Engine',
+    icon: <path d="M5 8h2l2-2h4l2 2v7H5zM3 10v4M15 10h2v4h-2M10 6V3M8 3h4" />,
     key: '2',
     words: 'bore stroke red line breathing compression displacement',
     inTheCell: false,
@@ -47,7 +50,8 @@ const descriptors: Record<JobBench, Bench> = {
     stations: ['cylinders'],
   },
   demand: {
-    name: benchNames.demand,
+    name: 'Demand',
+    icon: <path d="M3 3v14h14M5 14l4-4 3 1 5-6" />,
     key: '3',
     words: 'boost plan cooler losses air schools',
     inTheCell: true,
@@ -56,7 +60,8 @@ const descriptors: Record<JobBench, Bench> = {
     stations: ['throttle', 'filter', 'cooler'],
   },
   charger: {
-    name: benchNames.charger,
+    name: 'Charger',
+    icon: <path d="M10 4a6 6 0 1 0 6 6V4zM10 8a2 2 0 1 1 0 4 2 2 0 0 1 0-4z" />,
     key: '4',
     words: 'compressor turbo map ranking candidates',
     inTheCell: true,
