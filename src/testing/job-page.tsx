@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { jobBounds } from '@/core/job/inputs/bounds';
 import type { Job } from '@/core/job/schema/job';
 import { sampleItems } from '@/data/demo/sample';
+import { DialogsProvider } from '@/ui/frame/dialogs';
 import { server } from '@/ui/server/client';
 import { createJobStore } from '@/ui/store/job-store';
 import { JobProvider, SpeedProvider } from '@/ui/store/solved';
@@ -26,7 +27,7 @@ export function openInJob(job: Job, part: ReactNode) {
         onSetups={ignored}
       >
         <SpeedProvider first={job.brief.goal.speedRpm.value} onSpeed={ignored}>
-          {part}
+          <DialogsProvider goTo={ignored}>{part}</DialogsProvider>
         </SpeedProvider>
       </JobProvider>
     </Providers>,
