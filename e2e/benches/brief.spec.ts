@@ -7,15 +7,15 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
 }) => {
   const id = await makeJob(request, 'Whole Brief');
   await open(page, `/jobs/${id}/brief`);
-  await fill(page, 'Torque too', '250 N·m');
+  await fill(page, 'Torque target', '250 N·m');
   // A torque without its speed is asked for, not guessed.
   await expect(page.getByRole('region', { name: 'Where Brief stands' })).toContainText(
     'torque goal needs the speed',
   );
-  await fill(page, 'That torque at', '7000');
-  await choose(page, 'Used for', 'hill climb');
-  await fill(page, 'At full power', '70 s');
-  await fill(page, 'Times one after the other', '3');
+  await fill(page, 'Engine speed for torque target', '7000');
+  await choose(page, 'Duty', 'hill climb');
+  await fill(page, 'Time at full power', '70 s');
+  await fill(page, 'Consecutive pulls', '3');
   await isSaved(page);
 
   await page.getByRole('tab', { name: 'Places and fuels' }).click();
@@ -23,29 +23,29 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await fill(page, 'Hottest day', '34 °C');
   await page.getByRole('button', { name: 'Add a venue' }).click();
   await page.getByLabel('Name of venue 2').fill('High pass');
-  await fill(page, 'Height of venue 2', '2,600');
+  await fill(page, 'Altitude, venue 2', '2,600');
   const needs = page.getByRole('region', { name: 'What each place and fuel asks' });
   await expect(needs.getByRole('row')).toHaveCount(5);
   await expect(needs).toContainText('The hardest is High pass, hottest');
-  await choose(page, 'Worst that must do', 'Petrol 92 RON');
+  await choose(page, 'Worst fuel to allow for', 'Petrol 92 RON');
   await expect(needs.getByRole('row', { name: /^Petrol 92 RON/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Make it the design point' }).click();
+  await page.getByRole('button', { name: 'Make this the design point' }).click();
   await expect(page.getByText(/at 2,600\sm/).first()).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/at 1,650\sm/).first()).toBeVisible();
 
   await page.getByRole('tab', { name: 'Places and fuels' }).press('ArrowRight');
   await expect(page.getByRole('tab', { name: 'Vehicle' })).toHaveAttribute('aria-selected', 'true');
-  await fill(page, 'Mass', '620');
-  await fill(page, 'Tyre radius', '265');
-  await fill(page, 'Final drive', '3.9');
+  await fill(page, 'Running mass', '620');
+  await fill(page, 'Tyre rolling radius', '265');
+  await fill(page, 'Final drive ratio', '3.9');
   await page.getByRole('button', { name: 'Add a gear' }).click();
-  await fill(page, 'Gear 1', '1.2');
+  await fill(page, 'Gear 1 ratio', '1.2');
   await expect(page.getByText('Trap speed, standing quarter mile')).toBeVisible();
   // 9,500 rpm through 4.68 on a 265 mm radius: 56.3 m/s.
   await expect(page.getByText(/^203\skm\/h$/)).toBeVisible();
   await page.getByLabel('Clutch', { exact: true }).fill('Small one');
-  await fill(page, 'Clutch takes', '200');
+  await fill(page, 'Clutch torque capacity', '200');
   await page.getByRole('button', { name: /^Demand/ }).click();
   await page.getByRole('heading', { name: 'Demand over the revs' }).waitFor();
   const findings = page.getByRole('list', { name: 'Findings' });
@@ -56,21 +56,21 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await page.getByRole('button', { name: /^Brief/ }).click();
   await page.getByRole('tab', { name: 'Terms' }).click();
   await page.getByLabel('Customer', { exact: true }).fill('A hill climber');
-  await page.getByLabel('In the customer’s words').fill('More at the top, <b>and</b> nothing less below.');
+  await page.getByLabel('Customer’s wording').fill('More at the top, <b>and</b> nothing less below.');
   await fill(page, 'Budget', '7,500');
-  await page.getByLabel('Wanted by').fill('2027-03-01');
-  await page.getByRole('button', { name: 'Add one' }).click();
+  await page.getByLabel('Due date').fill('2027-03-01');
+  await page.getByRole('button', { name: 'Add a fixed part' }).click();
   await page.getByLabel('Why block may not change').fill('class rule');
-  await choose(page, 'It runs on', 'competition');
+  await choose(page, 'Where it runs', 'competition');
   await page.getByRole('button', { name: 'Ask about noise' }).click();
   await page.getByLabel('Answer on noise', { exact: true }).fill('Measured on the day.');
-  await page.getByLabel('Who answered').fill('The club');
-  await page.getByLabel('Who answered').blur();
+  await page.getByLabel('Answered by').fill('The club');
+  await page.getByLabel('Answered by').blur();
   await isSaved(page);
   await page.reload();
   await expect(page.getByLabel('Answer on noise', { exact: true })).toHaveValue('Measured on the day.');
 
-  await page.getByRole('link', { name: 'The sheet for signature' }).click();
+  await page.getByRole('link', { name: 'Brief for signature' }).click();
   const sheet = page.getByRole('article');
   for (const said of [
     'More at the top, <b>and</b> nothing less below.',
@@ -91,20 +91,20 @@ test('what contradicts itself in the Brief is said at its field, and what was ty
 }) => {
   const id = await makeJob(request, 'Contradicted Brief');
   await open(page, `/jobs/${id}/brief`);
-  await fill(page, 'Torque too', '400 N·m');
-  await fill(page, 'That torque at', '8600');
-  const torque = page.getByLabel('Torque too', { exact: true });
+  await fill(page, 'Torque target', '400 N·m');
+  await fill(page, 'Engine speed for torque target', '8600');
+  const torque = page.getByLabel('Torque target', { exact: true });
   await expect(torque).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByRole('alert').filter({ hasText: 'contradict each other' })).toBeVisible();
   await expect(torque).toHaveValue('400');
-  await fill(page, 'Torque too', '');
+  await fill(page, 'Torque target', '');
   await expect(torque).toHaveAttribute('aria-invalid', 'false');
 
-  await choose(page, 'Barometer', 'read at the venue');
-  await fill(page, 'Station reading', '1013 hPa');
+  await choose(page, 'Barometer', 'station pressure');
+  await fill(page, 'Barometric pressure', '1013 hPa');
   await expect(page.getByRole('alert').filter({ hasText: 'Height and barometer disagree' })).toBeVisible();
-  await expect(page.getByLabel('Station reading', { exact: true })).toHaveValue('101.3');
-  await fill(page, 'Station reading', '832 hPa');
+  await expect(page.getByLabel('Barometric pressure', { exact: true })).toHaveValue('101.3');
+  await fill(page, 'Barometric pressure', '832 hPa');
   await fill(page, 'λ at full power', '3');
   await expect(page.getByRole('alert').filter({ hasText: 'cannot burn' })).toContainText(
     'Is it an air-fuel ratio?',

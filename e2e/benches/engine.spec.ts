@@ -24,8 +24,8 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
   await expect(page.getByLabel('Column 2 is')).toHaveValue('power');
   await page.getByRole('button', { name: 'Take this run of 27 rows' }).click();
   await expect(page.getByText(/The breathing is taken from it, measured/)).toBeVisible();
-  await page.getByLabel('Called', { exact: true }).fill('As it came');
-  await page.getByLabel('Called', { exact: true }).blur();
+  await page.getByLabel('Name', { exact: true }).fill('As it came');
+  await page.getByLabel('Name', { exact: true }).blur();
   const curve = page.getByRole('img', { name: /^Breathing curve/ });
   await expect(curve).toBeVisible();
   await expect(page.getByText(/The rows lie ±\d\.\d\s% around the curve/)).toBeVisible();
@@ -43,7 +43,7 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
   // Taken as flywheel figures after a great loss, the same rows would be no engine.
   await page.keyboard.press('2');
   await paste.fill(run((rpm) => 0.55 * sound(rpm)));
-  await choose(page, 'Measured at the', 'flywheel');
+  await choose(page, 'Power basis', 'flywheel');
   await page.getByRole('button', { name: /^Take this run of/ }).click();
   await expect(
     page.getByText(/that efficiency is impossible|too little for an engine/).first(),
@@ -101,10 +101,10 @@ test('the condition: a failed check is on every bench, nothing that rests on it 
   await expect(give).toBeDisabled();
   await page.getByRole('button', { name: 'Clear' }).nth(1).click();
   await give.click();
-  await fill(page, 'Leak of cylinder 3', '34 %');
+  await fill(page, 'Leak-down, cylinder 3', '34 %');
   const failed = page.getByRole('region', { name: 'Failed checks of the engine' });
   await expect(failed).toContainText(/Leak-down failed: cylinder 3 loses 34\s%/);
-  await fill(page, 'It makes, of a sound one', '90');
+  await fill(page, 'Output against a healthy engine', '90');
   await isSaved(page);
   for (const bench of ['Brief', 'Charger', 'Demand']) {
     await page.getByRole('button', { name: new RegExp(`^${bench}`) }).click();
@@ -114,12 +114,12 @@ test('the condition: a failed check is on every bench, nothing that rests on it 
   await expect(page.getByRole('region', { name: 'Where Demand stands' })).toContainText(
     /Contradicted\. Leak-down failed/,
   );
-  await expect(page.getByRole('button', { name: 'Settle anew' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Sign off again' })).toBeDisabled();
   await page.getByRole('button', { name: 'To the engine’s condition' }).click();
-  await expect(page.getByLabel('It makes, of a sound one', { exact: true })).toBeFocused();
-  await fill(page, 'Leak of cylinder 3', '8');
+  await expect(page.getByLabel('Output against a healthy engine', { exact: true })).toBeFocused();
+  await fill(page, 'Leak-down, cylinder 3', '8');
   await expect(failed).toHaveCount(0);
-  await page.getByRole('button', { name: 'Note a weak point' }).click();
+  await page.getByRole('button', { name: 'Add a weak point' }).click();
   await page.getByLabel('Weak point 1', { exact: true }).fill('Timing chain guide');
   await choose(page, 'Weak point 1 is', 'failed');
   await expect(failed).toContainText('Weak point failed: Timing chain guide.');
@@ -128,32 +128,32 @@ test('the condition: a failed check is on every bench, nothing that rests on it 
 test('cam card, volumes and valves: each says what it means', async ({ page, request }) => {
   const id = await makeJob(request, 'Cam card');
   await open(page, `/jobs/${id}/engine`);
-  await choose(page, 'Compression from', 'its volumes');
-  await fill(page, 'Chamber in the head', '36 cc');
-  await expect(page.getByText('So the compression ratio')).toBeVisible();
-  await fill(page, 'Rod length', '110');
-  await expect(page.getByText('Piston’s acceleration there')).toBeVisible();
-  await fill(page, 'Chamber in the head', '450 cc');
+  await choose(page, 'Compression ratio from', 'volumes');
+  await fill(page, 'Combustion chamber volume', '36 cc');
+  await expect(page.getByText('Resulting compression ratio')).toBeVisible();
+  await fill(page, 'Connecting rod length', '110');
+  await expect(page.getByText('Piston acceleration at red line')).toBeVisible();
+  await fill(page, 'Combustion chamber volume', '450 cc');
   await expect(page.getByRole('alert').filter({ hasText: 'compression ratio of' })).toBeVisible();
-  await fill(page, 'Chamber in the head', '36 cc');
+  await fill(page, 'Combustion chamber volume', '36 cc');
 
   await page.getByRole('tab', { name: 'Cam and valves' }).click();
-  await choose(page, 'The card is', 'at hand');
+  await choose(page, 'Cam card', 'available');
   await fill(page, 'Intake duration', '252');
   await fill(page, 'Exhaust duration', '258');
-  await fill(page, 'Lobe separation', '116');
+  await fill(page, 'Lobe separation angle', '116');
   await expect(page.getByRole('img', { name: /overlap 23 degrees/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'The card, belt-driven' })).toContainText(
     'exhaust longer by 6°',
   );
-  await choose(page, 'The chosen shape is', 'moved by the card');
+  await choose(page, 'VE curve', 'shifted by the cam');
   await expect(page.getByRole('img', { name: /^Breathing curve/ })).toHaveAccessibleName(
     /at 9,[0-9]{3}\srpm/,
   );
-  await fill(page, 'Moving mass', '95 g');
-  await fill(page, 'Spring at full lift', '420 N');
+  await fill(page, 'Valve train moving mass', '95 g');
+  await fill(page, 'Open force', '420 N');
   await expect(page.getByText(/under the red line of 9,500\srpm/)).toBeVisible();
-  await fill(page, 'Spring at full lift', '2,000 N');
+  await fill(page, 'Open force', '2,000 N');
   await expect(page.getByText(/under the red line/)).toHaveCount(0);
   await isSaved(page);
 });

@@ -3,7 +3,7 @@ import { choose, fill, groomer, isSaved, makeTurboJob, open } from '../support/j
 
 const findings = (page: Page) => page.getByRole('list', { name: 'Findings' });
 
-test('time to boost: a pull on the brake, a load step, and what a slower brake makes of it', async ({
+test('time to boost: dyno sweep, a load step, and what a slower brake makes of it', async ({
   page,
   request,
 }) => {
@@ -12,20 +12,20 @@ test('time to boost: a pull on the brake, a load step, and what a slower brake m
   const times = page.getByRole('table').first();
   await expect(times).toContainText(/A Birch 50/);
   const full = async () =>
-    Number(/([\d,]+)\srpm/.exec(await times.getByRole('cell').nth(4).innerText())![1]!.replace(',', ''));
+    Number(/([\d,]+)\srpm/.exec(await times.getByRole('cell').nth(3).innerText())![1]!.replace(',', ''));
   const quick = await full();
-  await fill(page, 'The brake lets it gain', '150');
+  await fill(page, 'Sweep rate', '150');
   // A brake that loads more makes spool look earlier, and the sheet says so.
   await expect.poll(full).toBeLessThan(quick - 300);
   await expect(page.getByText('a brake that loads more makes spool look earlier')).toBeVisible();
   await expect(page.getByText(/later than a steady engine has it/)).toBeVisible();
-  await fill(page, 'The brake lets it gain', '0');
+  await fill(page, 'Sweep rate', '0');
   await expect(page.getByText(/With a rate of nothing the brake holds/).first()).toBeVisible();
-  await choose(page, 'Tried by', 'a load step');
-  await fill(page, 'At', '3000');
+  await choose(page, 'Test type', 'a load step');
+  await fill(page, 'Test start speed', '3000');
   await expect(page.getByText(/the boost asked is not there at this speed/)).toBeVisible();
   await expect(times).toContainText('not at this speed');
-  await choose(page, 'Tried by', 'a pull in a gear');
+  await choose(page, 'Test type', 'a pull in a gear');
   await expect(
     page.getByRole('alert').filter({ hasText: /mass, tyre radius, final drive and gears/ }),
   ).toBeVisible();
@@ -39,7 +39,7 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   const made = (await (await request.post(`/api${groomer}/duplicate`)).json()) as { id: string };
   await open(page, `/jobs/${made.id}/charger?setup=A&charger=pair`);
   await expect(findings(page)).toContainText(/reaches|short|drive/i);
-  await choose(page, 'Put together as', 'compound pair');
+  await choose(page, 'Arrangement', 'compound pair');
   await expect(findings(page)).toContainText('needs a second turbo in front');
   await choose(page, 'Second turbocharger', 'Hornbeam 112-125');
   await isSaved(page);
@@ -47,9 +47,9 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   await expect(page.getByRole('link', { name: /^Between: / })).toBeVisible();
   await expect(page.getByRole('heading', { name: /in front of/ })).toBeVisible();
   // A boost of its own between the stages, and a cooler there.
-  await choose(page, 'Boost in front', 'held by its gate');
-  await fill(page, 'Held at', '40');
-  await choose(page, 'Cooler between', 'air to air');
+  await choose(page, 'LP stage boost', 'held by its wastegate');
+  await fill(page, 'Interstage boost', '40');
+  await choose(page, 'Intercooler', 'air to air');
   await isSaved(page);
   await expect(page.getByRole('link', { name: /^Between: .*−[\d.]+\skW of heat/ })).toBeVisible();
 
@@ -62,20 +62,20 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
 test('a sequential pair that joins too early says where it would do no harm', async ({ page, request }) => {
   const id = await makeTurboJob(request, 'Sequential journey');
   await open(page, `/jobs/${id}/charger?charger=turbine`);
-  await choose(page, 'On the job', 'Aspen 37-42');
+  await choose(page, 'Fitted', 'Aspen 37-42');
   await expect(page.getByRole('button', { name: 'A Aspen 37-42' })).toBeVisible();
   await isSaved(page);
   await open(page, `/jobs/${id}/charger?charger=pair`);
-  await choose(page, 'Put together as', 'sequential twins');
-  await fill(page, 'The second joins at', '4200');
+  await choose(page, 'Arrangement', 'sequential twins');
+  await fill(page, 'Second turbo engages at', '4200');
   await expect(findings(page)).toContainText(/joins at 4,200\srpm, too early/);
   const wanted = /From ([\d,]+)\srpm on the two hold/.exec(await findings(page).innerText())![1]!;
-  await fill(page, 'The second joins at', String(Number(wanted.replace(',', '')) + 100));
+  await fill(page, 'Second turbo engages at', String(Number(wanted.replace(',', '')) + 100));
   await expect(findings(page)).toContainText(/On the way down it stays to/);
-  await fill(page, 'The second joins at', '1500');
+  await fill(page, 'Second turbo engages at', '1500');
   await expect(findings(page)).toContainText(/below .* where the first begins to boost/);
   // One against two on the same sheet.
-  const sheet = page.getByRole('region', { name: 'One against two, small against big' });
+  const sheet = page.getByRole('region', { name: 'Single or twin, smaller or larger' });
   await expect(sheet.getByRole('row')).toHaveCount(5, { timeout: 20_000 });
   await expect(sheet).toContainText('of half or twice the flow');
 });
@@ -90,26 +90,29 @@ test('the library ranked: weights move it, filters narrow it, the schools pick, 
   const list = page.getByRole('region', { name: 'Turbochargers, best first' });
   await expect(list).toHaveAttribute('data-phase', 'done', { timeout: 60_000 });
   await expect(list.getByRole('status').first()).toContainText(/\d+ of \d+ make the goal within every limit/);
-  const first = () => list.getByRole('row').nth(1).getByRole('cell').nth(1).innerText();
+  const first = () => list.getByRole('rowheader').first().innerText();
   const before = await first();
   await expect(
-    list.getByRole('list', { name: 'What each school would pick' }).getByRole('listitem'),
+    list.getByRole('list', { name: 'Recommended by strategy' }).getByRole('listitem'),
   ).not.toHaveCount(0);
   // All weight on early boost: another one leads.
   for (const name of ['Power', 'Time to boost', 'Efficiency', 'Margins', 'Price', 'Size', 'Simplicity'])
     await list.getByRole('slider', { name: new RegExp(`^${name}`) }).fill('0');
   await expect.poll(first).not.toBe(before);
-  await list.getByRole('button', { name: 'Back to the usual weights' }).click();
+  await list.getByRole('button', { name: 'Reset weights' }).click();
   await expect.poll(first).toBe(before);
-  await list.getByText('Look only at').click();
-  await list.getByLabel('One, twins or pairs').selectOption('parallel');
+  await list.getByText('Filters').click();
+  await list.getByRole('combobox', { name: 'Arrangement' }).selectOption('parallel');
   await expect(list.getByRole('row').nth(1)).toContainText('Twin ');
   await list.getByLabel('Inducer at most').fill('20');
-  await expect(list).toContainText(/None of \d+ passes what you look at/);
-  await list.getByRole('button', { name: 'Look at everything' }).first().click();
-  await list.getByRole('row').nth(1).getByRole('button', { name: 'take it' }).click();
+  await expect(list).toContainText(/None of \d+ passes the filters/);
+  await list
+    .getByRole('button', { name: /^(Clear filters|Show all)$/ })
+    .first()
+    .click();
+  await list.getByRole('row').nth(1).getByRole('button', { name: 'use this' }).click();
   await isSaved(page);
-  await expect(list.getByRole('row', { name: /on the job/ })).toHaveCount(1);
+  await expect(list.getByRole('row', { name: /fitted/ })).toHaveCount(1);
 });
 
 test('the server away: the ranking says so and tries again', async ({ page, request }) => {

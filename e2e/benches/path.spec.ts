@@ -6,24 +6,24 @@ test('a goal goes in at the Brief and every bench follows at once', async ({ pag
   await open(page, `/jobs/${id}/brief`);
   const compressor = page.getByRole('link', { name: /^Compressor:/ });
   await expect(compressor).toHaveAccessibleName(/213\skPa abs, 141\s°C, 13\.0\skg\/min/);
-  await page.getByLabel('Power', { exact: true }).fill('320');
+  await page.getByLabel('Power goal', { exact: true }).fill('320');
   await expect(page.getByRole('heading', { level: 2 })).toContainText('320');
   await expect(compressor).not.toHaveAccessibleName(/213\skPa abs/);
-  await page.getByLabel('Power', { exact: true }).press('Enter');
+  await page.getByLabel('Power goal', { exact: true }).press('Enter');
   await isSaved(page);
 
-  await choose(page, 'Measured at the', 'wheels');
-  await expect(page.getByText('So the flywheel must make')).toBeVisible();
+  await choose(page, 'Power basis', 'wheels');
+  await expect(page.getByText('Required at the flywheel')).toBeVisible();
   await expect(page.getByText(/^376\shp$/).first()).toBeVisible();
-  await choose(page, 'Measured at the', 'flywheel');
-  await fill(page, 'Power', '210 kW');
-  await expect(page.getByLabel('Power', { exact: true })).toHaveValue('281.61');
-  await choose(page, 'Barometer', 'reduced to sea level');
-  await fill(page, 'Sea-level reading (QNH)', '1030 hPa');
+  await choose(page, 'Power basis', 'flywheel');
+  await fill(page, 'Power goal', '210 kW');
+  await expect(page.getByLabel('Power goal', { exact: true })).toHaveValue('281.61');
+  await choose(page, 'Barometer', 'sea-level pressure (QNH)');
+  await fill(page, 'Barometric pressure', '1030 hPa');
   await expect(page.getByText(/^84\.\d\skPa$/).first()).toBeVisible();
-  await fill(page, 'Height above sea level', '0');
+  await fill(page, 'Altitude', '0');
   await expect(page.getByText(/^103\.0\skPa$/).first()).toBeVisible();
-  await choose(page, 'Fuel sold there', 'E85');
+  await choose(page, 'Fuel', 'E85');
   await expect(page.getByText(/on E85 at 0\sm/).first()).toBeVisible();
   await isSaved(page);
 });
@@ -36,11 +36,11 @@ test('the engine and its breathing curve are edited as a shape and as a table', 
   await expect(page.getByRole('heading', { level: 2 })).toContainText('1,445');
   const curve = page.getByRole('img', { name: /^Breathing curve/ });
   await expect(curve).toHaveAccessibleName(/peak 102\s% at 7,800\srpm/);
-  await fill(page, 'Volumetric efficiency at its peak', '95');
+  await fill(page, 'Peak VE', '95');
   await expect(curve).toHaveAccessibleName(/peak 95\s%/);
   await expect(curve.locator('.recharts-line-curve')).toBeVisible();
 
-  await choose(page, 'Given as', 'a typed table');
+  await choose(page, 'VE curve source', 'table');
   await page.getByRole('button', { name: 'Add a row' }).click();
   const last = page.getByLabel(/^Row 7, volumetric/);
   await last.fill('abc');
@@ -55,12 +55,12 @@ test('the engine and its breathing curve are edited as a shape and as a table', 
   await isSaved(page);
 });
 
-test('Demand shows the line, the schools, and what the day’s air makes alone', async ({ page, request }) => {
+test('Demand shows the line, the schools, and what NA it makes alone', async ({ page, request }) => {
   const id = await makeJob(request, 'Demand');
   await open(page, `/jobs/${id}/demand`);
   await expect(page.getByRole('heading', { level: 2, name: /Ratio 2\.62/ })).toBeVisible();
-  const schools = page.getByRole('table', { name: 'Power at the goal’s speed by each school' });
-  await expect(schools).toContainText('the two agree');
+  const schools = page.getByRole('table', { name: 'Power at the goal speed by each method' });
+  await expect(schools).toContainText('the methods agree');
   await expect(schools).toContainText(/122\shp/);
   await expect(page.locator('.recharts-line-curve')).toHaveCount(8);
   await expect(page.getByRole('row', { name: /^8,600/ })).toContainText('2.62');
@@ -68,8 +68,8 @@ test('Demand shows the line, the schools, and what the day’s air makes alone',
   await expect(page.getByRole('row', { name: /^\d/ })).toHaveCount(81);
   await choose(page, 'Kind', 'none');
   await expect(page.getByRole('link', { name: /^Throttle:/ })).toHaveAccessibleName(/1[4-9]\d\s°C/);
-  await choose(page, 'Boost is', 'a level');
-  await fill(page, 'Boost', '1 bar');
+  await choose(page, 'Boost target type', 'constant');
+  await fill(page, 'Boost target', '1 bar');
   await expect(page.getByLabel('Verdict')).toContainText('Short by');
 });
 
@@ -96,7 +96,7 @@ test('Charger: another compressor, twins, and stepping along the revs', async ({
     'Outlet temperature',
     'Surge margin',
     'Choke margin',
-    'Room to the edge',
+    'Margin to map edge',
   ])
     await expect(readings.getByRole('row', { name: new RegExp(`^${name}`) })).toContainText(/\d/);
 
@@ -159,10 +159,10 @@ test('a bad value gets its message at the field and the page keeps the last good
 test('a goal that no pressure ratio can reach says so', async ({ page, request }) => {
   const id = await makeJob(request, 'Too much');
   await open(page, `/jobs/${id}/brief`);
-  await fill(page, 'Power', '4000');
+  await fill(page, 'Power goal', '4000');
   await expect(page.getByLabel('Verdict')).toContainText('Out of reach');
   await open(page, `/jobs/${id}/demand`);
   await expect(page.getByRole('heading', { level: 2, name: 'Out of reach' })).toBeVisible();
-  await fill(page, 'Boost begins at', '2500');
+  await fill(page, 'Boost threshold', '2500');
   await isSaved(page);
 });

@@ -19,27 +19,30 @@ test('the library is ranked for the job: weights, filter, strips, reasons, and t
   await expect(first.getByRole('img', { name: /^Across the map: from \d+\s% to \d+\s%/ })).toBeVisible();
   const before = await names(page);
 
-  await list(page).getByText('What counts').click();
+  await list(page).getByText('Weights').click();
   for (const name of ['Power', 'Efficiency', 'Margins', 'Size', 'Simplicity'])
     await list(page)
       .getByRole('slider', { name: new RegExp(`^${name}`) })
       .fill('0');
   await expect(first).toContainText('Hazel 48');
   expect(await names(page)).not.toEqual(before);
-  await list(page).getByRole('button', { name: 'Back to the usual weights' }).click();
+  await list(page).getByRole('button', { name: 'Reset weights' }).click();
   await expect(first).toContainText('Birch 50');
 
-  await list(page).getByText('Look only at').click();
-  await list(page).getByLabel('One or twins').selectOption('twins');
+  await list(page).getByText('Filters').click();
+  await list(page).getByRole('combobox', { name: 'Arrangement' }).selectOption('twins');
   await expect(first).toContainText('Twin');
   await list(page).getByLabel('Inducer at most').fill('about');
-  await expect(list(page).getByRole('alert')).toContainText('“about” is no length');
+  await expect(list(page).getByRole('alert')).toContainText('“about” is not a number');
   await list(page).getByLabel('Inducer at most').fill('10');
-  await expect(list(page)).toContainText(/None of \d+ passes what you look at/);
-  await list(page).getByRole('button', { name: 'Look at everything' }).first().click();
+  await expect(list(page)).toContainText(/None of \d+ passes the filters/);
+  await list(page)
+    .getByRole('button', { name: /^(Clear filters|Show all)$/ })
+    .first()
+    .click();
   await expect(first).toContainText('Birch 50');
 
-  await page.getByRole('button', { name: 'Put Rowan 52 on the job' }).click();
+  await page.getByRole('button', { name: 'Fit Rowan 52 to this setup' }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Rowan 52', exact: true })).toBeVisible();
   await expect(page.getByLabel('Verdict')).toContainText('Rowan 52 within limits');
   await isSaved(page);
@@ -51,17 +54,17 @@ test('two candidates’ running lines stand on one picture', async ({ page, requ
   const id = await makeJob(request, 'Two lines');
   await open(page, `/jobs/${id}/charger`);
   await ranked(page);
-  await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
+  await page.getByRole('button', { name: 'Overlay Rowan 52 on the map' }).click();
   await expect(page.getByRole('img', { name: /Drawn over it: Rowan 52/ })).toBeVisible();
   await expect(page.getByTestId('overlay-line')).toHaveAttribute('d', /^M/);
-  await page.getByRole('button', { name: 'Lay Hazel 48 over the picture' }).click();
+  await page.getByRole('button', { name: 'Overlay Hazel 48 on the map' }).click();
   await expect(
     page.getByRole('img', { name: /^Compressor map of Rowan 52.*over it: Hazel 48/ }),
   ).toBeVisible();
   await expect(
     page.getByRole('heading', { level: 2, name: /Rowan 52 and Hazel 48 on this engine/ }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'take the second off' }).click();
+  await page.getByRole('button', { name: 'remove the overlay' }).click();
   await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await expect(page.getByTestId('overlay')).toHaveCount(0);
 });
@@ -75,7 +78,7 @@ test('the ranking follows the job, and says so when nothing fits or nothing is n
   await ranked(page);
   const ask = async (power: string) => {
     await page.keyboard.press('1');
-    await fill(page, 'Power', power);
+    await fill(page, 'Power goal', power);
     await isSaved(page);
     await page.getByRole('heading', { level: 2 }).first().click();
     await page.keyboard.press('4');

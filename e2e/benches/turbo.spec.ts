@@ -13,19 +13,19 @@ test('a turbocharger is put on: the Airway runs to the tailpipe, and a smaller h
   await open(page, `/jobs/${id}/charger?charger=turbine`);
   await expect(page.getByText(/No turbine yet\. Choose a turbocharger/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^Turbine: – abs/ })).toBeVisible();
-  await choose(page, 'On the job', 'Hazel 48-54');
+  await choose(page, 'Fitted', 'Hazel 48-54');
   await isSaved(page);
   // Every station to the open air has its state, and the shaft its power.
   await expect(page.getByRole('link', { name: /^Turbine: \d+\skPa abs, \d+\s°C/ })).toContainText(
     /to the shaft/,
   );
   await expect(page.getByRole('link', { name: /^Tailpipe: 83\skPa abs, \d+\s°C/ })).toBeVisible();
-  await expect(findings(page)).toContainText(/Boost begins at [\d,]+\srpm and is full from [\d,]+\srpm/);
-  await expect(findings(page)).toContainText(/absolute, [\d.]+ by gauge/);
-  await expect(figure(page, 'Boost reached')).toContainText('asked; the gate holds it');
+  await expect(findings(page)).toContainText(/Boost threshold [\d,]+\srpm, full boost from [\d,]+\srpm/);
+  await expect(findings(page)).toContainText(/absolute, [\d.]+ gauge/);
+  await expect(figure(page, 'Boost reached')).toContainText('asked; the wastegate holds it');
 
   const begins = async () =>
-    Number(/begins at ([\d,]+)/.exec(await findings(page).innerText())![1]!.replace(',', ''));
+    Number(/threshold ([\d,]+)/.exec(await findings(page).innerText())![1]!.replace(',', ''));
   const before = await begins();
   await choose(page, 'Housing', 'A/R 0.45');
   await expect.poll(begins).toBeLessThan(before);
@@ -47,16 +47,16 @@ test('a gate that is too small lets boost run away, and says the bore that would
 }) => {
   const id = await makeTurboJob(request, 'Small gate');
   await open(page, `/jobs/${id}/charger?charger=turbine`);
-  await fill(page, 'Bore of the seat', '16');
-  await expect(findings(page)).toContainText(/A bore of [\d.]+\smm would hold it/);
-  const wanted = /A bore of ([\d.]+)\smm/.exec(await findings(page).innerText())![1]!;
-  await fill(page, 'Bore of the seat', String(Number(wanted) + 1));
+  await fill(page, 'Wastegate seat diameter', '16');
+  await expect(findings(page)).toContainText(/A seat of [\d.]+\smm would hold it/);
+  const wanted = /A seat of ([\d.]+)\smm/.exec(await findings(page).innerText())![1]!;
+  await fill(page, 'Wastegate seat diameter', String(Number(wanted) + 1));
   await expect(findings(page)).not.toContainText('would hold it');
   // No area at all is no gate: the field says so and keeps what was typed.
-  await page.getByLabel('Bore of the seat', { exact: true }).fill('0');
+  await page.getByLabel('Wastegate seat diameter', { exact: true }).fill('0');
   await expect(page.getByText(/“0” is out of range\. Give 3/)).toBeVisible();
-  await page.getByLabel('Bore of the seat', { exact: true }).press('Escape');
-  await choose(page, 'Held by', 'nothing');
+  await page.getByLabel('Wastegate seat diameter', { exact: true }).press('Escape');
+  await choose(page, 'Boost control', 'nothing');
   await expect(findings(page)).toContainText('Give it a wastegate');
 });
 
@@ -66,7 +66,7 @@ test('boost as a curve: dragged by hand and by keys, typed in the table, asked b
 }) => {
   const id = await makeTurboJob(request, 'Curve of boost');
   await open(page, `/jobs/${id}/charger?charger=boost`);
-  await choose(page, 'Boost is', 'a curve');
+  await choose(page, 'Boost target type', 'curve');
   const point = page.getByRole('slider', { name: 'Point 3 of the boost curve' });
   await expect(point).toHaveAttribute('aria-valuetext', /120\skPa gauge at 7,100\srpm/);
   await point.focus();
@@ -74,7 +74,7 @@ test('boost as a curve: dragged by hand and by keys, typed in the table, asked b
   await expect(point).toHaveAttribute('aria-valuetext', /100\skPa gauge/);
   await page.keyboard.up('Shift');
   await isSaved(page);
-  const cell = page.getByLabel('Row 3, boost asked, gauge');
+  const cell = page.getByLabel('Row 3, boost target, gauge');
   await expect(cell).toHaveValue('100');
   // By hand: pulled down and let go; what the pointer does then is nothing to it, and one undo takes it back.
   const hold = (await point.boundingBox())!;
@@ -104,33 +104,33 @@ test('boost as a curve: dragged by hand and by keys, typed in the table, asked b
   // The forecast follows the curve.
   await expect(figure(page, 'Boost reached')).toContainText(/1[01]\d\skPa asked/);
 
-  await choose(page, 'Boost is', 'by gear');
-  await fill(page, 'Gear 1', '60');
+  await choose(page, 'Boost target type', 'by gear');
+  await fill(page, 'Boost in gear 1', '60');
   await expect(figure(page, 'Boost reached')).toContainText(/60\skPa asked/);
-  await choose(page, 'Gear looked at', 'gear 4');
+  await choose(page, 'Selected gear', 'gear 4');
   await expect(figure(page, 'Boost reached')).not.toContainText(/60\skPa asked/);
   await isSaved(page);
 });
 
 test('a pipe by its measures: loss, Mach number, worth and other bores', async ({ page, request }) => {
-  const id = await makeTurboJob(request, 'Pipes');
+  const id = await makeTurboJob(request, 'Piping');
   await open(page, `/jobs/${id}/charger?charger=pipes`);
-  const pipe = page.getByRole('region', { name: 'Down pipe' });
-  await expect(pipe).toContainText(/loses here\s*\d/);
-  await pipe.getByLabel('Given by').selectOption({ label: 'its measures' });
-  await pipe.getByLabel('Length', { exact: true }).fill('1.1');
-  await pipe.getByLabel('Bore', { exact: true }).fill('48');
-  await pipe.getByLabel('Bore', { exact: true }).press('Enter');
+  const pipe = page.getByRole('region', { name: 'Downpipe' });
+  await expect(pipe).toContainText(/pressure loss\s*\d/);
+  await pipe.getByLabel('Loss given by').selectOption({ label: 'dimensions' });
+  await pipe.getByLabel('Pipe length', { exact: true }).fill('1.1');
+  await pipe.getByLabel('Minimum bore', { exact: true }).fill('48');
+  await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
   // Too narrow: a cross at the Mach number, and larger bores give power.
   await expect(pipe).toContainText(/✕ 0\.[4-9]/);
   await expect(pipe.getByRole('row', { name: /^51\.0\smm/ })).toContainText(/\+[\d.]+\skW/);
-  await pipe.getByLabel('Bore', { exact: true }).fill('');
-  await pipe.getByLabel('Bore', { exact: true }).press('Enter');
+  await pipe.getByLabel('Minimum bore', { exact: true }).fill('');
+  await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
   await expect(
     page.getByText('A pipe needs its bore, or state its drop at a flow instead.').first(),
   ).toBeVisible();
-  await pipe.getByLabel('Bore', { exact: true }).fill('76');
-  await pipe.getByLabel('Bore', { exact: true }).press('Enter');
+  await pipe.getByLabel('Minimum bore', { exact: true }).fill('76');
+  await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
   await page.getByRole('button', { name: '+ catalyst' }).click();
   await expect(page.getByRole('region', { name: 'Catalyst' })).toContainText(/worth\s*[\d.]+\skW/);
   await isSaved(page);
@@ -142,29 +142,29 @@ test('spot readings: on which side a restriction sits, what contradicts itself, 
 }) => {
   const id = await makeTurboJob(request, 'Spot readings');
   await open(page, `/jobs/${id}/charger?charger=spot`);
-  const said = page.getByRole('list', { name: 'What the readings say' });
+  const said = page.getByRole('list', { name: 'Findings from the readings' });
   await expect(said).toContainText('housing, gate or wheel');
   await expect(said).toContainText('probably');
-  await fill(page, 'After the turbine', '60');
+  await fill(page, 'Measured turbine outlet pressure', '60');
   await expect(said).toContainText('the restriction is in the exhaust behind it');
-  await fill(page, 'After the turbine', '200');
+  await fill(page, 'Measured turbine outlet pressure', '200');
   await expect(page.getByRole('list', { name: 'Readings that contradict each other' })).toContainText(
     'gas does not flow uphill',
   );
-  await fill(page, 'After the turbine', '11');
-  await fill(page, 'Turbine inlet', '142');
+  await fill(page, 'Measured turbine outlet pressure', '11');
+  await fill(page, 'Measured turbine inlet pressure', '142');
   await expect(page.getByText(/Everything read agrees with the forecast/)).toBeVisible();
   await page.getByRole('button', { name: /Take 77\s% as the cooler’s effectiveness/ }).click();
   await isSaved(page);
   await open(page, `/jobs/${id}/demand`);
-  await expect(page.getByLabel('Effectiveness', { exact: true })).toHaveValue(/^77/);
+  await expect(page.getByLabel('Cooler effectiveness', { exact: true })).toHaveValue(/^77/);
 });
 
 test('the smallest of each part is found in the library, with its neighbours, and taken', async ({
   page,
   request,
 }) => {
-  const id = await makeTurboJob(request, 'Smallest');
+  const id = await makeTurboJob(request, 'Sizing');
   await open(page, `/jobs/${id}/charger?charger=size`);
   const turbos = page.getByRole('table', { name: /^Turbocharger: Medlar 49-54/ });
   await expect(turbos).toBeVisible({ timeout: 20_000 });
@@ -174,7 +174,7 @@ test('the smallest of each part is found in the library, with its neighbours, an
   const housings = page.getByRole('table', { name: /^Housing: A\/R 0\.57/ });
   await housings
     .getByRole('row', { name: /A\/R 0\.65/ })
-    .getByRole('button', { name: 'take it' })
+    .getByRole('button', { name: 'use this' })
     .click();
   await expect(page.getByRole('heading', { name: /Ginkgo T58 A\/R 0\.65/ })).toBeVisible();
   await expect(page.getByRole('table', { name: /^Wastegate: [\d.]+\smm/ })).toBeVisible({ timeout: 20_000 });

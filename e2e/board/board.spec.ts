@@ -36,7 +36,7 @@ test('a job is made, renamed, duplicated, deleted and brought back', async ({ pa
   await page.getByRole('button', { name: 'Actions for Lake ferry, spare, copy' }).click();
   await page.getByRole('menuitem', { name: /Delete/ }).click();
   await expect(copy).toBeHidden();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(copy).toBeVisible();
 });
 
@@ -98,9 +98,9 @@ test('a new job asks four things, computes at once, and what was said is reporte
   await expect(page).toHaveURL(/\/jobs\/.+\/brief/);
   await expect(page.getByLabel('Verdict')).toContainText('choose one in Charger');
   await expect(page.getByRole('heading', { level: 2 }).first()).toContainText('300');
-  await expect(page.getByRole('button', { name: /^Power: reported/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Power goal: reported/ })).toBeVisible();
   // The selected speed goes with the goal's until it is moved by hand; Enter gives the focus back to the keys.
-  await page.getByLabel('Wanted at', { exact: true }).fill('2400');
+  await page.getByLabel('Engine speed for power goal', { exact: true }).fill('2400');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('slider', { name: 'Engine speed' })).toHaveAttribute('aria-valuenow', '2400');
   await page.keyboard.press('2');

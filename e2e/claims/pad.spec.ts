@@ -11,13 +11,13 @@ test('the claim pad opens with one key from anywhere, works out what is empty, a
   const power = line('Power, torque, speed');
   await power.getByLabel('Power', { exact: true }).fill('850');
   await power.getByLabel('Torque', { exact: true }).fill('650 lb·ft');
-  await expect(power.getByLabel('At', { exact: true })).toHaveAttribute('placeholder', /= 6,868/);
-  await power.getByLabel('At', { exact: true }).fill('5000');
+  await expect(power.getByLabel('Engine speed', { exact: true })).toHaveAttribute('placeholder', /= 6,868/);
+  await power.getByLabel('Engine speed', { exact: true }).fill('5000');
   await expect(power.getByRole('alert')).toContainText('Cannot be true together');
   await line('Wheels and flywheel').getByLabel('At the wheels').fill('320');
   await line('Wheels and flywheel').getByLabel('At the flywheel').fill('300');
   await expect(line('Wheels and flywheel').getByRole('alert')).toContainText('are the two swapped?');
-  await line('Injectors and power').getByLabel('Injector', { exact: true }).fill('9 pounds');
+  await line('Injectors and power').getByLabel('Injector flow', { exact: true }).fill('9 pounds');
   await expect(line('Injectors and power').getByRole('alert')).toContainText('that unit is not known');
   // What was typed stays for the next time it is opened, and nothing of it goes into a job from here.
   await page.keyboard.press('Escape');
@@ -50,7 +50,7 @@ test('in a job the pad starts from its air and mass, and a line goes into the jo
   await isSaved(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/from the claim pad/)).toHaveCount(0);
-  await expect(page.getByLabel('Power', { exact: true })).toHaveValue('285');
+  await expect(page.getByLabel('Power goal', { exact: true })).toHaveValue('285');
 
   // A flow that no engine takes is not taken by the job either.
   await page.keyboard.press('p');
@@ -61,6 +61,6 @@ test('in a job the pad starts from its air and mass, and a line goes into the jo
   await pad.getByRole('button', { name: /^Boost .* into the job$/ }).click();
   await expect(pad.getByRole('status')).toContainText('Not taken');
   await page.keyboard.press('Escape');
-  await fill(page, 'Power', '290');
+  await fill(page, 'Power goal', '290');
   await isSaved(page);
 });

@@ -64,7 +64,7 @@ test('digits go to benches, g to the goal, t turns the theme; they rest in a fie
   await page.keyboard.press('t');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'cell');
   await page.keyboard.press('1');
-  await page.getByLabel('Power', { exact: true }).click();
+  await page.getByLabel('Power goal', { exact: true }).click();
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/brief/);
 });

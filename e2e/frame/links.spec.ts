@@ -72,10 +72,10 @@ test('a browser that keeps nothing says so, works, and warns before an unsent ch
   await page.keyboard.press('4');
   await expect(page.getByRole('main', { name: 'Charger bench' })).toBeVisible();
   await page.keyboard.press('1');
-  await fill(page, 'Power', '280');
+  await fill(page, 'Power goal', '280');
   await isSaved(page);
   await page.route('**/api/jobs/**', (route) => route.abort());
-  await fill(page, 'Power', '270');
+  await fill(page, 'Power goal', '270');
   await expect(page.getByText('server away: kept in this tab alone')).toBeVisible();
   const asked = page.waitForEvent('dialog');
   void page.close({ runBeforeUnload: true });

@@ -17,7 +17,7 @@ test('units are switched from the frame, by key and by menu; every figure, chart
   await page.keyboard.press('3');
   await expect(page.getByRole('columnheader', { name: 'manifold, psi abs' })).toBeVisible();
   await page.keyboard.press('1');
-  await expect(page.getByLabel('Height above sea level', { exact: true })).toHaveValue('5,413.39');
+  await expect(page.getByLabel('Altitude', { exact: true })).toHaveValue('5,413.39');
   // The choice holds over a reload, from the first paint on, and on the pages of the shop.
   await page.goto('/');
   await expect(
@@ -46,24 +46,24 @@ test('an own mix: a unit for each quantity, and the fields take any unit whateve
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText(/1\.23\sbar/).first()).toBeVisible();
   await expect(page.getByText(/289\sPS/).first()).toBeVisible();
-  await page.getByLabel('Boost is', { exact: true }).selectOption({ label: 'a level' });
-  await fill(page, 'Boost', '16 psi');
-  await expect(page.getByLabel('Boost', { exact: true })).toHaveValue('1.1032');
+  await page.getByLabel('Boost target type', { exact: true }).selectOption({ label: 'constant' });
+  await fill(page, 'Boost target', '16 psi');
+  await expect(page.getByLabel('Boost target', { exact: true })).toHaveValue('1.1032');
   // 290 kPa absolute, less the 83.0 kPa of the air at 1,650 m.
-  await fill(page, 'Boost', '290 kPa abs');
-  await expect(page.getByLabel('Boost', { exact: true })).toHaveValue(/^2\.06/);
-  await fill(page, 'Boost', '1.1 bar');
+  await fill(page, 'Boost target', '290 kPa abs');
+  await expect(page.getByLabel('Boost target', { exact: true })).toHaveValue(/^2\.06/);
+  await fill(page, 'Boost target', '1.1 bar');
   await isSaved(page);
   const stored = (await (await request.get(`/api/jobs/${id}`)).json()) as {
     job: { setups: { boost: { levelGauge: { value: number } } }[] };
   };
   expect(stored.job.setups[0]!.boost.levelGauge.value).toBeCloseTo(110_000, 3);
   // A unit that does not fit is refused with the ones that do; what was typed stays.
-  await page.getByLabel('Boost', { exact: true }).fill('12 furlongs');
+  await page.getByLabel('Boost target', { exact: true }).fill('12 furlongs');
   const alert = page.getByRole('alert').first();
   await expect(alert).toContainText('that unit is not known here. Known: kPa, bar, mbar, psi, inHg, Pa.');
-  await page.getByLabel('Boost', { exact: true }).press('Tab');
-  await expect(page.getByLabel('Boost', { exact: true })).toHaveValue('12 furlongs');
+  await page.getByLabel('Boost target', { exact: true }).press('Tab');
+  await expect(page.getByLabel('Boost target', { exact: true })).toHaveValue('12 furlongs');
   // A reload paints the mix from the server; a cookie of nonsense is the house's mix.
   await page.reload();
   await expect(page.getByText(/289\sPS/).first()).toBeVisible();

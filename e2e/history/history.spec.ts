@@ -20,7 +20,7 @@ test('every commit is a revision in words; two are compared, one is brought back
       .filter({ has: page.getByRole('radio', { name: `Compare from revision ${revision}`, exact: true }) });
   await expect(row(4)).toContainText(/red line 9,200 → 9,400\srpm/);
   await expect(row(5)).toContainText(/bore 79 → 80\smm/);
-  await expect(row(1)).toContainText('made');
+  await expect(row(1)).toContainText('created');
   await sheet.getByRole('radio', { name: 'Compare from revision 2', exact: true }).check();
   const compared = sheet.getByRole('region', { name: 'Two revisions compared' });
   await expect(compared).toContainText('From revision 2 to 5, which stands now');

@@ -31,11 +31,11 @@ const rows = (page: Page) => page.locator('tbody tr[aria-rowindex]');
 test('the list is sorted, searched and narrowed; its columns are chosen', async ({ page }) => {
   await open(page, '/library/compressors');
   await expect(rows(page).first()).toContainText('Alder 46');
-  await page.getByRole('button', { name: /^Most flow/ }).click();
+  await page.getByRole('button', { name: /^Max flow/ }).click();
   await expect(rows(page).first()).toContainText('Hornbeam 112');
-  await page.getByRole('button', { name: /^Most flow/ }).click();
+  await page.getByRole('button', { name: /^Max flow/ }).click();
   await expect(rows(page).first()).toContainText('Willow 22');
-  await expect(page.getByRole('columnheader', { name: /^Most flow/ })).toHaveAttribute(
+  await expect(page.getByRole('columnheader', { name: /^Max flow/ })).toHaveAttribute(
     'aria-sort',
     'ascending',
   );
@@ -48,9 +48,9 @@ test('the list is sorted, searched and narrowed; its columns are chosen', async 
   await expect(page.getByRole('alert').filter({ hasText: '“cheap” is not a number' })).toBeVisible();
   await fill(page, 'Price to', '900');
   await expect(rows(page)).toHaveCount(1);
-  await page.getByLabel('on the shelf').check();
+  await page.getByLabel('in stock').check();
   await expect(page.getByText('Nothing passes the filter. Ask for less.')).toBeVisible();
-  await page.getByLabel('on the shelf').uncheck();
+  await page.getByLabel('in stock').uncheck();
 
   await expect(page.getByRole('columnheader', { name: /^Tip speed/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Columns' }).click();
@@ -122,15 +122,15 @@ test('an item is edited as a grid with a live picture; the job keeps its revisio
     page.getByText('Changes from an earlier visit, not saved then, are still here.'),
   ).toBeVisible();
   await expect(page.getByLabel('Row 2, flow')).toHaveValue('9.3');
-  await fill(page, 'Speed limit', '150,000');
+  await fill(page, 'Maximum speed', '150,000');
   await save.click();
   await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
 
   await open(page, `/jobs/${job}/charger`);
   await expect(page.getByText(/newer revision of Edited 50: 2, this job has 1/)).toContainText(
-    /speed limit 153,000\srpm → 150,000\srpm; the map/,
+    /maximum speed 153,000\srpm → 150,000\srpm; the map/,
   );
-  await page.getByRole('button', { name: 'Take revision 2' }).click();
+  await page.getByRole('button', { name: 'Use revision 2' }).click();
   await expect(page.getByText(/newer revision/)).toHaveCount(0);
   await isSaved(page);
 
@@ -156,7 +156,7 @@ test('an item is added by hand, duplicated, retired and taken back', async ({ pa
   await expect(rows(page)).toHaveCount(2);
   await page.getByRole('button', { name: 'Retire' }).click();
   await expect(rows(page)).toHaveCount(1);
-  await page.getByRole('button', { name: 'Take it back' }).last().click();
+  await page.getByRole('button', { name: 'Restore' }).last().click();
   await expect(rows(page)).toHaveCount(2);
   const all = (await (await request.get(api)).json()) as { items: { id: string; name: string }[] };
   for (const item of all.items.filter((c) => c.name.startsWith('By hand'))) await retire(request, item.id);
@@ -203,8 +203,8 @@ test('a map is imported from a foreign CSV: columns guessed, conditions asked fo
   await page.getByLabel('the point of least flow of each line').check();
   await page.getByRole('textbox', { name: 'Inducer' }).fill('50');
   await page.getByRole('textbox', { name: 'Exducer' }).fill('68');
-  await expect(page.getByText(/Give the wheel’s speed limit/)).toBeVisible();
-  await page.getByRole('button', { name: 'take the highest line as a guess' }).click();
+  await expect(page.getByText(/Give the wheel’s maximum speed/)).toBeVisible();
+  await page.getByRole('button', { name: 'take the highest line as an estimate' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Rig 50');
   await expect(page.getByRole('img', { name: /^Compressor map of Rig 50: 8 speed lines/ })).toBeVisible();
   await expect(page.getByText('The comma was read as the decimal sign.')).toBeVisible();

@@ -17,7 +17,7 @@ test('a turbine: found, duplicated, edited, saved as a revision, retired and tak
   const save = page.getByRole('button', { name: 'Save as revision 2' });
   await expect(save).toBeDisabled();
   await fill(page, 'Inducer', '59');
-  await page.getByLabel('Known by').first().selectOption('points');
+  await page.getByLabel('Given by').first().selectOption('points');
   const points = page.getByLabel(/Expansion ratio and corrected flow/);
   await points.fill('1.4\t9\n1.8\tplenty\n2.4\t12');
   await expect(page.getByText(/Line 2, “1\.8\s+plenty”/)).toBeVisible();
@@ -35,7 +35,7 @@ test('a turbine: found, duplicated, edited, saved as a revision, retired and tak
   await page.getByRole('button', { name: 'Retire' }).click();
   await expect(page.getByText(/is retired: no longer offered/)).toBeVisible();
   await expect(page.getByRole('row', { name: /Ginkgo T58, copy/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Take it back' }).last().click();
+  await page.getByRole('button', { name: 'Restore' }).last().click();
   await expect(page.getByRole('row', { name: /Ginkgo T58, copy/ })).toBeVisible();
 });
 
@@ -79,14 +79,14 @@ test('a turbine’s table is imported: columns and unit asked for, what is missi
   });
   const store = page.getByRole('button', { name: 'Store it in the library' });
   await expect(page.getByText('The unit of the flow is not said in the file: choose it.')).toBeVisible();
-  await expect(page.getByText(/bearings’ loss in it already/)).toBeVisible();
+  await expect(page.getByText(/efficiency includes mechanical losses/)).toBeVisible();
   await expect(store).toBeDisabled();
   await page.getByLabel('Unit of swallow').selectOption('kg/min');
   await fill(page, 'Inducer', '54 mm');
   await fill(page, 'Exducer', '47 mm');
-  await fill(page, 'Best efficiency', '68');
-  await fill(page, 'Speed limit', '160000');
-  await fill(page, 'Temperature limit', '950');
+  await fill(page, 'Peak efficiency', '68');
+  await fill(page, 'Maximum speed', '160000');
+  await fill(page, 'Maximum temperature', '950');
   await page.getByLabel('Bearings’ loss').selectOption('apart');
   await fill(page, 'Pressure', '101.3');
   await fill(page, 'Temperature', '15');
@@ -114,11 +114,11 @@ test('a throttle body: benched, refused while nothing says what it loses, then t
   const save = page.getByRole('button', { name: 'Save as revision 2' });
   await expect(page.getByText('This piping part cannot be saved yet')).toBeVisible();
   await expect(save).toBeDisabled();
-  const points = page.getByLabel(/Flow and pressure lost/);
+  const points = page.getByLabel(/Flow bench points/);
   await points.fill('6 0.4\n12 lots');
   await expect(page.getByText(/Line 2, “12 lots”/)).toBeVisible();
   await points.fill('6 0.4\n12 1.6');
-  await fill(page, 'Bore', '55');
+  await fill(page, 'Minimum bore', '55');
   await save.click();
   await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
 
@@ -126,7 +126,7 @@ test('a throttle body: benched, refused while nothing says what it loses, then t
   await open(page, `/jobs/${job}/charger?charger=pipes`);
   const part = page.getByRole('region', { name: 'Throttle' });
   await part.getByLabel('From the library').selectOption({ label: 'Shop throttle' });
-  await expect(part.getByLabel('Bore', { exact: true })).toHaveValue('55');
+  await expect(part.getByLabel('Minimum bore', { exact: true })).toHaveValue('55');
   await isSaved(page);
   const loss = async () =>
     ((await (await request.get(`/api/jobs/${job}`)).json()) as Stored).job.setups[0]!.plumbing.find(

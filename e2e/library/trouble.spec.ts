@@ -58,7 +58,7 @@ test('the server away: the ranking, the list and the importer say so and try aga
   await list.getByRole('button', { name: 'Try again' }).click();
   await expect(list).toHaveAttribute('data-phase', 'done');
   away = true;
-  await page.getByRole('button', { name: 'Lay Cedar 54 over the picture' }).click();
+  await page.getByRole('button', { name: 'Overlay Cedar 54 on the map' }).click();
   await expect(page.getByText('The map of Cedar 54 could not be fetched: is the server away?')).toBeVisible();
 
   await open(page, '/library/compressors/import');
@@ -77,7 +77,7 @@ test('the server away: the ranking, the list and the importer say so and try aga
   await request.put(`${api}/${page.url().split('/').at(-1)}/retired`, { data: { retired: true } });
 });
 
-test('a retired compressor stays on the job that has it and is offered to no other', async ({
+test('a retired compressor stays fitted that has it and is offered to no other', async ({
   page,
   request,
 }) => {
@@ -95,7 +95,7 @@ test('a retired compressor stays on the job that has it and is offered to no oth
   await expect(page.getByRole('region', { name: 'Candidates' })).toHaveAttribute('data-phase', 'done');
   const options = page.getByLabel('Compressor', { exact: true }).locator('option');
   await expect(options.filter({ hasText: 'Going 50, revision 1' })).toHaveCount(1);
-  await expect(page.getByRole('button', { name: 'Put Going 50 on the job' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Fit Going 50 to this setup' })).toHaveCount(0);
 });
 
 test('a job file whose map cannot be right is refused with the reason', async ({ request }) => {

@@ -41,7 +41,7 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
     .getByRole('row', { name: /by hand/ })
     .getByRole('button', { name: /^Put back/ })
     .click();
-  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByText(/The shop is as it was on/)).toBeVisible({ timeout: 60_000 });
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).not.toHaveValue('9,700');

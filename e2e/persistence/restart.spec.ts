@@ -24,7 +24,7 @@ test('what was stored outlives a killed server; what was typed while it was away
   await isSaved(page);
   await server.kill('SIGKILL');
 
-  await fill(page, 'Idle', '1,400');
+  await fill(page, 'Idle speed', '1,400');
   await expect(page.getByText('server away: kept here, will be sent')).toBeVisible();
   await page.getByRole('button', { name: 'Charger' }).click();
   await expect(page.getByRole('main', { name: 'Charger bench' })).toBeVisible();
@@ -33,7 +33,7 @@ test('what was stored outlives a killed server; what was typed while it was away
   await isSaved(page);
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,800');
-  await expect(page.getByLabel('Idle', { exact: true })).toHaveValue('1,400');
+  await expect(page.getByLabel('Idle speed', { exact: true })).toHaveValue('1,400');
 
   // A second process on the same folder is refused and harms nothing.
   const second = prepare(folder, 'demo');
@@ -68,7 +68,7 @@ test('a shop of its own is empty at first; a new job is sized and still there af
   let server = await startServer(own, 3314);
   await open(page, `${server.address}/`);
   await expect(page.getByRole('heading', { name: 'No jobs yet.' })).toBeVisible();
-  await page.getByRole('button', { name: 'Make a job' }).click();
+  await page.getByRole('button', { name: 'Create a job' }).click();
   await page.getByLabel('Name of the job').fill('First of the shop');
   await page.getByLabel('Name of the job').press('Enter');
   await expect(page).toHaveURL(/\/brief/);

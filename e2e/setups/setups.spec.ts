@@ -8,7 +8,7 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   const id = await makeJob(request, 'Setups');
   await open(page, `/jobs/${id}/charger`);
   await page.keyboard.press('v');
-  const sheet = page.getByRole('dialog', { name: 'Setups side by side' });
+  const sheet = page.getByRole('dialog', { name: 'Compare setups' });
   await expect(sheet).toContainText('One setup so far');
   await expect(sheet.getByRole('button', { name: 'Delete setup A, to the bin' })).toBeDisabled();
   await sheet.getByRole('button', { name: 'Add a setup from A' }).click();
@@ -21,7 +21,7 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   await sheet.getByRole('button', { name: 'Close' }).click();
   await choose(page, 'Compressor', 'Hazel 48');
   await page.keyboard.press('3');
-  await fill(page, 'Effectiveness', '90');
+  await fill(page, 'Cooler effectiveness', '90');
   await page.getByRole('heading', { name: 'Demand over the revs' }).click();
   await page.keyboard.press('v');
 
@@ -70,7 +70,7 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   await sheet.getByRole('button', { name: 'Delete setup B, to the bin' }).click();
   await expect(sheet.getByRole('radio', { name: 'Select setup B' })).toHaveCount(0);
   await expect(sheet.getByRole('region', { name: 'Deleted setups' })).toContainText('B Colder and smaller');
-  await sheet.getByRole('button', { name: 'bring it back' }).click();
+  await sheet.getByRole('button', { name: 'restore' }).click();
   await expect(sheet.getByRole('textbox', { name: 'Name of setup B' })).toHaveValue('Colder and smaller');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+z');
@@ -100,7 +100,7 @@ test('drawn setups lie over each other on every chart, each in its line and name
   await expect(panel).not.toHaveText(before);
   // A candidate laid over takes their place.
   await page.keyboard.press('4');
-  await page.getByRole('button', { name: 'Lay Rowan 52 over the picture' }).click();
+  await page.getByRole('button', { name: 'Overlay Rowan 52 on the map' }).click();
   await expect(lines).toHaveCount(1);
 });
 
@@ -116,13 +116,13 @@ test('a pair beside one turbo: every part is told by its name, and what boost be
 }) => {
   await open(page, `${groomer}/charger?setup=B&charger=pair`);
   await page.keyboard.press('v');
-  const sheet = page.getByRole('dialog', { name: 'Setups side by side' });
+  const sheet = page.getByRole('dialog', { name: 'Compare setups' });
   const row = (words: RegExp) => sheet.getByRole('row', { name: words });
   await expect(row(/^compressor, HP stage Oak 76 Cedar 54/)).toBeVisible();
   await expect(row(/^turbine, LP stage – Poplar T104/)).toBeVisible();
   await expect(row(/^turbine housing, HP stage A\/R 0\.69 A\/R 0\.61/)).toBeVisible();
   await expect(row(/^arrangement one compound pair/)).toBeVisible();
-  await expect(row(/^stage at the engine bypassed – never/)).toBeVisible();
+  await expect(row(/^HP stage bypassed – never/)).toBeVisible();
   await expect(row(/^Boost begins [\d,]+\srpm 850\srpm/)).toBeVisible();
   await expect(row(/^Turbine inlet temperature \d+\s°C [−+]\d+\s°C \d+\s°C/)).toBeVisible();
 });

@@ -14,16 +14,16 @@ test('a headline figure opens its working: formula, numbers, source, by hand, wh
   const sheet = page.getByRole('dialog', { name: /^Pressure ratio/ });
   await expect(sheet).toContainText('PR = p02 / p01');
   await expect(sheet).toContainText('= 210.1 / 81.20 = 2.587');
-  await expect(sheet).toContainText('throttle loss, guess');
+  await expect(sheet).toContainText('throttle pressure loss, estimate');
   await expect(sheet).toContainText(/2\.45 by hand, −0\.14, −5\s% against the full sum/);
   const moves = sheet.getByRole('table', { name: /Each input moved up/ });
-  await expect(moves.getByRole('row').first()).toContainText(/^BSFC304\sg\/kWh ± 24\sg\/kWhguess\+0\.2\d/);
+  await expect(moves.getByRole('row').first()).toContainText(/^BSFC304\sg\/kWh ± 24\sg\/kWhestimate\+0\.2\d/);
   expect(await seriousFindings(page, { within: '[role=dialog]' })).toEqual([]);
   await sheet.getByRole('button', { name: 'Copy as text' }).click();
   await expect(sheet.getByText('Copied.')).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());
   expect(text).toContain('Pressure ratio at 8,600 rpm: 2.59 (Hill-climb single-seater)');
-  expect(text).toContain('What moves it most, each input by its own spread:\n  BSFC 304 g/kWh (guess)');
+  expect(text).toContain('Sensitivity, each input moved up by its uncertainty:\n  BSFC 304 g/kWh (estimate)');
   await page.keyboard.press('Escape');
   await expect(sheet).toHaveCount(0);
   await expect(figure).toBeFocused();
@@ -40,7 +40,7 @@ test('workings follow the units and the speed; a figure that is not there says w
     .getByRole('row', { name: /^Outlet temperature/ })
     .getByRole('button')
     .click();
-  const sheet = page.getByRole('dialog', { name: /^Compressor outlet at 8,000\srpm, setup A/ });
+  const sheet = page.getByRole('dialog', { name: /^Compressor outlet temperature at 8,000\srpm, setup A/ });
   await expect(sheet).toContainText('°F');
   await expect(sheet).toContainText('T2 = T1 + T1 · (PR0.286 − 1) / η');
   await expect(sheet).toContainText(/°F by hand, [+−]\d+\s°F against the full sum/);
@@ -52,34 +52,32 @@ test('workings follow the units and the speed; a figure that is not there says w
   for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+,');
   // At idle there is next to no boost to divide by.
   await page.keyboard.press('/');
-  await page.keyboard.type('over boost, gauge');
+  await page.keyboard.type('p3/p_m, gauge');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: /^Back pressure over boost, gauge/ })).toContainText(
+  await expect(page.getByRole('dialog', { name: /^p3\/p_m, gauge/ })).toContainText(
     'There is no such figure at this speed',
   );
 });
 
-test('how sure we are changes with a click or a key; guesses are listed on the Brief and lead to their fields', async ({
+test('confidence changes with a click or a key; guesses are listed on the Brief and lead to their fields', async ({
   page,
   request,
 }) => {
   const id = await makeJob(request, 'Guesses');
   await open(page, `/jobs/${id}/brief`);
   const list = page.getByRole('complementary');
-  await expect(list.getByRole('heading', { name: '13 guesses' })).toBeVisible();
-  await expect(list).toContainText('The BSFC matters most');
-  const field = page.getByLabel('BSFC for air and power', { exact: true });
+  await expect(list.getByRole('heading', { name: '13 estimates' })).toBeVisible();
+  await expect(list).toContainText('BSFC matters most');
+  const field = page.getByLabel('BSFC', { exact: true });
   await field.focus();
   await page.keyboard.press('Alt+ArrowUp');
-  await expect(
-    page.getByRole('button', { name: 'BSFC for air and power: reported. Change how sure we are' }),
-  ).toBeVisible();
-  await expect(list.getByRole('heading', { name: 'Twelve guesses' })).toBeVisible();
-  await expect(list).toContainText('The λ of the BSFC matters most');
-  await page.getByRole('button', { name: /^λ that BSFC belongs to: guess/ }).click();
-  await expect(list.getByRole('heading', { name: 'Eleven guesses' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'BSFC: reported. Change confidence' })).toBeVisible();
+  await expect(list.getByRole('heading', { name: 'Twelve estimates' })).toBeVisible();
+  await expect(list).toContainText(/Reference λ of BSFC matters most/i);
+  await page.getByRole('button', { name: /^Reference λ of BSFC: estimate/ }).click();
+  await expect(list.getByRole('heading', { name: 'Eleven estimates' })).toBeVisible();
   await isSaved(page);
-  await list.getByRole('button', { name: 'back pressure over manifold pressure' }).click();
+  await list.getByRole('button', { name: 'Exhaust-to-intake pressure ratio p3/p_m' }).click();
   await expect(page.getByRole('main', { name: 'Demand bench' })).toBeVisible();
-  await expect(page.getByLabel('Back pressure over manifold pressure', { exact: true })).toBeFocused();
+  await expect(page.getByLabel('Exhaust-to-intake pressure ratio p3/p_m', { exact: true })).toBeFocused();
 });

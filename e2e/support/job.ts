@@ -8,7 +8,7 @@ export const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 export const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
 export const boat = '/jobs/9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700';
 export const groomer = '/jobs/3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200';
-/** Every sheet of the benches that have several, on the job that has most to show there. */
+/** Every sheet of the benches that have several, fitted that has most to show there. */
 export const sheets = [
   ...['places', 'vehicle', 'terms'].map((part) => `${saloon}/brief?brief=${part}`),
   `${boat}/engine?engine=cam`,
@@ -70,7 +70,7 @@ export async function isSaved(page: Page): Promise<void> {
 
 /** Takes an option of a select by its label. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).selectOption({ label: option });
+  await page.getByRole('combobox', { name: label, exact: true }).first().selectOption({ label: option });
 }
 
 /** Opens a page and waits until it answers to keys and clicks. */

@@ -64,7 +64,7 @@ const power = (key: string, label: string, more: Partial<PadField> = {}): PadFie
 });
 const speed: PadField = {
   key: 'speed',
-  label: 'At',
+  label: 'Engine speed',
   quantity: 'engineSpeed',
   min: 300,
   max: 25_000,
@@ -347,7 +347,7 @@ export const padLines: PadLine[] = [
       power('power', 'Advertised power', { target: 'brief.goal.power' }),
       {
         key: 'altitude',
-        label: 'Height',
+        label: 'Altitude',
         quantity: 'altitude',
         min: -500,
         max: 6_000,
@@ -364,7 +364,7 @@ export const padLines: PadLine[] = [
         target: 'brief.venue.temperature',
       },
     ],
-    results: [{ key: 'actual', label: 'Air there', quantity: 'massFlow' }],
+    results: [{ key: 'actual', label: 'Actual mass flow', quantity: 'massFlow' }],
     solve: catalogueFlow,
   },
   {
@@ -373,16 +373,16 @@ export const padLines: PadLine[] = [
     ask: 'size or power, the other follows',
     source: 'BSFC for sizing (petrol 0.60, E85 0.80 lb/hp·h) and 3 bar across: common practice, no source',
     fields: [
-      { key: 'size', label: 'Injector', quantity: 'injectorFlow', min: 1e-7, max: 2e-4 },
-      { key: 'count', label: 'How many', quantity: 'count', min: 1, max: 48, usual: () => 4 },
+      { key: 'size', label: 'Injector flow', quantity: 'injectorFlow', min: 1e-7, max: 2e-4 },
+      { key: 'count', label: 'Number of injectors', quantity: 'count', min: 1, max: 48, usual: () => 4 },
       power('power', 'Flywheel power', {
         target: 'brief.goal.power',
         with: { 'brief.goal.basis': 'flywheel' },
       }),
-      { key: 'duty', label: 'Duty', quantity: 'share', min: 0.05, max: 1.5, usual: () => 0.8 },
+      { key: 'duty', label: 'Duty cycle', quantity: 'share', min: 0.05, max: 1.5, usual: () => 0.8 },
       {
         key: 'drop',
-        label: 'Across the injector',
+        label: 'Differential pressure',
         quantity: 'boost',
         min: 50_000,
         max: 1_500_000,
@@ -407,7 +407,7 @@ export const padLines: PadLine[] = [
       }),
       {
         key: 'loss',
-        label: 'Lost between',
+        label: 'Drivetrain loss',
         quantity: 'share',
         min: 0,
         max: 0.5,
@@ -449,16 +449,16 @@ export const padLines: PadLine[] = [
       { key: 'ratio', label: 'Pressure ratio', quantity: 'ratio', min: 1.001, max: 8 },
       {
         key: 'inlet',
-        label: 'Into the compressor',
+        label: 'Inlet temperature',
         quantity: 'temperature',
         min: 233.15,
         max: 400,
         usual: (c) => c.temperature,
       },
-      { key: 'outlet', label: 'Out of it', quantity: 'temperature', min: 240, max: 800 },
+      { key: 'outlet', label: 'Outlet temperature', quantity: 'temperature', min: 240, max: 800 },
       {
         key: 'efficiency',
-        label: 'Efficiency',
+        label: 'Compressor efficiency',
         quantity: 'share',
         min: 0.2,
         max: 1,
@@ -484,10 +484,17 @@ export const padLines: PadLine[] = [
         target: '{setup}.boost.levelGauge',
         with: { '{setup}.boost.kind': 'level' },
       },
-      { key: 'absolute', label: 'Absolute', quantity: 'pressure', min: 10_000, max: 900_000, basis: 'abs' },
+      {
+        key: 'absolute',
+        label: 'Absolute pressure',
+        quantity: 'pressure',
+        min: 10_000,
+        max: 900_000,
+        basis: 'abs',
+      },
       {
         key: 'altitude',
-        label: 'Height',
+        label: 'Altitude',
         quantity: 'altitude',
         min: -500,
         max: 6_000,
@@ -495,7 +502,7 @@ export const padLines: PadLine[] = [
         target: 'brief.venue.altitude',
       },
     ],
-    results: [{ key: 'ratio', label: 'Over the air there', quantity: 'ratio' }],
+    results: [{ key: 'ratio', label: 'Pressure ratio to ambient', quantity: 'ratio' }],
     solve: gaugeAbsolute,
   },
 ];

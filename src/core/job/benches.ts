@@ -3,14 +3,18 @@ export const benchIds = ['brief', 'engine', 'demand', 'charger'] as const;
 export type JobBench = (typeof benchIds)[number];
 export const isBench = (id: string | undefined): id is JobBench => benchIds.some((bench) => bench === id);
 
-/** The sheets of each bench; the first is shown where none is named. */
+/** The sheets of each bench, in the order of their tabs. */
 export const benchSheets = {
   brief: ['goal', 'places', 'vehicle', 'terms'],
   engine: ['engine', 'cam', 'condition', 'run'],
   demand: [],
-  charger: ['map', 'turbine', 'rank', 'pair', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'],
+  charger: ['rank', 'map', 'turbine', 'pair', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
+
+/** The sheet that is shown where none is named: the first, and of the Charger the map, which ranks nothing. */
+export const openingSheet = (bench: JobBench): Sheet | null =>
+  bench === 'charger' ? 'map' : (benchSheets[bench][0] ?? null);
 
 /** A place on the screen, as the core knows it: a bench, and its sheet where it has several. */
 export type Where = { bench: JobBench; sheet: Sheet | null };

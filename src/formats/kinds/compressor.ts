@@ -60,10 +60,16 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
     { id: 'inducer', width: 66, name: 'Inducer', quantity: 'bore', value: (l) => l.inducer },
     { id: 'exducer', width: 68, name: 'Exducer', quantity: 'bore', value: (l) => l.exducer },
     { id: 'trim', width: 52, name: 'Trim', quantity: 'count', value: (l) => l.trim },
-    { id: 'mostFlow', width: 78, name: 'Most flow', quantity: 'massFlow', value: (l) => l.mostFlow },
-    { id: 'highestRatio', width: 68, name: 'Ratio to', quantity: 'ratio', value: (l) => l.highestRatio },
-    { id: 'bestEfficiency', width: 52, name: 'Best', quantity: 'share', value: (l) => l.bestEfficiency },
-    { id: 'maxSpeedRpm', width: 86, name: 'Limit', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
+    { id: 'mostFlow', width: 78, name: 'Max flow', quantity: 'massFlow', value: (l) => l.mostFlow },
+    { id: 'highestRatio', width: 68, name: 'Max PR', quantity: 'ratio', value: (l) => l.highestRatio },
+    {
+      id: 'bestEfficiency',
+      width: 52,
+      name: 'Peak efficiency',
+      quantity: 'share',
+      value: (l) => l.bestEfficiency,
+    },
+    { id: 'maxSpeedRpm', width: 86, name: 'Max speed', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
     {
       id: 'tipSpeed',
       width: 82,
@@ -75,7 +81,7 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
     {
       id: 'leastFlow',
       width: 80,
-      name: 'Least flow',
+      name: 'Min flow',
       quantity: 'massFlow',
       hidden: true,
       value: (l) => l.leastFlow,
@@ -83,7 +89,7 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
     {
       id: 'reference',
       width: 146,
-      name: 'Stated at',
+      name: 'Reference conditions',
       hidden: true,
       value: ({ reference }) => reference.pressure,
       figures: ({ reference }) => [
@@ -128,8 +134,8 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
     },
     { label: 'Trim', of: (l) => [{ value: l.trim, quantity: 'count' }] },
     {
-      label: 'Speed limit',
-      hint: 'speed of the rim there',
+      label: 'Maximum speed',
+      hint: 'tip speed there',
       of: (l) => [
         { value: l.maxSpeedRpm, quantity: 'shaftSpeed' },
         { value: l.tipSpeed, quantity: 'velocity' },
@@ -144,13 +150,13 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
       ],
     },
     {
-      label: 'Stated at',
+      label: 'Reference conditions',
       of: ({ reference }) => [
         { value: reference.pressure, quantity: 'airPressure', basis: 'abs' },
         { value: reference.temperature, quantity: 'temperature' },
       ],
     },
-    { label: 'Best efficiency', of: (l) => [{ value: l.bestEfficiency, quantity: 'share' }] },
+    { label: 'Peak efficiency', of: (l) => [{ value: l.bestEfficiency, quantity: 'share' }] },
     { label: 'Map', of: (l) => `${l.lineCount} lines, ${l.pointCount} points` },
   ],
   fields: [
@@ -162,14 +168,14 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
         {
           kind: 'measure',
           path: 'maxSpeedRpm',
-          label: 'Speed limit',
+          label: 'Maximum speed',
           quantity: 'shaftSpeed',
           bound: bounds.speed,
         },
       ],
     },
     {
-      title: 'The map is corrected to',
+      title: 'Map reference conditions',
       fields: [
         {
           kind: 'number',
@@ -197,7 +203,7 @@ export const compressorKind = defineKind<Compressor, CompressorHead>({
       ],
     },
     {
-      label: 'Speed of the rim',
+      label: 'Tip speed',
       hint: 'at the limit',
       of: (d) => [{ value: tipSpeedOf(d.exducer.value, d.maxSpeedRpm.value), quantity: 'velocity' }],
     },

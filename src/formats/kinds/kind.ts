@@ -146,7 +146,7 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
       {
         kind: 'number',
         path: 'stock' as FieldPath<Document>,
-        label: 'On the shelf',
+        label: 'In stock',
         quantity: 'count',
         bound: shopBounds.stock,
         optional: true,
@@ -167,7 +167,7 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
     { id: 'name', name: 'Name', width: 150, value: (line) => line.name },
     ...stated.columns,
     { id: 'price', name: 'Price', width: 64, quantity: 'money', value: (line) => line.price },
-    { id: 'stock', name: 'Shelf', width: 54, quantity: 'count', value: (line) => line.stock },
+    { id: 'stock', name: 'Stock', width: 54, quantity: 'count', value: (line) => line.stock },
     { id: 'jobCount', name: 'Jobs', width: 50, quantity: 'count', value: (line) => line.jobCount },
     { id: 'note', name: 'Note', width: 320, hidden: true, value: (line) => line.note },
   ];
@@ -188,7 +188,7 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
       hint: 'shop’s currency',
       of: (line) => [{ value: line.price, quantity: 'money' }],
     },
-    { label: 'On the shelf', of: (line) => [{ value: line.stock, quantity: 'count' }] },
+    { label: 'In stock', of: (line) => [{ value: line.stock, quantity: 'count' }] },
   ];
   return {
     ...stated,

@@ -47,7 +47,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
     { id: 'length', width: 66, name: 'Length', quantity: 'length', value: (l) => l.length },
     { id: 'bends', width: 60, name: 'Bends', quantity: 'ratio', value: (l) => l.bends },
     { id: 'points', width: 64, name: 'Points', quantity: 'count', value: (l) => l.points },
-    { id: 'mostFlow', width: 84, name: 'Benched to', quantity: 'massFlow', value: (l) => l.mostFlow },
+    { id: 'mostFlow', width: 84, name: 'Max bench flow', quantity: 'massFlow', value: (l) => l.mostFlow },
   ],
   filters: [
     { label: 'Bore from', edge: 'least', quantity: 'bore', bound: bounds.bore, value: (l) => l.bore },
@@ -55,9 +55,9 @@ export const pipingKind = defineKind<Piping, PipingHead>({
   ],
   readings: [
     { label: 'Type', of: (l) => l.type },
-    { label: 'Bore', of: (l) => [{ value: l.bore, quantity: 'bore' }] },
+    { label: 'Minimum bore', of: (l) => [{ value: l.bore, quantity: 'bore' }] },
     { label: 'Length', of: (l) => [{ value: l.length, quantity: 'length' }] },
-    { label: 'Bends', hint: 'of a right angle', of: (l) => [{ value: l.bends, quantity: 'ratio' }] },
+    { label: '90° bends', hint: 'of a right angle', of: (l) => [{ value: l.bends, quantity: 'ratio' }] },
     {
       label: 'Flow bench',
       of: (l) => (l.points ? [{ value: l.mostFlow, quantity: 'massFlow' }] : 'not benched: by its measures'),
@@ -76,7 +76,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
         {
           kind: 'measure',
           path: 'bore',
-          label: 'Bore',
+          label: 'Minimum bore',
           hint: 'narrowest, inside',
           quantity: 'bore',
           bound: bounds.bore,
@@ -92,7 +92,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
         {
           kind: 'measure',
           path: 'bends',
-          label: 'Bends',
+          label: '90° bends',
           hint: 'of a right angle',
           quantity: 'ratio',
           bound: bounds.bends,
@@ -100,16 +100,16 @@ export const pipingKind = defineKind<Piping, PipingHead>({
       ],
     },
     {
-      title: 'On the flow bench',
+      title: 'Flow bench',
       fields: [
         {
           kind: 'table',
           path: 'points',
-          label: 'Flow and pressure lost',
+          label: 'Flow bench points',
           hint: 'Empty where it was never on a bench',
           columns: [
             { key: 'flow', name: 'flow', quantity: 'massFlow', bound: bounds.flow },
-            { key: 'drop', name: 'pressure lost', quantity: 'pressureDrop', bound: bounds.drop },
+            { key: 'drop', name: 'pressure loss', quantity: 'pressureDrop', bound: bounds.drop },
           ],
           least: 0,
           most: 60,
@@ -117,7 +117,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
         {
           kind: 'number',
           path: 'bench.pressure',
-          label: 'Pressure before it',
+          label: 'Inlet pressure',
           quantity: 'airPressure',
           basis: 'abs',
           bound: bounds.pressure,
@@ -125,7 +125,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
         {
           kind: 'number',
           path: 'bench.temperature',
-          label: 'Temperature before it',
+          label: 'Inlet temperature',
           quantity: 'temperature',
           bound: bounds.temperature,
         },
@@ -139,7 +139,7 @@ export const pipingKind = defineKind<Piping, PipingHead>({
       of: (d) => [{ value: flowAtMach(d, MACH_WARNING), quantity: 'massFlow' }],
     },
     {
-      label: 'Loses there',
+      label: 'Pressure loss there',
       of: (d) => [{ value: dropOn(d, flowAtMach(d, MACH_WARNING)), quantity: 'pressureDrop' }],
     },
   ],

@@ -63,12 +63,18 @@ export const turbineKind = defineKind<Turbine, TurbineHead>({
   columns: [
     { id: 'inducer', width: 66, name: 'Inducer', quantity: 'bore', value: (l) => l.inducer },
     { id: 'exducer', width: 68, name: 'Exducer', quantity: 'bore', value: (l) => l.exducer },
-    { id: 'bestEfficiency', width: 52, name: 'Best', quantity: 'share', value: (l) => l.bestEfficiency },
-    { id: 'maxSpeedRpm', width: 86, name: 'Limit', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
+    {
+      id: 'bestEfficiency',
+      width: 52,
+      name: 'Peak efficiency',
+      quantity: 'share',
+      value: (l) => l.bestEfficiency,
+    },
+    { id: 'maxSpeedRpm', width: 86, name: 'Max speed', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
     {
       id: 'maxTemperature',
       width: 74,
-      name: 'To',
+      name: 'Max temperature',
       quantity: 'temperature',
       hidden: true,
       value: (l) => l.maxTemperature,
@@ -99,8 +105,8 @@ export const turbineKind = defineKind<Turbine, TurbineHead>({
         { value: l.exducer, quantity: 'bore' },
       ],
     },
-    { label: 'Best efficiency', of: (l) => [{ value: l.bestEfficiency, quantity: 'share' }] },
-    { label: 'Bearings’ loss', of: (l) => (l.includesBearing ? 'in the efficiency' : 'not in it') },
+    { label: 'Peak efficiency', of: (l) => [{ value: l.bestEfficiency, quantity: 'share' }] },
+    { label: 'Mechanical losses', of: (l) => (l.includesBearing ? 'in the efficiency' : 'not in it') },
     {
       label: 'Limits',
       of: (l) => [
@@ -126,7 +132,7 @@ export const turbineKind = defineKind<Turbine, TurbineHead>({
         {
           kind: 'measure',
           path: 'efficiency',
-          label: 'Best efficiency',
+          label: 'Peak efficiency',
           hint: 'total to static',
           quantity: 'share',
           bound: bounds.efficiency,
@@ -134,7 +140,7 @@ export const turbineKind = defineKind<Turbine, TurbineHead>({
         {
           kind: 'measure',
           path: 'bestVelocityRatio',
-          label: 'U/C0 of the best',
+          label: 'U/C0 at peak efficiency',
           quantity: 'ratio',
           bound: bounds.velocityRatio,
         },
@@ -149,26 +155,26 @@ export const turbineKind = defineKind<Turbine, TurbineHead>({
         {
           kind: 'measure',
           path: 'maxSpeedRpm',
-          label: 'Speed limit',
+          label: 'Maximum speed',
           quantity: 'shaftSpeed',
           bound: bounds.speed,
         },
         {
           kind: 'measure',
           path: 'maxTemperature',
-          label: 'Temperature limit',
+          label: 'Maximum temperature',
           quantity: 'temperature',
           bound: bounds.temperature,
         },
         {
           kind: 'tick',
           path: 'includesBearing',
-          label: 'the efficiency has the bearings’ loss in it already',
+          label: 'efficiency includes mechanical losses',
         },
       ],
     },
     {
-      title: 'Flow is corrected to',
+      title: 'Reference conditions',
       fields: [
         {
           kind: 'number',

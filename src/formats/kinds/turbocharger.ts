@@ -48,14 +48,14 @@ export const turbochargerKind = defineKind<Turbocharger, TurbochargerHead>({
   columns: [
     { id: 'parts', width: 180, name: 'Compressor, turbine', value: (l) => l.parts.join(', ') },
     { id: 'flange', width: 90, name: 'Flange', value: (l) => l.flange },
-    { id: 'inertia', width: 74, name: 'Inertia', quantity: 'inertia', value: (l) => l.inertia },
-    { id: 'maxSpeedRpm', width: 86, name: 'Limit', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
+    { id: 'inertia', width: 74, name: 'Rotor inertia', quantity: 'inertia', value: (l) => l.inertia },
+    { id: 'maxSpeedRpm', width: 86, name: 'Max speed', quantity: 'shaftSpeed', value: (l) => l.maxSpeedRpm },
   ],
   readings: [
     { label: 'Compressor, turbine', of: (l) => l.parts.join(', ') },
     { label: 'Flange', of: (l) => l.flange || '–' },
-    { label: 'Inertia', of: (l) => [{ value: l.inertia, quantity: 'inertia' }] },
-    { label: 'Speed limit', of: (l) => [{ value: l.maxSpeedRpm, quantity: 'shaftSpeed' }] },
+    { label: 'Rotor inertia', of: (l) => [{ value: l.inertia, quantity: 'inertia' }] },
+    { label: 'Maximum speed', of: (l) => [{ value: l.maxSpeedRpm, quantity: 'shaftSpeed' }] },
   ],
   fields: [
     {
@@ -64,7 +64,7 @@ export const turbochargerKind = defineKind<Turbocharger, TurbochargerHead>({
         {
           kind: 'measure',
           path: 'inertia',
-          label: 'Inertia',
+          label: 'Rotor inertia',
           hint: 'wheels and shaft',
           quantity: 'inertia',
           bound: bounds.inertia,
@@ -72,7 +72,7 @@ export const turbochargerKind = defineKind<Turbocharger, TurbochargerHead>({
         {
           kind: 'measure',
           path: 'mechanicalEfficiency',
-          label: 'Bearings leave',
+          label: 'Turbocharger mechanical efficiency',
           hint: 'of the turbine’s power',
           quantity: 'share',
           bound: bounds.mechanical,
@@ -80,7 +80,7 @@ export const turbochargerKind = defineKind<Turbocharger, TurbochargerHead>({
         {
           kind: 'measure',
           path: 'maxSpeedRpm',
-          label: 'Speed limit',
+          label: 'Maximum speed',
           quantity: 'shaftSpeed',
           bound: bounds.speed,
         },

@@ -181,7 +181,7 @@ function Line({ name, detail, onRestore, onRemove }: LineProps) {
         <small>{detail}</small>
       </span>
       <Button size="small" variant="outlined" aria-label={`Bring ${name} back`} onClick={onRestore}>
-        Bring it back
+        Restore
       </Button>
       <Button
         size="small"

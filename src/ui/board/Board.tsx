@@ -1,4 +1,9 @@
 'use client';
+import Table from '@mui/material/Table';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableCell from '@mui/material/TableCell';
+import TableBody from '@mui/material/TableBody';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
@@ -147,27 +152,27 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
             takes.
           </p>
           <Button variant="contained" onClick={() => setNaming({ job: null })}>
-            Make a job
+            Create a job
           </Button>
         </div>
       ) : (
         <>
           <h1 className={shop.headline}>{boardHeadline(jobs)}</h1>
           <p className={shop.lead}>Figures stand at each goal’s speed, on the air of its venue.</p>
-          <table className={styles.table}>
-            <thead>
-              <tr>
-                <th scope="col">Job, goal</th>
-                <th scope="col">Its air, weather to cylinders</th>
-                <th scope="col">Pressure ratio</th>
-                <th scope="col">Charger</th>
-                <th scope="col">What holds it back</th>
-                <th scope="col">
+          <Table className={styles.table}>
+            <TableHead>
+              <TableRow>
+                <TableCell>Job, goal</TableCell>
+                <TableCell>Its air, weather to cylinders</TableCell>
+                <TableCell>Pressure ratio</TableCell>
+                <TableCell>Charger</TableCell>
+                <TableCell>What holds it back</TableCell>
+                <TableCell>
                   <span className="unseen">Actions</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
+                </TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {jobs.map((job) => (
                 <Row
                   key={job.id}
@@ -177,8 +182,8 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
                   run={run}
                 />
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </>
       )}
       {naming &&
@@ -211,7 +216,7 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
         message={binned ? `${binned.name} lies in the bin.` : ''}
         action={
           <Button size="small" onClick={() => binned && void restore(binned)}>
-            Bring it back
+            Restore
           </Button>
         }
       />
@@ -259,20 +264,20 @@ function Row({ job, onRename, onBin, run }: RowProps) {
     what();
   };
   return (
-    <tr>
-      <td className={styles.job}>
+    <TableRow>
+      <TableCell className={styles.job}>
         <Link href={`/jobs/${job.id}/brief`}>{job.name}</Link>
         <div className={styles.goal}>{goalSentence(summary.goal, summary.fuel, summary.altitude)}</div>
         <div className={styles.second}>{engineWords(summary.displacement, summary.cylinders)}</div>
-      </td>
-      <td>
+      </TableCell>
+      <TableCell>
         <Tube tube={summary.tube} />
-      </td>
-      <td>
+      </TableCell>
+      <TableCell>
         <span className={styles.onPhone}>pressure ratio </span>
         <span className={styles.big}>{figure(summary.pressureRatio, 'ratio')}</span>
-      </td>
-      <td>
+      </TableCell>
+      <TableCell>
         {charger ? (
           <>
             <b>{charger.name}</b>
@@ -281,16 +286,16 @@ function Row({ job, onRename, onBin, run }: RowProps) {
         ) : (
           <span className={styles.second}>none chosen</span>
         )}
-      </td>
-      <td>
+      </TableCell>
+      <TableCell>
         <span className={`${styles.verdict} ${stateClass[state]}`}>
           <StateMark state={state} size={11} />
           <span>
             <Say reason={summary.verdict} form="short" />
           </span>
         </span>
-      </td>
-      <td>
+      </TableCell>
+      <TableCell>
         <IconButton
           size="small"
           aria-label={`Actions for ${job.name}`}
@@ -311,7 +316,7 @@ function Row({ job, onRename, onBin, run }: RowProps) {
           </MenuItem>
           <MenuItem onClick={act(onBin)}>Delete, to the bin</MenuItem>
         </Menu>
-      </td>
-    </tr>
+      </TableCell>
+    </TableRow>
   );
 }

@@ -5,7 +5,8 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
 import { createJobSchema } from '@/formats/api';
 
 type Props = {
@@ -18,27 +19,22 @@ type Props = {
 };
 
 /** Asks for a job's name, by the same rule as the server. */
-export default function NameDialog({ title, action, name: first, onClose, onName }: Props) {
-  const [name, setName] = useState(first);
-  const [touched, setTouched] = useState(false);
-  const [busy, setBusy] = useState(false);
-  const checked = createJobSchema.safeParse({ name });
-  const why = touched && !checked.success ? checked.error.issues[0]?.message : undefined;
-  const submit = async () => {
-    setTouched(true);
-    if (!checked.success || busy) return;
-    setBusy(true);
-    const worked = await onName(checked.data.name);
-    setBusy(false);
-    if (worked) onClose();
-  };
+export default function NameDialog({ title, action, name, onClose, onName }: Props) {
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(createJobSchema),
+    defaultValues: { name },
+    mode: 'onChange',
+  });
+  const why = formState.errors.name?.message;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="name-title">
       <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void submit();
-        }}
+        noValidate
+        onSubmit={(e) =>
+          void handleSubmit(async (given) => {
+            if (await onName(given.name)) onClose();
+          })(e)
+        }
       >
         <DialogTitle id="name-title">{title}</DialogTitle>
         <DialogContent>
@@ -47,18 +43,14 @@ export default function NameDialog({ title, action, name: first, onClose, onName
             fullWidth
             margin="dense"
             label="Name of the job"
-            value={name}
             error={why !== undefined}
             helperText={why ?? 'At most 80 characters'}
-            onChange={(e) => {
-              setName(e.target.value);
-              setTouched(true);
-            }}
+            {...register('name')}
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained" disabled={busy}>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             {action}
           </Button>
         </DialogActions>

@@ -55,7 +55,7 @@ describe('the board', () => {
   it('without jobs says the next action, which asks for the first one', async () => {
     open([]);
     expect(headline()).toBe('No jobs yet.');
-    press('Make a job');
+    press('Create a job');
     await act(async () => {});
     expect(await screen.findByRole('dialog')).toBeTruthy();
   });
@@ -65,7 +65,7 @@ describe('the board', () => {
     await actions(demo[0]!, 'Delete, to the bin');
     expect(binned).toHaveBeenLastCalledWith(demo[0]!.id, true);
     expect(screen.getByText(`${demo[0]!.name} lies in the bin.`)).toBeTruthy();
-    await pressAndWait('Bring it back');
+    await pressAndWait('Restore');
     expect(binned).toHaveBeenLastCalledWith(demo[0]!.id, false);
     expect(refresh).toHaveBeenCalledTimes(2);
   });
@@ -125,7 +125,7 @@ describe('a job’s name', () => {
   it('empty or too long is refused at the field by the server’s own rule', async () => {
     const { told, write } = show(true);
     for (const bad of ['   ', 'x'.repeat(81)]) {
-      write(bad);
+      await act(async () => write(bad));
       expect(field('Name of the job').getAttribute('aria-invalid')).toBe('true');
       await pressAndWait('Rename');
     }

@@ -116,7 +116,7 @@ export function BriefSheet({ stored, items }: Props) {
             <Row name="Budget">
               {budget.amount ? `${budget.currency} ${formatNumber(budget.amount.value, 0)}` : 'not agreed'}
             </Row>
-            <Row name="Wanted by">{dayText(due) || 'not agreed'}</Row>
+            <Row name="Due date">{dayText(due) || 'not agreed'}</Row>
             <Row name="May not change">
               {fixed.length
                 ? fixed.map((f) => `${fixedNames[f.what]}${f.note ? ` (${f.note})` : ''}`).join('; ')

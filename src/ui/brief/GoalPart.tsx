@@ -62,54 +62,51 @@ export function GoalPart() {
     <div className={styles.columns}>
       <div>
         <Group title="Goal">
-          <QuantityField path="brief.goal.power" label="Power" />
+          <QuantityField path="brief.goal.power" />
           <ChoiceField
             path="brief.goal.basis"
-            label="Measured at the"
+            label="Power basis"
             options={[
               { value: 'flywheel', label: 'flywheel' },
               { value: 'wheels', label: 'wheels' },
             ]}
           />
-          <QuantityField path="brief.goal.speedRpm" label="Wanted at" />
+          <QuantityField path="brief.goal.speedRpm" />
           <QuantityField
             path="brief.goal.torque"
-            label="Torque too"
             hint={`at the ${goal.basis}; empty if none is wanted`}
             optional
           />
-          <QuantityField path="brief.goal.torqueRpm" label="That torque at" optional />
+          <QuantityField path="brief.goal.torqueRpm" optional />
         </Group>
         <Group title="Use">
-          <ChoiceField path="brief.use.kind" label="Used for" options={useOptions} />
+          <ChoiceField path="brief.use.kind" label="Duty" options={useOptions} />
           {longUses.has(use.kind) ? (
-            <QuantityField path="brief.use.loadHours" label="At high load without a rest" optional />
+            <QuantityField path="brief.use.loadHours" optional />
           ) : (
             <>
-              <QuantityField path="brief.use.fullSeconds" label="At full power" hint="each time" optional />
-              <QuantityField path="brief.use.restSeconds" label="Rest between" optional />
-              <QuantityField path="brief.use.repeats" label="Times one after the other" whole optional />
+              <QuantityField path="brief.use.fullSeconds" hint="each time" optional />
+              <QuantityField path="brief.use.restSeconds" optional />
+              <QuantityField path="brief.use.repeats" whole optional />
             </>
           )}
         </Group>
         <Group title="Drivetrain loss">
           <ChoiceField
             path="brief.drivetrain.school"
-            label="School"
+            label="Drivetrain loss model"
             hint="both are common practice"
             options={[
-              { value: 'share', label: 'a share of the power' },
-              { value: 'fixed-and-share', label: 'a fixed loss and a share' },
+              { value: 'share', label: 'percentage' },
+              { value: 'fixed-and-share', label: 'fixed + percentage' },
             ]}
           />
-          <QuantityField path="brief.drivetrain.lossShare" label="Share lost" />
+          <QuantityField path="brief.drivetrain.lossShare" />
           <Asked path="brief.drivetrain.lossShare" />
-          {drivetrain.school === 'fixed-and-share' && (
-            <QuantityField path="brief.drivetrain.fixedLoss" label="Fixed loss" />
-          )}
+          {drivetrain.school === 'fixed-and-share' && <QuantityField path="brief.drivetrain.fixedLoss" />}
           {build && (
             <Reading
-              label={goal.basis === 'wheels' ? 'So the flywheel must make' : 'So the wheels get'}
+              label={goal.basis === 'wheels' ? 'Required at the flywheel' : 'Available at the wheels'}
               value={
                 goal.basis === 'wheels'
                   ? figure(build.goal.power, 'power')
@@ -119,68 +116,62 @@ export function GoalPart() {
           )}
         </Group>
         <Group title="Fuel">
-          <ChoiceField value={fuel.id} onChoose={chooseFuel} label="Fuel sold there" options={fuelOptions} />
-          <QuantityField
-            path="brief.fuel.lambda"
-            label="λ at full power"
-            hint="air over what the fuel needs"
-          />
+          <ChoiceField value={fuel.id} onChoose={chooseFuel} label="Fuel" options={fuelOptions} />
+          <QuantityField path="brief.fuel.lambda" hint="air over what the fuel needs" />
           <QuantityField
             path="brief.fuel.bsfc"
-            label="BSFC for air and power"
             hint="brake specific fuel consumption; not the figure for sizing injectors"
           />
-          <QuantityField path="brief.fuel.bsfcLambda" label="λ that BSFC belongs to" />
+          <QuantityField path="brief.fuel.bsfcLambda" />
         </Group>
       </div>
       <div>
         <Group title="Venue">
-          <QuantityField path="brief.venue.altitude" label="Height above sea level" />
+          <QuantityField path="brief.venue.altitude" />
           <ChoiceField
             value={venue.barometer.kind}
             onChoose={chooseBarometer}
             label="Barometer"
             options={[
-              { value: 'standard', label: 'none: standard air' },
-              { value: 'station', label: 'read at the venue' },
-              { value: 'seaLevel', label: 'reduced to sea level' },
+              { value: 'standard', label: 'standard atmosphere' },
+              { value: 'station', label: 'station pressure' },
+              { value: 'seaLevel', label: 'sea-level pressure (QNH)' },
             ]}
           />
           {venue.barometer.kind !== 'standard' && (
             <QuantityField
               path="brief.venue.barometer.pressure"
-              label={venue.barometer.kind === 'station' ? 'Station reading' : 'Sea-level reading (QNH)'}
               hint={venue.barometer.kind === 'station' ? 'as it stands there' : 'as weather services give it'}
               basis="abs"
             />
           )}
           <Asked path="brief.venue.barometer.pressure" />
-          <QuantityField path="brief.venue.temperature" label="Air temperature" />
+          <QuantityField path="brief.venue.temperature" />
           <ChoiceField
             path="brief.venue.humidity.kind"
-            label="Humidity given as"
+            label="Humidity basis"
             options={[
               { value: 'relative', label: 'relative humidity' },
               { value: 'dewPoint', label: 'dew point' },
             ]}
           />
           {venue.humidity.kind === 'relative' ? (
-            <QuantityField path="brief.venue.humidity.relative" label="Relative humidity" />
+            <QuantityField path="brief.venue.humidity.relative" />
           ) : (
-            <QuantityField path="brief.venue.humidity.dewPoint" label="Dew point" />
+            <QuantityField path="brief.venue.humidity.dewPoint" />
           )}
         </Group>
         {climate && (
-          <Group title="The air of the day">
+          <Group title="Ambient air">
             <Reading
               label="Pressure"
               hint="absolute, at the venue"
               value={figure(climate.pressure, 'airPressure')}
             />
             <Reading label="Density" value={figure(climate.density, 'density')} />
-            <Reading label="Water in it" value={`${figure(climate.humidityRatio, 'moisture')} dry air`} />
+            <Reading label="Humidity ratio" value={`${figure(climate.humidityRatio, 'moisture')} dry air`} />
             <Reading
-              label="Against standard sea level"
+              label="Density, % of standard sea level"
               hint="density against ISO 2533"
               value={figure(climate.density / 1.225, 'share')}
             />

@@ -1,4 +1,6 @@
 'use client';
+import Button from '@mui/material/Button';
+import { FigureTable } from '../table/FigureTable';
 import { useMemo } from 'react';
 import { figures } from '@/core/workings/figures';
 import { inputsOf, quantityOf, type JobInput } from '@/core/job/inputs/inputs';
@@ -7,7 +9,7 @@ import { useDialogs } from '../frame/dialogs';
 import { useJob, useJobState, type Answer } from '../store/solved';
 import { CountWord } from '../words/count';
 import { figureNames } from '../words/figures';
-import { inputName } from '../words/inputs';
+import { atStart, inputName } from '../words/inputs';
 import { useWords } from '../words/useWords';
 import { printInfluences } from '../words/working';
 import { useInfluences } from '../working/useInfluences';
@@ -30,12 +32,12 @@ export function Guesses({ answer }: { answer: Pick<Answer, 'build' | 'sweep'> })
     const moving = printInfluences(words, job, influences ?? [], figures[figure].quantity);
     const still = guesses.filter((g) => !moving.some((m) => m.path === g.path));
     return [
-      ...moving.map((m) => ({ path: m.path, name: m.name, value: m.value, effect: m.effect })),
+      ...moving.map((m) => ({ path: m.path, name: atStart(m.name), value: m.value, effect: m.effect })),
       ...still.map(({ path, input }) => {
         const quantity = quantityOf(path);
         return {
           path,
-          name: inputName(path, job) ?? path,
+          name: atStart(inputName(path, job) ?? path),
           value: quantity ? words.figure(input.value, quantity) : '',
           effect: influences ? 'none here' : '…',
         };
@@ -44,7 +46,7 @@ export function Guesses({ answer }: { answer: Pick<Answer, 'build' | 'sweep'> })
   }, [words, job, influences, guesses, figure]);
   if (guesses.length === 0)
     return (
-      <Group title="No guesses">
+      <Group title="No estimates">
         <p className={styles.guessLead}>
           Every figure this answer rests on is measured, a maker’s or reported.
         </p>
@@ -52,26 +54,32 @@ export function Guesses({ answer }: { answer: Pick<Answer, 'build' | 'sweep'> })
     );
   const most = influences?.[0];
   return (
-    <Group title={`${CountWord(guesses.length)} ${guesses.length === 1 ? 'guess' : 'guesses'}`}>
+    <Group title={`${CountWord(guesses.length)} ${guesses.length === 1 ? 'estimate' : 'estimates'}`}>
       <p className={styles.guessLead}>
-        {most ? `The ${inputName(most.path, job)} matters most` : 'Which matters most is being worked out'}:
-        what each may be off moves the {figureNames[figure].name.toLowerCase()} at the goal by
+        {most
+          ? `${atStart(inputName(most.path, job) ?? '')} matters most`
+          : 'Which matters most is being calculated'}
+        : what each may be off moves the {figureNames[figure].name.toLowerCase()} at the goal by
       </p>
-      <table className={styles.guesses}>
-        <tbody>
-          {lines.map((line) => (
-            <tr key={line.path}>
-              <th scope="row">
-                <button type="button" onClick={() => goToInput(line.path)}>
-                  {line.name}
-                </button>
-              </th>
-              <td>{line.value}</td>
-              <td>{line.effect}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <FigureTable
+        headless
+        unseen
+        caption="Estimates"
+        rows={lines}
+        keyOf={(line) => line.path}
+        columns={[
+          {
+            name: 'input',
+            cell: (line) => (
+              <Button variant="inline" onClick={() => goToInput(line.path)}>
+                {line.name}
+              </Button>
+            ),
+          },
+          { name: 'value', cell: (line) => line.value },
+          { name: 'effect', cell: (line) => line.effect },
+        ]}
+      />
     </Group>
   );
 }

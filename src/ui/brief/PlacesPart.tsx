@@ -1,4 +1,7 @@
 'use client';
+import type { Quantity } from '@/core/units/quantities';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
 import type { Venue } from '@/core/job/schema/brief';
@@ -16,7 +19,7 @@ import styles from './brief.module.css';
 
 const NONE = 'none';
 const fuelOptions = [
-  { value: NONE, label: 'the one designed for' },
+  { value: NONE, label: 'the design fuel' },
   ...fuelIds.map((id) => ({ value: id as string, label: fuelOf(id).name })),
 ];
 
@@ -44,16 +47,13 @@ export function PlacesPart() {
           {otherVenues.map((venue, i) => (
             <Group key={i} title={venue.name || `Another venue, ${i + 1}`}>
               <TextField path={`brief.otherVenues.${i}.name`} label={`Name of venue ${i + 2}`} most={60} />
-              <QuantityField path={`brief.otherVenues.${i}.altitude`} label={`Height of venue ${i + 2}`} />
-              <QuantityField
-                path={`brief.otherVenues.${i}.temperature`}
-                label={`Usual air of venue ${i + 2}`}
-              />
-              <WeatherFields at={`brief.otherVenues.${i}`} of={i + 2} />
+              <QuantityField path={`brief.otherVenues.${i}.altitude`} />
+              <QuantityField path={`brief.otherVenues.${i}.temperature`} />
+              <WeatherFields at={`brief.otherVenues.${i}`} />
               <div className={fields.rowKeys}>
-                <button
-                  type="button"
-                  className={fields.plainKey}
+                <Button
+                  variant="outlined"
+                  size="small"
                   onClick={() =>
                     change((b) => {
                       const was = b.venue;
@@ -62,22 +62,22 @@ export function PlacesPart() {
                     })
                   }
                 >
-                  Make it the design point
-                </button>
-                <button
-                  type="button"
-                  className={fields.plainKey}
+                  Make this the design point
+                </Button>
+                <Button
+                  variant="outlined"
+                  size="small"
                   onClick={() => change((b) => b.otherVenues.splice(i, 1))}
                 >
-                  Take it out
-                </button>
+                  Remove
+                </Button>
               </div>
             </Group>
           ))}
           <div className={fields.rowKeys}>
-            <button
-              type="button"
-              className={fields.plainKey}
+            <Button
+              variant="outlined"
+              size="small"
               disabled={otherVenues.length >= 7}
               onClick={() =>
                 change((b) => {
@@ -92,19 +92,19 @@ export function PlacesPart() {
               }
             >
               Add a venue
-            </button>
+            </Button>
           </div>
         </div>
         <div>
-          <Group title="Fuel on the way">
+          <Group title="Fuel range">
             <ChoiceField
-              label="Best that can be bought"
+              label="Best fuel available"
               value={fuelBest ?? NONE}
               onChoose={chooseFuel('fuelBest')}
               options={fuelOptions}
             />
             <ChoiceField
-              label="Worst that must do"
+              label="Worst fuel to allow for"
               value={fuelWorst ?? NONE}
               onChoose={chooseFuel('fuelWorst')}
               options={fuelOptions}
@@ -120,15 +120,12 @@ export function PlacesPart() {
 /** A draft's part as plain data. */
 const currentOf = (venue: Venue): Venue => JSON.parse(JSON.stringify(venue)) as Venue;
 
-function WeatherFields({ at, of }: { at: 'brief.venue' | `brief.otherVenues.${number}`; of?: number }) {
-  const venue = of ? ` of venue ${of}` : '';
-  return (
-    <>
-      <QuantityField path={`${at}.coldest`} label={`Coldest day${venue}`} optional />
-      <QuantityField path={`${at}.hottest`} label={`Hottest day${venue}`} optional />
-    </>
-  );
-}
+const WeatherFields = ({ at }: { at: 'brief.venue' | `brief.otherVenues.${number}` }) => (
+  <>
+    <QuantityField path={`${at}.coldest`} optional />
+    <QuantityField path={`${at}.hottest`} optional />
+  </>
+);
 
 const dayNames = { design: 'design air', coldest: 'coldest', hottest: 'hottest' } as const;
 
@@ -160,28 +157,27 @@ function Needs() {
   const nameOf = (row: WeatherRow) =>
     (row.venue === 0 ? job.brief.venue.name : job.brief.otherVenues[row.venue - 1]?.name) ||
     (row.venue === 0 ? 'Design point' : `Venue ${row.venue + 1}`);
-  const cells = (need: Need) => (
-    <>
-      <td>{need.reached ? figure(need.pressureRatio, 'ratio') : 'out of reach'}</td>
-      <td>{need.boostGauge === null ? '–' : figureNumber(need.boostGauge, 'boost')}</td>
-      <td>{need.massFlow === null ? '–' : figureNumber(need.massFlow, 'massFlow')}</td>
-      <td>{need.power === null ? '–' : figureNumber(need.power, 'power')}</td>
-      <td>{need.alone === null ? '–' : figureNumber(need.alone, 'power')}</td>
-    </>
-  );
-  const head = (
-    <tr>
-      <th scope="col">at the goal’s speed, setup {setup.letter}</th>
-      <th scope="col">ratio</th>
-      <th scope="col">boost, {symbol('boost')} gauge</th>
-      <th scope="col">air, {symbol('massFlow')}</th>
-      <th scope="col">power, {symbol('power')}</th>
-      <th scope="col">alone, {symbol('power')}</th>
-    </tr>
-  );
+  const lines = [
+    ...rows.map((row) => ({
+      key: `${row.venue} ${row.day}`,
+      name: nameOf(row),
+      note: `${dayNames[row.day]}, ${figure(row.temperature, 'temperature')}`,
+      need: row as Need,
+      isHardest: row === worst && rows.length > 1,
+    })),
+    ...fuels.map(({ id, need }) => ({
+      key: id,
+      name: fuelOf(id).name,
+      note: 'design air, its usual λ and BSFC',
+      need,
+      isHardest: false,
+    })),
+  ];
+  const number = (value: number | null, quantity: Quantity) =>
+    value === null ? '–' : figureNumber(value, quantity);
   return (
     <section className={styles.needs} aria-label="What each place and fuel asks">
-      <h3>What each place asks</h3>
+      <h3>Demand by venue</h3>
       {worst && rows.length > 1 && (
         <p>
           {worst.reached ? (
@@ -197,33 +193,32 @@ function Needs() {
           )}
         </p>
       )}
-      <div className={styles.scroll}>
-        <table>
-          <thead>{head}</thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={`${row.venue} ${row.day}`} data-hardest={row === worst && rows.length > 1}>
-                <th scope="row">
-                  {nameOf(row)}
-                  <small>
-                    {dayNames[row.day]}, {figure(row.temperature, 'temperature')}
-                  </small>
-                </th>
-                {cells(row)}
-              </tr>
-            ))}
-            {fuels.map(({ id, need }) => (
-              <tr key={id}>
-                <th scope="row">
-                  {fuelOf(id).name}
-                  <small>design air, its usual λ and BSFC</small>
-                </th>
-                {cells(need)}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <FigureTable
+        caption={`Demand by venue and fuel, at the goal speed, setup ${setup.letter}`}
+        unseen
+        rows={lines}
+        keyOf={({ key }) => key}
+        isCurrent={({ isHardest }) => isHardest}
+        columns={[
+          {
+            name: 'venue or fuel',
+            cell: ({ name, note }) => (
+              <>
+                {name}
+                <small>{note}</small>
+              </>
+            ),
+          },
+          {
+            name: 'pressure ratio',
+            cell: ({ need }) => (need.reached ? figure(need.pressureRatio, 'ratio') : 'out of reach'),
+          },
+          { name: `boost, ${symbol('boost')} gauge`, cell: ({ need }) => number(need.boostGauge, 'boost') },
+          { name: `airflow, ${symbol('massFlow')}`, cell: ({ need }) => number(need.massFlow, 'massFlow') },
+          { name: `power, ${symbol('power')}`, cell: ({ need }) => number(need.power, 'power') },
+          { name: `NA power, ${symbol('power')}`, cell: ({ need }) => number(need.alone, 'power') },
+        ]}
+      />
       <p className={styles.hint}>
         Air and pressure alone: what a fuel stands before it knocks is measured, and a worse one is set up for
         before the day. Barometer and humidity as at the design point’s reading.

@@ -1,11 +1,14 @@
 'use client';
+import IconButton from '@mui/material/IconButton';
+import CloseIcon from '@mui/icons-material/Close';
+import Button from '@mui/material/Button';
 import { fixedThings, localTopics, topicsOf } from '@/core/job/schema/brief-choices';
 import type { Job } from '@/core/job/schema/job';
+import { Choice } from '../fields/Choice';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
-import { DayField, TextField } from '../fields/TextField';
-import { cleanText } from '../fields/clean-text';
+import { DayField, TextField, TextInput } from '../fields/TextField';
 import fields from '../fields/fields.module.css';
 import { useJobState, useJobStore } from '../store/solved';
 import { fixedNames, optionsOf, placeNames, topicNames } from '../words/brief';
@@ -13,6 +16,8 @@ import styles from './brief.module.css';
 
 type Brief = Job['brief'];
 const placeOptions = optionsOf(placeNames);
+const fixedOptions = fixedThings.map((value) => ({ value, label: fixedNames[value] }));
+const topicOptions = localTopics.map((value) => ({ value, label: topicNames[value] }));
 const currencies = [
   'EUR',
   'USD',
@@ -44,67 +49,56 @@ export function TermsPart() {
   return (
     <div className={styles.columns}>
       <div>
-        <Group title="The wish">
+        <Group title="Customer brief">
           <TextField path="brief.customer" label="Customer" most={80} />
           <TextField
             path="brief.wish"
-            label="In the customer’s words"
+            label="Customer’s wording"
             most={2_000}
             long
             placeholder="as it was said, before we put figures to it"
           />
         </Group>
-        <Group title="Money and date">
-          <QuantityField path="brief.budget.amount" label="Budget" optional />
+        <Group title="Budget and date">
+          <QuantityField path="brief.budget.amount" optional />
           <ChoiceField
             path="brief.budget.currency"
-            label="In"
+            label="Currency"
             options={(currencies.includes(budget.currency)
               ? currencies
               : [budget.currency, ...currencies]
             ).map((value) => ({ value, label: value }))}
           />
-          <DayField path="brief.due" label="Wanted by" />
+          <DayField path="brief.due" label="Due date" />
         </Group>
-        <Group title="What may not change">
+        <Group title="Fixed parts">
           {fixed.map((one, i) => (
             <div key={i} className={fields.listRow}>
-              <select
-                aria-label={`What may not change, ${i + 1}`}
+              <Choice
+                label={`What may not change, ${i + 1}`}
                 value={one.what}
-                onChange={(e) => edit((b) => void (b.fixed[i]!.what = e.target.value as typeof one.what))}
-              >
-                {fixedThings.map((what) => (
-                  <option key={what} value={what}>
-                    {fixedNames[what]}
-                  </option>
-                ))}
-              </select>
-              <input
-                className={fields.text}
-                aria-label={`Why ${fixedNames[one.what]} may not change`}
-                placeholder="why, or which rule"
-                maxLength={200}
-                value={one.note}
-                onChange={(e) =>
-                  store.getState().write(`brief.fixed.${i}.note`, cleanText(e.currentTarget.value))
-                }
-                onBlur={() => store.getState().commit()}
+                options={fixedOptions}
+                onChoose={(what) => edit((b) => void (b.fixed[i]!.what = what))}
               />
-              <button
-                type="button"
-                className={fields.takeAway}
-                aria-label={`Take ${fixedNames[one.what]} out`}
+              <TextInput
+                path={`brief.fixed.${i}.note`}
+                most={200}
+                placeholder="why, or which rule"
+                slotProps={{ input: { 'aria-label': `Why ${fixedNames[one.what]} may not change` } }}
+              />
+              <IconButton
+                size="small"
+                aria-label={`Remove ${fixedNames[one.what]}`}
                 onClick={() => edit((b) => void b.fixed.splice(i, 1))}
               >
-                ✕
-              </button>
+                <CloseIcon fontSize="inherit" />
+              </IconButton>
             </div>
           ))}
           <div className={fields.rowKeys}>
-            <button
-              type="button"
-              className={fields.plainKey}
+            <Button
+              variant="outlined"
+              size="small"
               disabled={fixed.length >= 12}
               onClick={() =>
                 edit((b) => {
@@ -113,38 +107,30 @@ export function TermsPart() {
                 })
               }
             >
-              Add one
-            </button>
+              Add a fixed part
+            </Button>
           </div>
         </Group>
       </div>
       <div>
         <Group title="Local rules">
-          <ChoiceField path="brief.local.place" label="It runs on" options={placeOptions} />
+          <ChoiceField path="brief.local.place" label="Where it runs" options={placeOptions} />
           {local.answers.map((answer, i) => (
             <div key={i} className={styles.answer}>
               <div className={fields.listRow}>
-                <select
-                  aria-label={`Rule ${i + 1} is about`}
+                <Choice
+                  label={`Rule ${i + 1} is about`}
                   value={answer.topic}
-                  onChange={(e) =>
-                    edit((b) => void (b.local.answers[i]!.topic = e.target.value as typeof answer.topic))
-                  }
-                >
-                  {localTopics.map((topic) => (
-                    <option key={topic} value={topic}>
-                      {topicNames[topic]}
-                    </option>
-                  ))}
-                </select>
-                <button
-                  type="button"
-                  className={fields.takeAway}
-                  aria-label={`Take the answer on ${topicNames[answer.topic]} out`}
+                  options={topicOptions}
+                  onChoose={(topic) => edit((b) => void (b.local.answers[i]!.topic = topic))}
+                />
+                <IconButton
+                  size="small"
+                  aria-label={`Remove the answer on ${topicNames[answer.topic]}`}
                   onClick={() => edit((b) => void b.local.answers.splice(i, 1))}
                 >
-                  ✕
-                </button>
+                  <CloseIcon fontSize="inherit" />
+                </IconButton>
               </div>
               <TextField
                 path={`brief.local.answers.${i}.answer`}
@@ -152,33 +138,33 @@ export function TermsPart() {
                 most={300}
                 long
               />
-              <TextField path={`brief.local.answers.${i}.from`} label="Who answered" most={80} />
-              <DayField path={`brief.local.answers.${i}.on`} label="On" />
+              <TextField path={`brief.local.answers.${i}.from`} label="Answered by" most={80} />
+              <DayField path={`brief.local.answers.${i}.on`} label="Answered on" />
             </div>
           ))}
           <div className={fields.rowKeys}>
             {open.map((topic) => (
-              <button
+              <Button
+                variant="outlined"
+                size="small"
                 key={topic}
-                type="button"
-                className={fields.plainKey}
                 onClick={() =>
                   edit((b) => void b.local.answers.push({ topic, answer: '', from: '', on: '' }))
                 }
               >
                 Ask about {topicNames[topic]}
-              </button>
+              </Button>
             ))}
-            <button
-              type="button"
-              className={fields.plainKey}
+            <Button
+              variant="outlined"
+              size="small"
               disabled={local.answers.length >= 12}
               onClick={() =>
                 edit((b) => void b.local.answers.push({ topic: 'other', answer: '', from: '', on: '' }))
               }
             >
               Ask about something else
-            </button>
+            </Button>
           </div>
           <p className={styles.hint}>
             Rules differ by place. The question is asked, the answer kept as it was given; what is allowed the
@@ -186,12 +172,12 @@ export function TermsPart() {
             {open.length > 0 && ` Not asked yet: ${open.map((t) => topicNames[t]).join(', ')}.`}
           </p>
         </Group>
-        <Group title="On paper">
+        <Group title="Print">
           <p className={styles.hint}>The Brief as one sheet, with room for two signatures.</p>
           <div className={fields.rowKeys}>
-            <a className={fields.plainKey} href={`/jobs/${id}/sheet`}>
-              The sheet for signature
-            </a>
+            <Button variant="outlined" size="small" href={`/jobs/${id}/sheet`}>
+              Brief for signature
+            </Button>
           </div>
         </Group>
       </div>

@@ -1,4 +1,5 @@
 'use client';
+import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo } from 'react';
 import {
   loadAt,
@@ -23,9 +24,9 @@ import { useWords } from '../words/useWords';
 import styles from './brief.module.css';
 
 const kinds = [
-  { value: 'vehicle', label: 'a road or race vehicle' },
-  { value: 'boat', label: 'a boat' },
-  { value: 'machine', label: 'a machine' },
+  { value: 'vehicle', label: 'road or race vehicle' },
+  { value: 'boat', label: 'boat' },
+  { value: 'machine', label: 'machine' },
 ] as const;
 
 /** What the engine drives, what hands its torque on, and what the forecast means there. */
@@ -41,10 +42,10 @@ export function VehiclePart() {
   return (
     <div className={styles.columns}>
       <div>
-        <Group title="What it drives">
-          <ChoiceField path={`${at}.kind`} label="The engine drives" options={kinds} />
-          <TextField path={`${at}.name`} label="Called" most={60} />
-          <QuantityField path={`${at}.mass`} label="Mass" hint="as it runs, with driver or load" optional />
+        <Group title="Driven load">
+          <ChoiceField path={`${at}.kind`} label="Application" options={kinds} />
+          <TextField path={`${at}.name`} label="Name" most={60} />
+          <QuantityField path={`${at}.mass`} hint="as it runs, with driver or load" optional />
         </Group>
         {kind === 'vehicle' && (
           <>
@@ -58,34 +59,23 @@ export function VehiclePart() {
                   { value: 'all', label: 'all' },
                 ]}
               />
-              <QuantityField path={`${at}.tyreRadius`} label="Tyre radius" hint="as it rolls" optional />
-              <QuantityField
-                path={`${at}.dragArea`}
-                label="Drag area"
-                hint="drag coefficient times frontal area"
-                optional
-              />
+              <QuantityField path={`${at}.tyreRadius`} hint="as it rolls" optional />
+              <QuantityField path={`${at}.dragArea`} hint="drag coefficient times frontal area" optional />
               <QuantityField
                 path={`${at}.rollingResistance`}
-                label="Rolling resistance"
                 hint="share of the weight, tyres on asphalt about 0.012"
                 optional
               />
             </Group>
             <Group title="Gears">
-              <QuantityField path={`${at}.finalDrive`} label="Final drive" optional />
+              <QuantityField path={`${at}.finalDrive`} optional />
               {vehicle.gears.map((_, i) => (
-                <QuantityField
-                  key={i}
-                  path={`${at}.gears.${i}`}
-                  label={`Gear ${i + 1}`}
-                  hint="as a reduction"
-                />
+                <QuantityField key={i} path={`${at}.gears.${i}`} hint="as a reduction" />
               ))}
               <div className={fields.rowKeys}>
-                <button
-                  type="button"
-                  className={fields.plainKey}
+                <Button
+                  variant="outlined"
+                  size="small"
                   disabled={vehicle.gears.length >= 12}
                   onClick={() =>
                     edit((v) => {
@@ -95,47 +85,38 @@ export function VehiclePart() {
                   }
                 >
                   Add a gear
-                </button>
-                <button
-                  type="button"
-                  className={fields.plainKey}
+                </Button>
+                <Button
+                  variant="outlined"
+                  size="small"
                   disabled={!vehicle.gears.length}
                   onClick={() => edit((v) => void v.gears.pop())}
                 >
-                  Take the last out
-                </button>
+                  Remove the last
+                </Button>
               </div>
             </Group>
           </>
         )}
         {kind === 'boat' && (
           <Group title="Propeller or jet pump">
-            <QuantityField
-              path={`${at}.propellerPower`}
-              label="It takes"
-              hint="at one engine speed, all of it"
-              optional
-            />
-            <QuantityField path={`${at}.propellerRpm`} label="At" optional />
-            <QuantityField
-              path={`${at}.propellerExponent`}
-              label="Grows with the speed to the power of"
-              hint="about 3: common practice"
-            />
+            <QuantityField path={`${at}.propellerPower`} hint="at one engine speed, all of it" optional />
+            <QuantityField path={`${at}.propellerRpm`} optional />
+            <QuantityField path={`${at}.propellerExponent`} hint="about 3: common practice" />
           </Group>
         )}
         {kind === 'machine' && (
-          <Group title="Load over the revs">
+          <Group title="Load curve">
             {vehicle.load.map((_, i) => (
               <div key={i} className={styles.pair}>
-                <QuantityField path={`${at}.load.${i}.speedRpm`} label={`Load ${i + 1} at`} />
-                <QuantityField path={`${at}.load.${i}.power`} label={`Load ${i + 1}`} />
+                <QuantityField path={`${at}.load.${i}.speedRpm`} />
+                <QuantityField path={`${at}.load.${i}.power`} />
               </div>
             ))}
             <div className={fields.rowKeys}>
-              <button
-                type="button"
-                className={fields.plainKey}
+              <Button
+                variant="outlined"
+                size="small"
                 disabled={vehicle.load.length >= 24}
                 onClick={() =>
                   edit((v) => {
@@ -148,15 +129,15 @@ export function VehiclePart() {
                 }
               >
                 Add a point
-              </button>
-              <button
-                type="button"
-                className={fields.plainKey}
+              </Button>
+              <Button
+                variant="outlined"
+                size="small"
                 disabled={!vehicle.load.length}
                 onClick={() => edit((v) => void v.load.pop())}
               >
-                Take the last out
-              </button>
+                Remove the last
+              </Button>
             </div>
           </Group>
         )}
@@ -166,7 +147,6 @@ export function VehiclePart() {
           <TextField path={`${at}.clutch.name`} label="Clutch" most={60} placeholder="as it is called" />
           <QuantityField
             path={`${at}.clutch.torque`}
-            label="Clutch takes"
             hint="torque at the crank, where it is known"
             optional
           />
@@ -175,7 +155,6 @@ export function VehiclePart() {
           <TextField path={`${at}.gearbox.name`} label="Gearbox" most={60} placeholder="as it is called" />
           <QuantityField
             path={`${at}.gearbox.torque`}
-            label="Gearbox takes"
             hint="torque at its input, where it is known"
             optional
           />
@@ -264,7 +243,7 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
       </p>
     );
   return (
-    <Group title="What the forecast means there">
+    <Group title="Performance estimates">
       {rows.map(([label, value, hint]) => (
         <Reading key={label} label={label} value={value} {...(hint ? { hint } : {})} />
       ))}

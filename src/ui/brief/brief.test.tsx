@@ -24,21 +24,21 @@ const demoJob = (name: RegExp) =>
 describe('the goal', () => {
   it('power at the wheels is more at the flywheel, by the loss of the model chosen', () => {
     const page = openInJob(sampleTurboJob(0), <GoalPart />);
-    choose('Measured at the', 'wheels');
-    type('Power', '200 kW');
-    type('Share lost', '20');
-    const reading = () => screen.getByText('So the flywheel must make').parentElement!.textContent;
+    choose('Power basis', 'wheels');
+    type('Power goal', '200 kW');
+    type('Drivetrain loss', '20');
+    const reading = () => screen.getByText('Required at the flywheel').parentElement!.textContent;
     // 200 / (1 − 0.20), and with 6 kW fixed (200 + 6) / 0.8: the definitions of the two models.
     expect(reading()).toMatch(/250\s*kW/);
-    choose('School', 'a fixed loss and a share');
-    type('Fixed loss', '6 kW');
+    choose('Drivetrain loss model', 'fixed + percentage');
+    type('Fixed drivetrain loss', '6 kW');
     expect(reading()).toMatch(/257|258/);
     expect(page.job().brief.goal).toMatchObject({ basis: 'wheels', power: { value: 200_000 } });
   });
   it('another fuel brings its own usual figures, marked as estimates', () => {
     const page = openInJob(sampleTurboJob(0), <GoalPart />);
     const before = page.job().brief.fuel;
-    choose('Fuel sold there', fuelOf('e85').name);
+    choose('Fuel', fuelOf('e85').name);
     const { fuel } = page.job().brief;
     expect(fuel.id).not.toBe(before.id);
     expect(fuel.bsfc.value).not.toBe(before.bsfc.value);
@@ -70,11 +70,11 @@ describe('places', () => {
     expect(otherVenues[0]!.altitude.value).toBe(venue.altitude.value);
     expect(otherVenues[0]!.barometer.kind).toBe('standard');
     type('Name of venue 2', 'Pass');
-    type('Height of venue 2', '2400');
-    press('Make it the design point');
+    type('Altitude, venue 2', '2400');
+    press('Make this the design point');
     expect(page.job().brief.venue).toMatchObject({ name: 'Pass', altitude: { value: 2_400 } });
     expect(page.job().brief.otherVenues[0]!.name).toBe('Quarry');
-    press('Take it out');
+    press('Remove');
     expect(page.job().brief.otherVenues).toEqual([]);
   });
   it('names the hardest air: hot and high asks a higher pressure ratio, and it says which', async () => {
@@ -94,7 +94,7 @@ describe('places', () => {
     for (let i = 0; i < 200 && rows().length < 2; i += 1)
       await act(() => new Promise((done) => setTimeout(done, 20)));
     const ratios = rows().map((row) => Number(within(row).getAllByRole('cell')[0]!.textContent));
-    const hardest = rows().findIndex((row) => row.dataset['hardest'] === 'true');
+    const hardest = rows().findIndex((row) => row.getAttribute('aria-current') === 'true');
     expect(ratios[hardest]).toBe(Math.max(...ratios));
     expect(rows()[hardest]!.textContent).toContain('Pass');
   });
@@ -103,13 +103,13 @@ describe('places', () => {
 describe('terms', () => {
   it('what may not change is listed once each, with its reason, and can be taken out', () => {
     const page = openInJob(sampleTurboJob(1), <TermsPart />);
-    press('Add one');
-    press('Add one');
+    press('Add a fixed part');
+    press('Add a fixed part');
     const [first, second] = page.job().brief.fixed.map((f) => f.what);
     expect(first).not.toBe(second);
     type(`Why ${fixedNames[first!]} may not change`, 'class rule');
     expect(page.job().brief.fixed[0]!.note).toBe('class rule');
-    press(`Take ${fixedNames[first!]} out`);
+    press(`Remove ${fixedNames[first!]}`);
     expect(page.job().brief.fixed.map((f) => f.what)).toEqual([second]);
   });
   it('a rule asked about is not offered again; its answer keeps who gave it and when', () => {
@@ -118,8 +118,8 @@ describe('terms', () => {
     const [first] = offers();
     press(first!);
     expect(offers()).not.toContain(first);
-    type('Who answered', 'Road office');
-    type('On', '2026-05-04');
+    type('Answered by', 'Road office');
+    type('Answered on', '2026-05-04');
     expect(page.job().brief.local.answers[0]).toMatchObject({ from: 'Road office', on: '2026-05-04' });
   });
 });
@@ -154,12 +154,12 @@ describe('the vehicle', () => {
     press('Add a gear');
     expect(page.job().brief.vehicle.gears).toHaveLength(3);
     expect(page.job().brief.vehicle.gears[2]!.value).toBeLessThan(1.9);
-    press('Take the last out');
+    press('Remove the last');
     expect(page.job().brief.vehicle.gears).toHaveLength(2);
-    choose('The engine drives', 'a boat');
+    choose('Application', 'boat');
     expect(screen.queryByLabelText('Gear 1')).toBeNull();
-    type('It takes', '400 kW');
-    type('At', '5000');
+    type('Propeller power', '400 kW');
+    type('Engine speed at propeller power', '5000');
     expect(screen.getByText('Propeller takes all there is at')).toBeTruthy();
   });
   it('a machine’s load is a table of its own; without one the part says what it needs', () => {
@@ -172,7 +172,7 @@ describe('the vehicle', () => {
     press('Add a point');
     const [a, b] = page.job().brief.vehicle.load;
     expect(b!.speedRpm.value).toBe(a!.speedRpm.value + 200);
-    type('Load 2', '180 kW');
+    type('Load point 2, power', '180 kW');
     expect(page.job().brief.vehicle.load[1]!.power.value).toBeCloseTo(180_000, 3);
     expect(screen.getByText('Load takes all there is at')).toBeTruthy();
   });

@@ -1,4 +1,6 @@
 'use client';
+import { boostKindOptions } from '../words/changes';
+import Button from '@mui/material/Button';
 import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -11,6 +13,7 @@ import { askedAt } from '@/core/solve/point';
 import { toUnit } from '@/core/units/quantities';
 import { useSize } from '../charts/useSize';
 import { placeIn } from '../charts/zoom';
+import { RowsTable } from '../table/RowsTable';
 import { ChoiceField } from '../fields/ChoiceField';
 import { confidenceWords } from '../fields/confidence';
 import fields from '../fields/fields.module.css';
@@ -23,7 +26,6 @@ import { fieldText, formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';
 import styles from './charger.module.css';
-import table from '../engine/engine.module.css';
 
 type Row = Setup['boost']['curve']['rows'][number];
 
@@ -34,7 +36,7 @@ const APART = 100;
 /** Boost over the revs: what is asked, to be dragged, and what is reached. */
 export default function BoostPart() {
   const { answer } = useJob();
-  if (!answer) return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  if (!answer) return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   return (
     <>
       <h2 className={styles.head}>
@@ -261,67 +263,41 @@ function CurveTable() {
       : 3_000;
     write([...rows, { speedRpm, gauge: last?.gauge ?? 50_000 }], true);
   };
+  const shownText = (row: Row, i: number, cell: keyof Row) =>
+    typed?.i === i && typed.cell === cell ? typed.text : fieldText(row[cell], unit[cell]);
   return (
     <>
-      <table className={table.table} style={{ maxWidth: 420 }}>
-        <caption className="unseen">Points of the boost curve</caption>
-        <thead>
-          <tr>
-            <th scope="col">speed, rpm</th>
-            <th scope="col">boost asked, {symbol('boost')} gauge</th>
-            <th scope="col">
-              <span className="unseen">take away</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={i}>
-              {(['speedRpm', 'gauge'] as const).map((cell) => (
-                <td key={cell}>
-                  <input
-                    value={
-                      typed?.i === i && typed.cell === cell ? typed.text : fieldText(row[cell], unit[cell])
-                    }
-                    maxLength={24}
-                    inputMode="decimal"
-                    aria-label={`Row ${i + 1}, ${cell === 'speedRpm' ? 'speed in rpm' : 'boost asked, gauge'}`}
-                    aria-invalid={typed?.i === i && typed.cell === cell && wrong?.ok === false}
-                    aria-describedby={typed?.i === i && wrong?.ok === false ? whyId : undefined}
-                    onChange={(e) => edit(i, cell, e.currentTarget.value)}
-                    onBlur={leave}
-                    onKeyDown={(e) => e.key === 'Enter' && leave()}
-                  />
-                </td>
-              ))}
-              <td>
-                <button
-                  type="button"
-                  aria-label={`Take row ${i + 1} away`}
-                  disabled={rows.length <= 2}
-                  onClick={() =>
-                    write(
-                      rows.filter((_, k) => k !== i),
-                      true,
-                    )
-                  }
-                >
-                  ✕
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <RowsTable
+        caption="Boost curve points"
+        columns={[
+          { key: 'speedRpm', name: 'engine speed, rpm', label: 'speed in rpm' },
+          { key: 'gauge', name: `boost target, ${symbol('boost')} gauge`, label: 'boost target, gauge' },
+        ]}
+        rows={rows.map((row, i) => ({
+          speedRpm: shownText(row, i, 'speedRpm'),
+          gauge: shownText(row, i, 'gauge'),
+        }))}
+        wrong={typed && wrong?.ok === false ? { row: typed.i, key: typed.cell } : null}
+        whyId={whyId}
+        least={2}
+        onType={edit}
+        onLeave={leave}
+        onRemove={(i) =>
+          write(
+            rows.filter((_, k) => k !== i),
+            true,
+          )
+        }
+      />
       {wrong?.ok === false && (
         <p className={fields.message} id={whyId} role="alert">
           {wrong.message}
         </p>
       )}
       <div className={fields.rowKeys}>
-        <button type="button" className={fields.plainKey} disabled={rows.length >= MOST_ROWS} onClick={add}>
+        <Button variant="outlined" size="small" disabled={rows.length >= MOST_ROWS} onClick={add}>
           Add a point
-        </button>
+        </Button>
       </div>
     </>
   );
@@ -370,22 +346,17 @@ export function BoostAside() {
   };
   return (
     <>
-      <Group title="Boost asked">
+      <Group title="Boost target">
         <ChoiceField
-          label="Boost is"
+          label="Boost target type"
           value={boost.kind}
           onChoose={choose}
-          options={[
-            { value: 'goal', label: 'as the goal needs' },
-            { value: 'level', label: 'one level' },
-            { value: 'curve', label: 'a curve' },
-            { value: 'gears', label: 'by gear' },
-          ]}
+          options={boostKindOptions}
         />
         {boost.kind !== 'goal' && (
           <ChoiceField
             path={`${at}.held`}
-            label="Held as"
+            label="Target is"
             hint="what stays in other air"
             options={[
               { value: 'gauge', label: 'gauge' },
@@ -394,17 +365,12 @@ export function BoostAside() {
           />
         )}
         {boost.kind === 'level' && (
-          <QuantityField
-            path={`${at}.levelGauge`}
-            label="Boost"
-            hint="‘290 kPa abs’ is understood too"
-            basis="gauge"
-          />
+          <QuantityField path={`${at}.levelGauge`} hint="‘290 kPa abs’ is understood too" basis="gauge" />
         )}
         {boost.kind === 'goal' && (
           <ChoiceField
             path={`${at}.hold`}
-            label="Above the goal’s speed hold"
+            label="Above the power-goal speed, hold"
             options={[
               { value: 'pressure', label: 'manifold pressure' },
               { value: 'torque', label: 'torque' },
@@ -415,14 +381,14 @@ export function BoostAside() {
         {boost.kind === 'curve' && (
           <ChoiceField
             path={`${at}.curve.confidence`}
-            label="How sure we are of it"
+            label="Confidence"
             options={confidences.map((value) => ({ value, label: confidenceWords[value] }))}
           />
         )}
         {boost.kind === 'gears' && (
           <>
             <ChoiceField
-              label="Gear looked at"
+              label="Selected gear"
               value={String(boost.gear)}
               options={boost.gears.map((_, i) => ({ value: String(i), label: `gear ${i + 1}` }))}
               onChoose={(index) => {
@@ -431,36 +397,32 @@ export function BoostAside() {
               }}
             />
             {boost.gears.map((_, i) => (
-              <QuantityField key={i} path={`${at}.gears.${i}`} label={`Gear ${i + 1}`} basis="gauge" />
+              <QuantityField key={i} path={`${at}.gears.${i}`} basis="gauge" />
             ))}
             <div className={fields.rowKeys}>
-              <button
-                type="button"
-                className={fields.plainKey}
+              <Button
+                variant="outlined"
+                size="small"
                 disabled={boost.gears.length >= 10}
                 onClick={() => gear((g) => void g.push(given(g.at(-1)?.value ?? 50_000, 'guess')))}
               >
                 Add a gear
-              </button>
-              <button
-                type="button"
-                className={fields.plainKey}
+              </Button>
+              <Button
+                variant="outlined"
+                size="small"
                 disabled={boost.gears.length <= 1}
                 onClick={() => gear((g) => void g.pop())}
               >
-                Take the last out
-              </button>
+                Remove the last
+              </Button>
             </div>
           </>
         )}
         {!hasTurbine && boost.kind !== 'curve' && (
           <>
-            <QuantityField
-              path={`${at}.onsetRpm`}
-              label="Boost begins at"
-              hint="until a turbine is matched"
-            />
-            <QuantityField path={`${at}.fullRpm`} label="Full from" />
+            <QuantityField path={`${at}.onsetRpm`} hint="until a turbine is matched" />
+            <QuantityField path={`${at}.fullRpm`} />
           </>
         )}
       </Group>

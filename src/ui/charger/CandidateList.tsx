@@ -1,4 +1,5 @@
 'use client';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Ranked } from '@/core/selection/order';
 import { Cross, Tick } from '../frame/icons';
@@ -14,7 +15,7 @@ const MORE = 50;
 
 type Props = {
   ranking: Ranking;
-  /** Key of what is on the job now, and the setup's letter. */
+  /** Key of what is fitted now, and the setup's letter. */
   onJob: string | null;
   letter: string;
   laid: string[];
@@ -40,19 +41,19 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
       <p className={styles.state} role="status">
         <State ranking={ranking} />
         {phase === 'failed' && (
-          <button type="button" className={styles.plain} onClick={retry}>
+          <Button variant="inline" onClick={retry}>
             Try again
-          </button>
+          </Button>
         )}
         {phase === 'stopped' && (
-          <button type="button" className={styles.plain} onClick={retry}>
+          <Button variant="inline" onClick={retry}>
             Go on
-          </button>
+          </Button>
         )}
         {(phase === 'screening' || phase === 'matching') && (
-          <button type="button" className={styles.plain} onClick={stop}>
+          <Button variant="inline" onClick={stop}>
             Stop
-          </button>
+          </Button>
         )}
       </p>
       {first && first.kind !== 'holds' && phase !== 'screening' && (
@@ -79,20 +80,16 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
         })}
       </ol>
       {rows.length > shown && (
-        <button type="button" className={styles.plain} onClick={() => setShown((n) => n + MORE)}>
+        <Button variant="inline" onClick={() => setShown((n) => n + MORE)}>
           Show {Math.min(MORE, rows.length - shown)} more of {rows.length}
-        </button>
+        </Button>
       )}
       {total > 0 && rows.length === 0 && (
         <p className={styles.state}>
-          None of {total} passes what you look at.{' '}
-          <button
-            type="button"
-            className={styles.plain}
-            onClick={() => setPrefs({ ...prefs, filter: noFilter })}
-          >
-            Look at everything
-          </button>
+          None of {total} passes the filters.{' '}
+          <Button variant="inline" onClick={() => setPrefs({ ...prefs, filter: noFilter })}>
+            Show all
+          </Button>
         </p>
       )}
       <RankingControls drive="open" ranking={ranking} />
@@ -103,7 +100,7 @@ export function CandidateList({ ranking, onJob, letter, laid, step, onUse, onLay
 function State({ ranking: { phase, total, expected, rows } }: { ranking: Ranking }) {
   if (phase === 'failed') return 'The library could not be fetched: is the server away? ';
   if (phase === 'waiting' || (phase === 'screening' && total === 0))
-    return 'Laying the library under the demand … ';
+    return 'Matching the library to the demand … ';
   if (phase === 'stopped') return `Stopped: ${total} of ${expected ?? '?'} looked at. `;
   if (phase === 'screening') return `${total} of ${expected ?? '?'} looked at … `;
   if (total === 0) return 'Nothing to rank: this goal needs no boost, or the job lacks something.';
@@ -134,12 +131,12 @@ function Row({ row, place, step, letter, isLaid, onUse, onLay }: RowProps) {
       <span className={styles.name}>
         {name}
         {isOnJob && (
-          <span className={styles.letter} title="on the job">
+          <span className={styles.letter} title="fitted">
             <svg width="18" height="4" aria-hidden="true">
               <path d="M0 2h18" stroke="currentColor" strokeWidth="2" />
             </svg>
             {letter}
-            <span className="unseen">, on the job</span>
+            <span className="unseen">, fitted</span>
           </span>
         )}
       </span>
@@ -151,17 +148,22 @@ function Row({ row, place, step, letter, isLaid, onUse, onLay }: RowProps) {
         </span>
         {row.pass === 'screened' && <small> coarse, to {row.stepRpm} rpm</small>}{' '}
         <span className={styles.acts}>
-          <button type="button" onClick={onUse} disabled={isOnJob} aria-label={`Put ${name} on the job`}>
-            {isOnJob ? 'on the job' : 'put on'}
-          </button>
-          <button
-            type="button"
+          <Button
+            variant="inline"
+            onClick={onUse}
+            disabled={isOnJob}
+            aria-label={`Fit ${name} to this setup`}
+          >
+            {isOnJob ? 'fitted' : 'use this'}
+          </Button>
+          <Button
+            variant="inline"
             onClick={onLay}
             aria-pressed={isLaid}
-            aria-label={`Lay ${name} over the picture`}
+            aria-label={`Overlay ${name} on the map`}
           >
-            {isLaid ? 'take off' : 'lay over'}
-          </button>
+            {isLaid ? 'remove overlay' : 'overlay'}
+          </Button>
         </span>
       </span>
     </li>

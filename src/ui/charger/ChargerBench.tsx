@@ -1,4 +1,6 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { engineMap, engineTurbine } from '@/core/build/row';
 import type { Charger } from '@/core/charger/charger';
@@ -53,16 +55,16 @@ const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside
 const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
 
 const parts: { id: Sheet<'charger'>; name: string; body: ReactNode }[] = [
-  { id: 'map', name: 'Map', body: <MapPart /> },
-  { id: 'turbine', name: 'Turbine and gate', body: <TurbinePart /> },
   { id: 'rank', name: 'Ranking', body: <TurboRankPart /> },
-  { id: 'pair', name: 'One or two', body: <PairPart /> },
+  { id: 'map', name: 'Map', body: <MapPart /> },
+  { id: 'turbine', name: 'Turbine & wastegate', body: <TurbinePart /> },
+  { id: 'pair', name: 'Arrangement', body: <PairPart /> },
   { id: 'spool', name: 'Spool', body: <SpoolPart /> },
-  { id: 'boost', name: 'Boost', body: <BoostPart /> },
-  { id: 'pipes', name: 'Pipes', body: <PipesPart /> },
-  { id: 'spot', name: 'Readings', body: <SpotPart /> },
-  { id: 'size', name: 'Smallest', body: <SizePart /> },
-  { id: 'sites', name: 'Sites', body: <SitesPart /> },
+  { id: 'boost', name: 'Boost target', body: <BoostPart /> },
+  { id: 'pipes', name: 'Piping', body: <PipesPart /> },
+  { id: 'spot', name: 'Spot check', body: <SpotPart /> },
+  { id: 'size', name: 'Sizing', body: <SizePart /> },
+  { id: 'sites', name: 'Altitude & weather', body: <SitesPart /> },
 ];
 
 /** Charger: which compressor carries the demand, what drives and holds it, and what the library would do instead. */
@@ -119,15 +121,15 @@ function MapPart() {
         {over && <> and {over.name}</>} on this engine
         <small>
           {over ? (
-            <button type="button" className={styles.clear} onClick={picture.clear}>
-              take the second off
-            </button>
+            <Button variant="inline" onClick={picture.clear}>
+              remove the overlay
+            </Button>
           ) : picture.isForeign ? (
-            <button type="button" className={styles.clear} onClick={picture.clear}>
-              back to the one on the job
-            </button>
+            <Button variant="inline" onClick={picture.clear}>
+              back to the fitted one
+            </Button>
           ) : (
-            `one bead per ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
+            `marker every ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
           )}
         </small>
       </h2>
@@ -141,8 +143,7 @@ function MapPart() {
     </>
   ) : (
     <p className={frame.lead}>
-      No map yet: put one of the candidates on the job. The demand line is known, so its running line appears
-      at once.
+      No map yet: fit one of the candidates. The demand line is known, so its running line appears at once.
     </p>
   );
 }
@@ -175,10 +176,10 @@ function MapAside() {
       />
       {answer && engineMap(answer.build) && <Readings />}
       <p className={frame.foot}>
-        Surge margin stands at constant pressure ratio, choke margin along the speed line, room to the edge at
-        constant ratio again: three figures with three names. The strip of a candidate is its way from surge
-        to the edge met first. A candidate put on leaves the turbine open. Rotating parts: a wheel past its
-        limit can burst.
+        Surge margin stands at constant pressure ratio, choke margin along the speed line, margin to map edge
+        at constant ratio again: three figures with three names. The strip of a candidate is its way from
+        surge to the edge met first. A candidate put on leaves the turbine open. Rotating parts: a wheel past
+        its limit can burst.
       </p>
     </>
   );
@@ -193,7 +194,7 @@ function titleOf(build: Solved['build']): string {
   return `${build.chargers.map(mapTitle).join(' on ')}${turbine ? `, ${turbine.name} ${turbine.housing}` : ''}`;
 }
 
-/** What may be chosen, and what is on the job even if the library no longer offers it. Kept: the list can be long. */
+/** What may be chosen, and what is fitted even if the library no longer offers it. Kept: the list can be long. */
 function useCompressors(heads: LibraryHead[] | null, key: string, keptName: string) {
   return useMemo(() => {
     const offered = (heads ?? []).map((h) => ({ value: `${h.id}.${h.revision}`, label: h.name }));
@@ -226,24 +227,23 @@ function Choices() {
     void putOn(next === NONE ? null : { id: id!, revision: Number(revision) }, arrangement);
   };
   return (
-    <Group title="On the job">
+    <Group title="Fitted">
       <ChoiceField label="Compressor" value={key} onChoose={choose} options={options} />
       {askedFor === key && turbine && (
         <div className={styles.newer} role="status">
           <p>{turbineName ?? 'The turbine'} stays behind this compressor. Does it go with it?</p>
-          <button type="button" className={styles.clear} onClick={() => setAskedFor(null)}>
+          <Button variant="inline" onClick={() => setAskedFor(null)}>
             Keep it
-          </button>{' '}
-          <button
-            type="button"
-            className={styles.clear}
+          </Button>{' '}
+          <Button
+            variant="inline"
             onClick={() => {
               setAskedFor(null);
               void takeTurbineOff(null, arrangement);
             }}
           >
             Remove it
-          </button>
+          </Button>
         </div>
       )}
       <ChoiceField label="Arrangement" value={arrangement} onChoose={arrange} options={arrangementOptions} />
@@ -258,7 +258,7 @@ function Choices() {
   );
 }
 
-/** The library has a newer revision of what is on the job: the job keeps its own until somebody takes the newer one. */
+/** The library has a newer revision of what is fitted: the job keeps its own until somebody takes the newer one. */
 function NewerRevision() {
   const { compressorChanges } = useWords();
   const { items, setupIndex } = useJob();
@@ -278,15 +278,14 @@ function NewerRevision() {
         The library holds a newer revision of {mine.document.name}: {newest.revision}, this job has{' '}
         {ref.revision}. {compressorChanges(mine.document, newest.document)}
       </p>
-      <button
-        type="button"
-        className={styles.clear}
+      <Button
+        variant="inline"
         onClick={() =>
           void putOn({ id: newest.id, revision: newest.revision }, arrangementOf(setup.induction))
         }
       >
-        Take revision {newest.revision}
-      </button>
+        Use revision {newest.revision}
+      </Button>
     </div>
   );
 }
@@ -346,32 +345,41 @@ function ReadingsAt({ solved }: { solved: Solved }) {
     ['Surge margin', 'at constant ratio', figure(at?.surgeMargin, 'share'), 'surge-margin'],
     ['Choke margin', 'along the speed line', figure(at?.chokeMargin, 'share'), 'choke-margin'],
     [
-      'Room to the edge',
+      'Margin to map edge',
       at?.edgeRoom
         ? at.edgeRoom.edge === 'choke'
           ? 'to choke, at constant ratio'
-          : 'to the wheel limit, at constant ratio'
+          : 'to the maximum speed, at constant ratio'
         : '',
       figure(at?.edgeRoom?.share, 'share'),
       'edge-room',
     ],
   ];
   return (
-    <table className={styles.readings}>
-      <caption>At {figure(point.speedRpm, 'engineSpeed')}</caption>
-      <tbody>
-        {rows.map(([name, hint, value, id]) => (
-          <tr key={name}>
-            <th scope="row">
+    <FigureTable
+      headless
+      caption={`At ${figure(point.speedRpm, 'engineSpeed')}`}
+      rows={rows}
+      keyOf={([name]) => name}
+      columns={[
+        {
+          name: 'figure',
+          cell: ([name, hint]) => (
+            <>
               {name}
               {hint && <small>{hint}</small>}
-            </th>
-            <td className={restsOnMap.has(name) ? mark : undefined}>
+            </>
+          ),
+        },
+        {
+          name: 'value',
+          cell: ([name, , value, id]) => (
+            <span className={restsOnMap.has(name) ? mark : undefined}>
               {id ? <Fig id={id}>{value}</Fig> : value}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </span>
+          ),
+        },
+      ]}
+    />
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { engineTurbine } from '@/core/build/row';
 import type { MatchKind } from '@/core/charge-path/match';
 import { engineCharger } from '@/core/charger/charged-air';
@@ -7,33 +8,46 @@ import frame from '../frame/frame.module.css';
 import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
 import { Fig } from '../working/Fig';
-import styles from './charger.module.css';
 
 /** What decides the boost, in a few words. */
 const deciding: Record<MatchKind, string> = {
-  held: 'the gate holds it',
+  held: 'the wastegate holds it',
   turbine: 'the turbine gives no more',
   spring: 'the spring decides',
-  creep: 'the gate is wide open',
-  'pushed-open': 'the gate is pushed open',
+  creep: 'the wastegate is wide open',
+  'pushed-open': 'the wastegate is pushed open',
 };
+
+type Figure = { id: FigureId; name: string; hint: string; value: string };
+const figureColumns: FigureColumn<Figure>[] = [
+  {
+    name: 'figure',
+    cell: ({ name, hint }) => (
+      <>
+        {name}
+        {hint && <small>{hint}</small>}
+      </>
+    ),
+  },
+  { name: 'value', cell: ({ id, value }) => <Fig id={id}>{value}</Fig> },
+];
 
 /** The hot side at the selected speed. */
 export function HotReadings() {
   const { solved } = useSpeed();
   if (!solved) return null;
   return solved.point.match ? (
-    <Table solved={solved} />
+    <Figures solved={solved} />
   ) : (
     <p className={frame.lead}>
       {engineTurbine(solved.build)
         ? 'Turbine and compressor find no steady state at this speed.'
-        : 'No turbine yet: choose a turbocharger under Turbine and gate. Until then back pressure is a guess.'}
+        : 'No turbine yet: choose a turbocharger under Turbine & wastegate. Until then back pressure is an estimate.'}
     </p>
   );
 }
 
-function Table({ solved }: { solved: Solved }) {
+function Figures({ solved }: { solved: Solved }) {
   const { figure } = useWords();
   const { build, point } = solved;
   const match = point.match!;
@@ -48,8 +62,8 @@ function Table({ solved }: { solved: Solved }) {
   const at = engineCharger(point).at;
   const rows = [
     row('boost', 'Boost reached, gauge', `${figure(asked, 'boost')} asked; ${deciding[match.kind]}`),
-    row('turbine-inlet-pressure', 'Turbine inlet, abs'),
-    row('turbine-outlet-pressure', 'After the turbine, abs'),
+    row('turbine-inlet-pressure', 'Turbine inlet pressure, abs'),
+    row('turbine-outlet-pressure', 'Turbine outlet pressure, abs'),
     row('back-pressure-ratio', 'Back pressure over boost', 'both absolute'),
     row('back-pressure-gauge', 'Back pressure over boost', 'both gauge'),
     row(
@@ -60,7 +74,7 @@ function Table({ solved }: { solved: Solved }) {
     row('expansion-ratio', 'Expansion ratio', 'total to static'),
     row(
       'gate-share',
-      engineTurbine(build)!.gate.kind === 'vanes' ? 'Past the wheel' : 'Through the wastegate',
+      engineTurbine(build)!.gate.kind === 'vanes' ? 'Bypass flow fraction' : 'Wastegate flow fraction',
     ),
     row(
       'shaft-speed',
@@ -78,22 +92,13 @@ function Table({ solved }: { solved: Solved }) {
   ];
   return (
     <>
-      <table className={styles.readings}>
-        <caption>At {figure(point.speedRpm, 'engineSpeed')}</caption>
-        <tbody>
-          {rows.map(({ id, name, hint, value }) => (
-            <tr key={id}>
-              <th scope="row">
-                {name}
-                {hint && <small>{hint}</small>}
-              </th>
-              <td>
-                <Fig id={id}>{value}</Fig>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <FigureTable
+        headless
+        caption={`At ${figure(point.speedRpm, 'engineSpeed')}`}
+        rows={rows}
+        keyOf={({ id }) => id}
+        columns={figureColumns}
+      />
       <p className={frame.foot}>
         A steady state with mean flows: pulses move real figures by some per cent. The ratio alone ranks no
         turbo: one with the worse ratio may carry more boost to the red line.

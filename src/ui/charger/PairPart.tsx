@@ -1,4 +1,5 @@
 'use client';
+import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
 import { engineMachine, engineTurbine } from '@/core/build/row';
 import { engineCharger, frontCharger } from '@/core/charger/charged-air';
@@ -41,12 +42,12 @@ export default function PairPart() {
   const { answer } = useJob();
   const { solved } = useSpeed();
   if (!answer || !solved)
-    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+    return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
-        No turbine yet. Choose a turbocharger on the sheet ‘Turbine and gate’; here it is put beside a second
-        one, or one on the other.
+        No turbine yet. Choose a turbocharger on the sheet ‘Turbine & wastegate’; here it is put beside a
+        second one, or one on the other.
       </p>
     );
   return (
@@ -102,7 +103,7 @@ function Stages({ solved }: { solved: Solved }) {
             one?.map && (
               <section key={stage}>
                 <h3>
-                  {stage === 'front' ? 'Low-pressure stage, in front' : 'High-pressure stage, at the engine'}
+                  {stage === 'front' ? 'Low-pressure (LP) stage' : 'High-pressure (HP) stage'}
                   <small>{one.name}</small>
                 </h3>
                 <Picture answer={shown} map={one.map} name={one.name} stage={stage} />
@@ -113,7 +114,7 @@ function Stages({ solved }: { solved: Solved }) {
       </div>
       <StageTable solved={solved} />
       <CurvePanel
-        title="Pressure ratio, shared"
+        title="Pressure ratio by stage"
         unit="both together; dashed: high-pressure stage; ember: low-pressure stage"
         plot={<Plot {...common} series={curves.ratios} />}
         reads={reads(['pressure-ratio', 'both together'])}
@@ -156,7 +157,7 @@ export function PairAside() {
     <>
       <Group title="Arrangement">
         <ChoiceField
-          label="Put together as"
+          label="Arrangement"
           value={arrangement}
           options={arrangementOptions}
           onChoose={arrange}
@@ -169,21 +170,17 @@ export function PairAside() {
         )}
       </Group>
       {arrangement === 'sequential' && (
-        <Group title="Change-over">
-          <QuantityField path={`${at}.changeover.speedRpm`} label="The second joins at" />
-          <QuantityField
-            path={`${at}.changeover.hysteresisRpm`}
-            label="and leaves below it by"
-            hint="so that it does not flutter"
-          />
+        <Group title="Changeover">
+          <QuantityField path={`${at}.changeover.speedRpm`} />
+          <QuantityField path={`${at}.changeover.hysteresisRpm`} hint="so that it does not flutter" />
           {line?.kind === 'sequential' && (
             <>
               <Reading
-                label="Boost on one"
+                label="Boost on one turbo"
                 hint="at the change-over, gauge"
                 value={figure(line.alone, 'boost')}
               />
-              <Reading label="Boost on both" hint="there, gauge" value={figure(line.both, 'boost')} />
+              <Reading label="Boost on both turbos" hint="there, gauge" value={figure(line.both, 'boost')} />
             </>
           )}
         </Group>
@@ -191,35 +188,39 @@ export function PairAside() {
       {arrangement === 'compound' && <Front />}
       {front && frontDrive && (
         <>
-          <Gate title="Gate of the low-pressure stage" hot={frontDrive} path={`${frontAt}.drive`} />
-          <ShaftFields title="Shaft of the low-pressure stage" path={`${frontAt}.drive`} />
-          <Group title="Between the stages">
+          <Gate title="LP stage wastegate" hot={frontDrive} path={`${frontAt}.drive`} />
+          <ShaftFields title="LP stage rotor" path={`${frontAt}.drive`} />
+          <Group title="Interstage">
             <ChoiceField
               path={`${frontAt}.hold.kind`}
-              label="Boost in front"
+              label="LP stage boost"
               options={[
-                { value: 'free', label: 'what its turbine gives' },
-                { value: 'held', label: 'held by its gate' },
+                { value: 'free', label: 'uncontrolled' },
+                { value: 'held', label: 'held by its wastegate' },
               ]}
             />
-            {front.hold.kind === 'held' && <QuantityField path={`${frontAt}.hold.gauge`} label="Held at" />}
-            <CoolerFields label="Cooler between" path={`${frontAt}.aftercooler`} cooler={front.aftercooler} />
-            <Reading label="Pipes between" hint="on the sheet Pipes" value={betweenCount(setup.plumbing)} />
+            {front.hold.kind === 'held' && <QuantityField path={`${frontAt}.hold.gauge`} />}
+            <CoolerFields label="Intercooler" path={`${frontAt}.aftercooler`} cooler={front.aftercooler} />
+            <Reading
+              label="Interstage piping"
+              hint="on the sheet Piping"
+              value={betweenCount(setup.plumbing)}
+            />
           </Group>
           <Group title="Bypass">
             <ChoiceField
-              label="Stage at the engine"
+              label="HP stage"
               value={bypasses ? 'bypassed' : 'always'}
               options={[
-                { value: 'always', label: 'always works' },
-                { value: 'bypassed', label: 'passed by from a speed' },
+                { value: 'always', label: 'always in series' },
+                { value: 'bypassed', label: 'bypassed above a speed' },
               ]}
               onChoose={bypass}
             />
             {bypasses && (
               <>
-                <QuantityField path={`${at}.changeover.speedRpm`} label="Passed by from" />
-                <QuantityField path={`${at}.changeover.hysteresisRpm`} label="and back below it by" />
+                <QuantityField path={`${at}.changeover.speedRpm`} />
+                <QuantityField path={`${at}.changeover.hysteresisRpm`} />
               </>
             )}
           </Group>
@@ -271,7 +272,7 @@ function Front() {
     return [{ value: NONE, label: 'none yet' }, ...(isKnown ? [] : [kept]), ...offered];
   }, [turbos, items, chosen]);
   return (
-    <Group title="Low-pressure stage, in front">
+    <Group title="Low-pressure (LP) stage">
       <ChoiceField
         label="Second turbocharger"
         hint="the large one, first in the air"
@@ -290,9 +291,9 @@ function Front() {
             value={`${figureNumber(turbine.document.inducer.value, 'bore')} / ${figure(turbine.document.exducer.value, 'bore')}`}
           />
           <div className={fields.rowKeys}>
-            <button type="button" className={fields.plainKey} onClick={() => void putFront(null, 'compound')}>
+            <Button variant="outlined" size="small" onClick={() => void putFront(null, 'compound')}>
               Take it off
-            </button>
+            </Button>
           </div>
         </>
       )}

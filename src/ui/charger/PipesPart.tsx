@@ -1,4 +1,6 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo } from 'react';
 import { lossHint, LossState } from '../demand/LossState';
 import type { Loss } from '@/core/job/schema/job';
@@ -95,15 +97,15 @@ export default function PipesPart() {
       ))}
       <div className={fields.rowKeys}>
         {lossPlaces.map((place) => (
-          <button
+          <Button
+            variant="outlined"
+            size="small"
             key={place}
-            type="button"
-            className={fields.plainKey}
             disabled={plumbing.length >= MOST}
             onClick={() => add(place)}
           >
             + {lossNames[place]}
-          </button>
+          </Button>
         ))}
       </div>
       <p className={frame.foot}>
@@ -149,32 +151,31 @@ function Part({ loss, index, row, piping, turboCount }: PartProps) {
       <div>
         <h3>
           {capital(lossNames[loss.place])}
-          <button type="button" className={styles.clear} onClick={remove}>
-            take out
-          </button>
+          <Button variant="inline" onClick={remove}>
+            remove
+          </Button>
         </h3>
         <FromShelf loss={loss} index={index} piping={piping} turboCount={turboCount} />
         <ChoiceField
-          label="Given by"
+          label="Loss given by"
           value={loss.from}
           onChoose={choose}
           options={[
-            { value: 'drop', label: 'a drop at a flow' },
-            { value: 'pipe', label: 'its measures' },
+            { value: 'drop', label: 'pressure loss at a flow' },
+            { value: 'pipe', label: 'dimensions' },
           ]}
         />
         {loss.from === 'drop' ? (
-          <QuantityField path={`${at}.drop`} label="Pressure loss" hint={lossHint(loss, figure)} />
+          <QuantityField path={`${at}.drop`} hint={lossHint(loss, figure)} />
         ) : (
           <>
-            <QuantityField path={`${at}.length`} label="Length" optional />
-            <QuantityField path={`${at}.bends`} label="Bends" hint="of a right angle" optional />
+            <QuantityField path={`${at}.length`} optional />
+            <QuantityField path={`${at}.bends`} hint="of a right angle" optional />
           </>
         )}
         <LossState at={at} />
         <QuantityField
           path={`${at}.diameter`}
-          label="Bore"
           hint={loss.from === 'drop' ? 'for the Mach number and other sizes' : 'inside'}
           optional
         />
@@ -182,7 +183,7 @@ function Part({ loss, index, row, piping, turboCount }: PartProps) {
       <div>
         <dl className={styles.partFigures}>
           <div>
-            <dt>loses here</dt>
+            <dt>pressure loss</dt>
             <dd>{figure(row?.drop ?? null, 'pressureDrop')}</dd>
           </div>
           <div className={isFast ? styles.bad : undefined}>
@@ -198,30 +199,17 @@ function Part({ loss, index, row, piping, turboCount }: PartProps) {
           </div>
         </dl>
         {row && row.tried.length > 0 && (
-          <table className={styles.readings}>
-            <caption>Other bores</caption>
-            <thead className="unseen">
-              <tr>
-                <th scope="col">bore</th>
-                <th scope="col">loses</th>
-                <th scope="col">Mach</th>
-                <th scope="col">power</th>
-              </tr>
-            </thead>
-            <tbody>
-              {row.tried.map((t) => (
-                <tr key={t.diameter}>
-                  <th scope="row">
-                    {figure(t.diameter, 'bore')}
-                    <small>
-                      {figure(t.drop, 'pressureDrop')}, Mach {figure(t.mach, 'ratio')}
-                    </small>
-                  </th>
-                  <td>{signedFigure(t.power, 'shaftPower')}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <FigureTable
+            caption="Other bores"
+            rows={row.tried}
+            keyOf={(t) => t.diameter}
+            columns={[
+              { name: 'bore', cell: (t) => figure(t.diameter, 'bore') },
+              { name: 'pressure loss', cell: (t) => figure(t.drop, 'pressureDrop') },
+              { name: 'Mach number', cell: (t) => figure(t.mach, 'ratio') },
+              { name: 'power', cell: (t) => signedFigure(t.power, 'shaftPower') },
+            ]}
+          />
         )}
       </div>
     </section>

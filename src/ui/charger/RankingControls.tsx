@@ -1,11 +1,15 @@
 'use client';
-import { useId, useState } from 'react';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Slider from '@mui/material/Slider';
+import { useId, type ComponentProps } from 'react';
 import { forms, type Form } from '@/core/selection/candidate';
 import { criteriaWith, DEFAULT_ROOM, DEFAULT_WEIGHTS, type Criterion } from '@/core/selection/order';
-import { parseQuantity } from '@/core/units/parse';
 import type { Quantity } from '@/core/units/quantities';
-import { useWords } from '../words/useWords';
-import { fieldText } from '../words/format';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Fold } from '../fields/Fold';
+import { QuantityInput } from '../fields/QuantityInput';
 import { noFilter, type RankFilter } from './ranking-prefs';
 import type { Ranking } from './useRanking';
 import styles from './ranking.module.css';
@@ -57,57 +61,48 @@ export function RankingControls({ drive, ranking: { prefs, setPrefs, flanges } }
   ).length;
   return (
     <div className={styles.controls}>
-      <details className={styles.fold} open={drive === 'exhaust'}>
-        <summary>
-          What counts <small>{changed ? 'your own weights' : 'usual weights'}</small>
-        </summary>
-        <div className={styles.weights}>
-          {counting.map((c) => (
-            <Weight
-              key={c}
-              {...names[c]}
-              value={weights[c]}
-              onMove={(value) => setPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
-            />
-          ))}
-        </div>
-        <Limit
-          label="Room over the goal that counts"
+      <Fold title="Weights" note={changed ? 'your own' : 'usual'} open={drive === 'exhaust'}>
+        {counting.map((c) => (
+          <Weight
+            key={c}
+            {...names[c]}
+            value={weights[c]}
+            onMove={(value) => setPrefs({ ...prefs, weights: { ...weights, [c]: value } })}
+          />
+        ))}
+        <Bound
+          label="Power headroom over the goal that counts"
           quantity="share"
+          bound={{ min: 0.02, max: 2 }}
+          optional={false}
           value={prefs.room - 1}
-          onValue={(share) =>
-            setPrefs({ ...prefs, room: 1 + Math.min(2, Math.max(0.02, share ?? DEFAULT_ROOM - 1)) })
-          }
+          onType={(share) => setPrefs({ ...prefs, room: 1 + (share ?? DEFAULT_ROOM - 1) })}
         />
-        <button
-          type="button"
-          className={styles.plain}
+        <Button
+          size="small"
+          variant="outlined"
           disabled={!changed}
           onClick={() => setPrefs({ ...prefs, weights: DEFAULT_WEIGHTS, room: DEFAULT_ROOM })}
         >
-          Back to the usual weights
-        </button>
-      </details>
-      <details className={styles.fold}>
-        <summary>
-          Look only at{' '}
-          <small>{limits ? `${limits} limit${limits === 1 ? '' : 's'} set` : 'everything'}</small>
-        </summary>
+          Reset weights
+        </Button>
+      </Fold>
+      <Fold title="Filters" note={limits ? `${limits} set` : 'none set'}>
         <Filter
           drive={drive}
           filter={filter}
           flanges={flanges}
           onFilter={(next) => setPrefs({ ...prefs, filter: next })}
         />
-        <button
-          type="button"
-          className={styles.plain}
+        <Button
+          size="small"
+          variant="outlined"
           disabled={limits === 0}
           onClick={() => setPrefs({ ...prefs, filter: noFilter })}
         >
-          Look at everything
-        </button>
-      </details>
+          Clear filters
+        </Button>
+      </Fold>
     </div>
   );
 }
@@ -127,21 +122,21 @@ function Weight({
   const id = useId();
   return (
     <div className={styles.weight}>
-      <label htmlFor={id}>
-        {name}
+      <span>
+        <span id={id}>{name}</span>
         <small>{hint}</small>
-      </label>
-      <input
-        id={id}
-        type="range"
+      </span>
+      <Slider
+        size="small"
+        aria-labelledby={id}
         min={0}
         max={10}
-        step={1}
         value={value}
-        aria-valuetext={`${value} of 10, counts ${words[value]}`}
-        onChange={(e) => onMove(Number(e.currentTarget.value))}
+        valueLabelDisplay="off"
+        getAriaValueText={(now) => `${now} of 10, counts ${words[now]}`}
+        onChange={(_, now) => onMove(now)}
       />
-      <output htmlFor={id}>{value}</output>
+      <output>{value}</output>
     </div>
   );
 }
@@ -153,131 +148,85 @@ type FilterProps = {
   onFilter: (filter: RankFilter) => void;
 };
 
+const any = { value: '', label: 'any' };
+
 function Filter({ drive, filter, flanges, onFilter }: FilterProps) {
-  const id = useId();
+  const set = (change: Partial<RankFilter>) => onFilter({ ...filter, ...change });
+  const offered = forms.filter((form) => drive === 'exhaust' || form !== 'compound');
+  const known = [...new Set([...flanges, ...(filter.flange ? [filter.flange] : [])])];
   return (
     <>
-      <div className={styles.limit}>
-        <label htmlFor={`${id}-form`}>{drive === 'open' ? 'One or twins' : 'One, twins or pairs'}</label>
-        <select
-          id={`${id}-form`}
-          value={filter.form}
-          onChange={(e) => onFilter({ ...filter, form: e.currentTarget.value as RankFilter['form'] })}
-        >
-          <option value="any">any</option>
-          {forms
-            .filter((form) => drive === 'exhaust' || form !== 'compound')
-            .map((form) => (
-              <option key={form} value={form}>
-                {formNames[form]}
-              </option>
-            ))}
-        </select>
-      </div>
-      <Limit
+      <ChoiceField<RankFilter['form']>
+        label="Arrangement"
+        value={filter.form}
+        options={[
+          { value: 'any', label: 'any' },
+          ...offered.map((value) => ({ value, label: formNames[value] })),
+        ]}
+        onChoose={(form) => set({ form })}
+      />
+      <Bound
         label="Inducer at least"
         quantity="bore"
         value={filter.leastInducer}
-        onValue={(leastInducer) => onFilter({ ...filter, leastInducer })}
+        onType={(leastInducer) => set({ leastInducer })}
       />
-      <Limit
+      <Bound
         label="Inducer at most"
         quantity="bore"
         value={filter.mostInducer}
-        onValue={(mostInducer) => onFilter({ ...filter, mostInducer })}
+        onType={(mostInducer) => set({ mostInducer })}
       />
       {drive === 'exhaust' && (
         <>
-          <Limit
+          <Bound
             label="Turbine wheel at most"
             quantity="bore"
             value={filter.mostFrame}
-            onValue={(mostFrame) => onFilter({ ...filter, mostFrame })}
+            onType={(mostFrame) => set({ mostFrame })}
           />
-          <div className={styles.limit}>
-            <label htmlFor={`${id}-flange`}>Flange</label>
-            <select
-              id={`${id}-flange`}
-              value={filter.flange}
-              onChange={(e) => onFilter({ ...filter, flange: e.currentTarget.value })}
-            >
-              <option value="">any</option>
-              {[...new Set([...flanges, ...(filter.flange ? [filter.flange] : [])])].map((flange) => (
-                <option key={flange} value={flange}>
-                  {flange}
-                </option>
-              ))}
-            </select>
-          </div>
+          <ChoiceField
+            label="Flange"
+            value={filter.flange}
+            options={[any, ...known.map((value) => ({ value, label: value }))]}
+            onChoose={(flange) => set({ flange })}
+          />
         </>
       )}
-      <Limit
+      <Bound
         label="Price at most"
         quantity="money"
         value={filter.mostPrice}
-        onValue={(mostPrice) => onFilter({ ...filter, mostPrice })}
+        onType={(mostPrice) => set({ mostPrice })}
       />
-      <div className={styles.limit}>
-        <label htmlFor={`${id}-stock`}>On the shelf</label>
-        <input
-          id={`${id}-stock`}
-          type="checkbox"
-          checked={filter.inStock}
-          onChange={(e) => onFilter({ ...filter, inStock: e.currentTarget.checked })}
-        />
-      </div>
+      <FormControlLabel
+        label="In stock"
+        control={
+          <Checkbox size="small" checked={filter.inStock} onChange={(_, inStock) => set({ inStock })} />
+        }
+      />
     </>
   );
 }
 
-type LimitProps = {
-  label: string;
-  quantity: Quantity;
-  value: number | null;
-  onValue: (value: number | null) => void;
+const usual = {
+  bore: { min: 0, max: 1 },
+  money: { min: 0, max: 1e7 },
 };
 
-/** A bound that may be left empty. What cannot be read keeps standing, with its reason, and bounds nothing new. */
-function Limit({ label, quantity, value, onValue }: LimitProps) {
-  const { displayUnit } = useWords();
-  const id = useId();
-  const unit = displayUnit(quantity);
-  const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? (value === null ? '' : fieldText(value, unit));
-  const parsed = text.trim() === '' ? null : parseQuantity(text, quantity, unit);
-  const why =
-    parsed && (!parsed.ok || parsed.value < 0)
-      ? `“${text}” is no ${label.startsWith('Price') ? 'price' : 'length'}`
-      : null;
-  return (
-    <div className={styles.limit}>
-      <label htmlFor={id}>{label}</label>
-      <span>
-        <input
-          id={id}
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder="any"
-          value={text}
-          maxLength={20}
-          aria-invalid={why !== null}
-          aria-describedby={why ? `${id}-why` : undefined}
-          onChange={(e) => {
-            const next = e.currentTarget.value;
-            setTyped(next);
-            const read = next.trim() === '' ? null : parseQuantity(next, quantity, unit);
-            if (read === null) onValue(null);
-            else if (read.ok && read.value >= 0) onValue(read.value);
-          }}
-          onBlur={() => why === null && setTyped(null)}
-        />{' '}
-        {unit.symbol}
-      </span>
-      {why && (
-        <p id={`${id}-why`} role="alert">
-          {why}
-        </p>
-      )}
-    </div>
-  );
-}
+/** A bound that may be left empty. */
+const Bound = ({
+  quantity,
+  ...rest
+}: { quantity: Quantity; bound?: { min: number; max: number } } & Pick<
+  ComponentProps<typeof QuantityInput>,
+  'label' | 'value' | 'onType' | 'optional'
+>) => (
+  <QuantityInput
+    optional
+    bound={usual[quantity === 'money' ? 'money' : 'bore']}
+    instead={{ text: 'any', isFound: false }}
+    quantity={quantity}
+    {...rest}
+  />
+);

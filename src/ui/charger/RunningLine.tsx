@@ -19,7 +19,7 @@ type DimensionsProps = {
   right: number;
 };
 
-/** Two dimension lines: where the running line comes nearest to surge, and the room to the edge at the selected speed. */
+/** Two dimension lines: where the running line comes nearest to surge, and the margin to map edge at the selected speed. */
 export function Dimensions({ running, selected, map, scales, right }: DimensionsProps) {
   const { figure } = useWords();
   const { x, y } = scales;
@@ -65,7 +65,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
               {`${figure(room.share, 'share')} in hand`}
             </Halo>
             <Halo x={edge.x - edge.w / 2} y={y(selected.pressureRatio) + 5} colour="var(--mute)">
-              {room.edge === 'choke' ? 'to choke' : 'to the wheel limit'}
+              {room.edge === 'choke' ? 'to choke' : 'to the maximum speed'}
             </Halo>
           </g>
         </g>
@@ -74,7 +74,7 @@ export function Dimensions({ running, selected, map, scales, right }: Dimensions
   );
 }
 
-/** Where the room to the edge is written beside the selected point, or null where it has none to speak of. */
+/** Where the margin to map edge is written beside the selected point, or null where it has none to speak of. */
 export function edgeWords(selected: OperatingPoint | null, { x, y }: Scales, right: number): Spot | null {
   const room = (selected && engineCharger(selected).at)?.edgeRoom;
   if (!selected || !room || right <= 420 || room.share <= 0.02 || room.share > 1) return null;
@@ -237,7 +237,7 @@ export function Callout({ point, shapes, scales, running, beside, width, height 
     marks.push({ x: scales.x(choke.flow) + 52 + dx, y: scales.y(choke.ratio) + 16 });
     marks.push({ x: scales.x(surge.flow) - 34 - 3 * dx, y: scales.y(surge.ratio) });
   }
-  // The wheel limit has two lines of words over the top edge.
+  // The maximum speed has two lines of words over the top edge.
   const top = shapes.top[Math.floor(shapes.top.length * TOP_WORD)]!;
   for (let dx = 12; dx <= 92; dx += 20)
     marks.push({ x: scales.x(top.flow) + dx, y: scales.y(top.ratio) - 14 });

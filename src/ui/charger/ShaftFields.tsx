@@ -7,13 +7,9 @@ import { QuantityField } from '../fields/QuantityField';
 export function ShaftFields({ title = 'Shaft', path }: { title?: string; path: DrivePath }) {
   return (
     <Group title={title}>
-      <QuantityField path={`${path}.maxSpeedRpm`} label="Speed limit" />
-      <QuantityField
-        path={`${path}.mechanicalEfficiency`}
-        label="Bearings leave"
-        hint="of the turbine’s power"
-      />
-      <QuantityField path={`${path}.inertia`} label="Inertia" hint="for time to boost" />
+      <QuantityField path={`${path}.maxSpeedRpm`} />
+      <QuantityField path={`${path}.mechanicalEfficiency`} hint="of the turbine’s power" />
+      <QuantityField path={`${path}.inertia`} hint="for time to boost" />
     </Group>
   );
 }

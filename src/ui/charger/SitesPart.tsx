@@ -1,4 +1,5 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
 import { engineMap } from '@/core/build/row';
 import { useCallback, useMemo } from 'react';
 import { derate, siteRows, type Derated, type SiteRow } from '@/core/studies/sites';
@@ -7,6 +8,7 @@ import { pushApart } from '../charts/push-apart';
 import { useSize } from '../charts/useSize';
 import frame from '../frame/frame.module.css';
 import { Cross, Tick } from '../frame/icons';
+import { stateWords } from '../frame/states';
 import { FlowFigures, frameOf, MapGround, pathOf } from '../map/MapGround';
 import { mapShapes } from '../map/map-shapes';
 import { Halo } from '../map/Halo';
@@ -28,9 +30,7 @@ export default function SitesPart() {
   const derated = found?.findLast((d): d is Derated => d !== undefined) ?? null;
   if (!answer || !engineMap(answer.build))
     return (
-      <p className={frame.lead}>
-        Put a compressor on the job first: then its line is drawn in every air of the Brief.
-      </p>
+      <p className={frame.lead}>Fit a compressor first: then its line is drawn in every air of the Brief.</p>
     );
   return (
     <>
@@ -40,9 +40,9 @@ export default function SitesPart() {
           the boost setting stays as it is at home; venues and days stand on the Brief under Places
         </small>
       </h2>
-      {rows && rows.length > 0 ? <Fan rows={rows} /> : <p className={frame.lead}>Being worked out …</p>}
+      {rows && rows.length > 0 ? <Fan rows={rows} /> : <p className={frame.lead}>Calculating …</p>}
       {derated && <DeratedLine derated={derated} />}
-      {rows && <Table rows={rows} />}
+      {rows && <Airs rows={rows} />}
       {rows?.length === 1 && (
         <p className={frame.lead}>
           Only the design point so far: name other venues, or a cold and a hot day, on the Brief under Places.
@@ -148,61 +148,43 @@ function DeratedLine({ derated }: { derated: Derated }) {
   );
 }
 
-function Table({ rows }: { rows: SiteRow[] }) {
+function Airs({ rows }: { rows: SiteRow[] }) {
   const { figure, sentence } = useWords();
   const brief = useJobState((s) => s.draft.brief);
   const venues = [brief.venue, ...brief.otherVenues];
   return (
-    <div className={styles.wide}>
-      <table className={styles.sizes}>
-        <caption className="unseen">The build in every air of the Brief</caption>
-        <thead>
-          <tr>
-            {[
-              'air',
-              'height',
-              'temperature',
-              'pressure',
-              'boost, gauge',
-              'ratio',
-              'power at the goal',
-              'shaft, of its limit',
-              'least surge margin',
-              'turbine inlet',
-              'how it stands',
-            ].map((n) => (
-              <th key={n} scope="col">
-                {n}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => {
-            const venue = venues[row.venue]!;
-            return (
-              <tr key={keyOf(row)} aria-current={(row.venue === 0 && row.day === 'design') || undefined}>
-                <td>
-                  {keyOf(row)} {venue.name || (row.venue === 0 ? 'design point' : '')}
-                </td>
-                <td>{figure(venue.altitude.value, 'altitude')}</td>
-                <td>{figure(row.climate.temperature, 'temperature')}</td>
-                <td>{figure(row.climate.pressure, 'airPressure')}</td>
-                <td>{figure(row.boostGauge, 'boost')}</td>
-                <td>{figure(row.ratio, 'ratio')}</td>
-                <td>{figure(row.power, 'power')}</td>
-                <td>{figure(row.fastest?.share ?? null, 'share')}</td>
-                <td>{figure(row.leastSurge?.margin ?? null, 'share')}</td>
-                <td>{figure(row.hottest?.temperature ?? null, 'temperature')}</td>
-                <td className={row.trouble ? styles.bad : styles.ok}>
-                  {row.trouble ? <Cross size={11} /> : <Tick size={11} />}{' '}
-                  {row.trouble ? sentence(row.trouble, 'short') : 'holds'}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <FigureTable
+      caption="The build in every air of the Brief"
+      unseen
+      rows={rows}
+      keyOf={keyOf}
+      isCurrent={(row) => row.venue === 0 && row.day === 'design'}
+      columns={[
+        {
+          name: 'venue and weather',
+          cell: (row) =>
+            `${keyOf(row)} ${venues[row.venue]!.name || (row.venue === 0 ? 'design point' : '')}`,
+        },
+        { name: 'altitude', cell: (row) => figure(venues[row.venue]!.altitude.value, 'altitude') },
+        { name: 'temperature', cell: (row) => figure(row.climate.temperature, 'temperature') },
+        { name: 'pressure', cell: (row) => figure(row.climate.pressure, 'airPressure') },
+        { name: 'boost, gauge', cell: (row) => figure(row.boostGauge, 'boost') },
+        { name: 'pressure ratio', cell: (row) => figure(row.ratio, 'ratio') },
+        { name: 'power at goal speed', cell: (row) => figure(row.power, 'power') },
+        { name: 'shaft speed, of max', cell: (row) => figure(row.fastest?.share, 'share') },
+        { name: 'least surge margin', cell: (row) => figure(row.leastSurge?.margin, 'share') },
+        { name: 'turbine inlet', cell: (row) => figure(row.hottest?.temperature, 'temperature') },
+        {
+          name: 'state',
+          text: true,
+          cell: ({ trouble }) => (
+            <span className={trouble ? styles.bad : styles.ok}>
+              {trouble ? <Cross size={11} /> : <Tick size={11} />}{' '}
+              {trouble ? sentence(trouble, 'short') : stateWords.within}
+            </span>
+          ),
+        },
+      ]}
+    />
   );
 }

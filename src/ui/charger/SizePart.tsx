@@ -1,10 +1,11 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import { isMatched } from '@/core/charge-path/match';
 import { useCallback, useMemo, useState } from 'react';
 import { given } from '@/core/documents/input';
-import { nearestFifty } from '@/core/units/nearest';
 import {
   gateSizes,
   housingSizes,
@@ -25,8 +26,6 @@ import { useWords } from '../words/useWords';
 import { usePutTurbo } from './usePutOn';
 import { useTurboParts } from './useTurboParts';
 import styles from './charger.module.css';
-
-const near = (speedRpm: number | null) => (speedRpm === null ? null : nearestFifty(speedRpm));
 
 /** The smallest of each part that meets the goal inside its limits, with its neighbours. */
 export default function SizePart() {
@@ -51,7 +50,7 @@ export default function SizePart() {
       )}
       <p className={frame.foot}>
         Judged at 24 speeds from idle to the red line. Gains of parts never simply add: each size is solved as
-        a whole. Prices are the shop’s own, per horsepower over what the day’s air makes alone.
+        a whole. Prices are the shop’s own, per horsepower over what NA it makes alone.
       </p>
     </>
   );
@@ -80,72 +79,59 @@ type TableProps<T> = {
 
 function SizeTable<T>({ title, sized, nameOf, isOn, onUse, more = [], all = false }: TableProps<T>) {
   const words = useWords();
-  const { figure, sentence } = words;
+  const { figure, roundSpeed, sentence } = words;
   const [open, setOpen] = useState(all);
-  if (!sized) return <p className={frame.lead}>{title}: being worked out …</p>;
+  if (!sized) return <p className={frame.lead}>{title}: calculating …</p>;
   if (!sized.rows.length) return null;
   const shown = around(sized, open);
+  type Shown = (typeof shown)[number];
   const line = (fit: Fit) => (fit.why ? sentence(fit.why, 'short') : stateWords[fit.state]);
   return (
-    <div className={styles.wide}>
-      <table className={styles.sizes}>
-        <caption>
+    <FigureTable
+      caption={
+        <>
           {title}
           {sized.smallest < 0 ? ': none does it' : `: ${nameOf(sized.rows[sized.smallest]!.item)}`}{' '}
           {sized.rows.length > shown.length || open ? (
-            <button type="button" className={styles.clear} onClick={() => setOpen(!open)}>
+            <Button variant="inline" onClick={() => setOpen(!open)}>
               {open ? 'only the neighbours' : `all ${sized.rows.length}`}
-            </button>
+            </Button>
           ) : null}
-        </caption>
-        <thead>
-          <tr>
-            {[
-              'size',
-              'boost begins',
-              'full from',
-              'at the goal',
-              'at the red line',
-              'back pressure, gauge',
-              ...more.map((m) => m.name),
-              '',
-              'how it stands',
-            ].map((n, i) => (
-              <th key={`${n}${i}`} scope="col">
-                {n}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map(({ row: { item, fit }, index }) => (
-            <tr key={index} aria-current={index === sized.smallest || undefined}>
-              <td>{nameOf(item)}</td>
-              <td>{figure(near(fit.threshold), 'engineSpeed')}</td>
-              <td>{figure(near(fit.fullFrom), 'engineSpeed')}</td>
-              <td>{figure(fit.power || null, 'power')}</td>
-              <td>{figure(fit.redLinePower || null, 'power')}</td>
-              <td>{figure(fit.backGauge, 'ratio')}</td>
-              {more.map((m) => (
-                <td key={m.name}>{m.of(item)}</td>
-              ))}
-              <td>
-                {isOn(item) ? (
-                  'on the job'
-                ) : (
-                  <button type="button" className={styles.clear} onClick={() => onUse(item)}>
-                    take it
-                  </button>
-                )}
-              </td>
-              <td className={fit.meets ? styles.ok : styles.bad}>
-                <StateMark state={fit.state} size={11} /> {line(fit)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+        </>
+      }
+      rows={shown}
+      keyOf={({ index }) => index}
+      isCurrent={({ index }) => index === sized.smallest}
+      columns={[
+        { name: 'size', cell: ({ row }) => nameOf(row.item) },
+        { name: 'boost threshold', cell: ({ row }) => roundSpeed(row.fit.threshold) },
+        { name: 'full boost from', cell: ({ row }) => roundSpeed(row.fit.fullFrom) },
+        { name: 'power at goal speed', cell: ({ row }) => figure(row.fit.power || null, 'power') },
+        { name: 'power at red line', cell: ({ row }) => figure(row.fit.redLinePower || null, 'power') },
+        { name: 'p3/p_m, gauge', cell: ({ row }) => figure(row.fit.backGauge, 'ratio') },
+        ...more.map((m) => ({ name: m.name, cell: ({ row }: Shown) => m.of(row.item) })),
+        {
+          name: '',
+          cell: ({ row }) =>
+            isOn(row.item) ? (
+              'fitted'
+            ) : (
+              <Button variant="inline" onClick={() => onUse(row.item)}>
+                use this
+              </Button>
+            ),
+        },
+        {
+          name: 'state',
+          text: true,
+          cell: ({ row: { fit } }) => (
+            <span className={fit.meets ? styles.ok : styles.bad}>
+              <StateMark state={fit.state} size={11} /> {line(fit)}
+            </span>
+          ),
+        },
+      ]}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
 import { chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { useCallback, useDeferredValue, useMemo } from 'react';
@@ -11,7 +12,6 @@ import {
   type TrialPlan,
 } from '@/core/studies/spool';
 import type { Reason } from '@/core/working/range';
-import { nearestFifty } from '@/core/units/nearest';
 import demand from '../demand/demand.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
@@ -41,11 +41,12 @@ export default function SpoolPart() {
   const job = useJobState((s) => s.draft);
   const plan = useMemo(() => trialOf(job), [job]);
   if (!answer || !solved)
-    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+    return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
-        No turbine yet: choose a turbocharger on the sheet ‘Turbine and gate’, and its time to boost is known.
+        No turbine yet: choose a turbocharger on the sheet ‘Turbine & wastegate’, and its time to boost is
+        known.
       </p>
     );
   return (
@@ -68,7 +69,7 @@ const Refusal = ({ why }: { why: Reason }) => (
 );
 
 function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
-  const { figure, inUnit, symbol } = useWords();
+  const { figure, inUnit, roundSpeed, symbol } = useWords();
   const { drawn, setupIndex } = useJob();
   // Fields answer at once; the runs follow.
   const wanted = useDeferredValue(
@@ -123,6 +124,7 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
   );
   const failed = tried.flatMap((t) => (t.spool.kind === 'failed' ? [{ ...t, why: t.spool.reason }] : []));
   const found = tried.filter((t) => t.spool.kind === 'found');
+  const timeTo = (at: { time: number } | null | undefined) => (at ? figure(at.time, 'shortTime') : 'never');
   const heading = `${symbol('boost')} gauge; ring: nine tenths; dot: full boost`;
   return (
     <>
@@ -161,33 +163,29 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
               label="Boost over time: the figures stand in the table below"
             />
           </section>
-          <div className={demand.scroll}>
-            <table className={demand.sweep}>
-              <thead>
-                <tr>
-                  {[
-                    'setup',
-                    'time to 90 %',
-                    'at',
-                    'time to full boost',
-                    'full boost arrives at',
-                    'steady it is there from',
-                    'target, gauge',
-                    'shaft then',
-                  ].map((name) => (
-                    <th key={name} scope="col">
-                      {name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {found.map((t) => (
-                  <TimeRow key={t.letter} tried={t} spool={t.spool as Found} isStep={isStep} />
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <FigureTable
+            caption="Time to boost of every setup drawn"
+            unseen
+            rows={found.map((t) => ({ ...t, spool: t.spool as Found }))}
+            keyOf={({ letter }) => letter}
+            columns={[
+              { name: 'setup', cell: (t) => `${t.letter} ${t.name}` },
+              { name: 'time to 90 %', cell: ({ spool }) => timeTo(spool.ninety) },
+              { name: '90 % at', cell: ({ spool }) => roundSpeed(spool.ninety?.speedRpm) },
+              {
+                name: 'time to full boost',
+                cell: ({ spool }) =>
+                  !spool.full && isStep && !spool.reachesAsked ? 'not at this speed' : timeTo(spool.full),
+              },
+              { name: 'full boost at', cell: ({ spool }) => roundSpeed(spool.full?.speedRpm) },
+              { name: 'steady state from', cell: (t) => roundSpeed(t.answer.sweep.turbo?.fullFrom) },
+              { name: 'target, gauge', cell: ({ spool }) => figure(spool.target, 'boost') },
+              {
+                name: 'shaft speed then',
+                cell: ({ spool }) => figure(spool.rows.at(-1)!.shaftRpm, 'shaftSpeed'),
+              },
+            ]}
+          />
           {isStep && own?.spool.kind === 'found' && !own.spool.reachesAsked && (
             <p className={frame.lead}>
               At {figure(plan.speedRpm, 'engineSpeed')} a steady engine has{' '}
@@ -204,39 +202,11 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
   );
 }
 
-function TimeRow({ tried, spool, isStep }: { tried: Tried; spool: Found; isStep: boolean }) {
-  const { figure } = useWords();
-  const steady = tried.answer.sweep.turbo?.fullFrom ?? null;
-  const rpm = (value: number | null | undefined) =>
-    value == null ? '–' : figure(nearestFifty(value), 'engineSpeed');
-  const last = spool.rows.at(-1)!;
-  return (
-    <tr>
-      <td>
-        {tried.letter} {tried.name}
-      </td>
-      <td>{spool.ninety ? figure(spool.ninety.time, 'shortTime') : 'never'}</td>
-      <td>{rpm(spool.ninety?.speedRpm)}</td>
-      <td>
-        {spool.full
-          ? figure(spool.full.time, 'shortTime')
-          : isStep && !spool.reachesAsked
-            ? 'not at this speed'
-            : 'never'}
-      </td>
-      <td>{rpm(spool.full?.speedRpm)}</td>
-      <td>{rpm(steady)}</td>
-      <td>{figure(spool.target, 'boost')}</td>
-      <td>{figure(last.shaftRpm, 'shaftSpeed')}</td>
-    </tr>
-  );
-}
-
 type LoadingProps = { plan: TrialPlan; build: Solved['build']; steadyFull: number | null };
 
 /** What a brake that loads more, or a taller gear, does to the spool that is seen. */
 function Loading({ plan, build, steadyFull }: LoadingProps) {
-  const { figure } = useWords();
+  const { figure, roundSpeed } = useWords();
   const make = useCallback(() => spoolByLoading(build, plan), [build, plan]);
   const rows = useSlices<LoadingRow>(make);
   const isBrake = plan.kind === 'brake';
@@ -255,7 +225,7 @@ function Loading({ plan, build, steadyFull }: LoadingProps) {
         </small>
       </h3>
       {!rows ? (
-        <p className={frame.lead}>Being worked out …</p>
+        <p className={frame.lead}>Calculating …</p>
       ) : (
         <>
           {seen && steadyFull !== null && slowest && full(slowest) && (
@@ -263,72 +233,51 @@ function Loading({ plan, build, steadyFull }: LoadingProps) {
               {isBrake
                 ? `At ${figure(plan.rate, 'engineSpeed')} in a second`
                 : `In gear ${plan.road!.gear + 1}`}{' '}
-              full boost shows at <b>{figure(nearestFifty(seen.speedRpm), 'engineSpeed')}</b>,{' '}
-              <b>{figure(nearestFifty(seen.speedRpm - steadyFull), 'engineSpeed')}</b> later than a steady
-              engine has it
+              full boost shows at <b>{roundSpeed(seen.speedRpm)}</b>,{' '}
+              <b>{roundSpeed(seen.speedRpm - steadyFull)}</b> later than a steady engine has it
               {isBrake && slowest !== mine && (
                 <>
                   ; the same turbo at {figure(slowest.rate, 'engineSpeed')} in a second shows it at{' '}
-                  <b>{figure(nearestFifty(full(slowest)!.speedRpm), 'engineSpeed')}</b>
+                  <b>{roundSpeed(full(slowest)!.speedRpm)}</b>
                 </>
               )}
               .
             </p>
           )}
-          <div className={demand.scroll}>
-            <table className={demand.sweep}>
-              <thead>
-                <tr>
-                  {[
-                    isBrake ? 'rate, in a second' : 'gear',
-                    'full boost shows at',
-                    'later than steady',
-                    'time to it',
-                    'time to 90 %',
-                  ].map((name) => (
-                    <th key={name} scope="col">
-                      {name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((r) => {
-                  const at = full(r);
-                  const why = r.spool.kind === 'failed' ? r.spool.reason : null;
-                  return (
-                    <tr key={`${r.rate} ${r.gear}`} aria-current={r === mine || undefined}>
-                      <td>{isBrake ? figure(r.rate, 'engineSpeed') : (r.gear ?? 0) + 1}</td>
-                      {why ? (
-                        <td colSpan={4}>
-                          <Say reason={why} />
-                        </td>
-                      ) : (
-                        <>
-                          <td>
-                            {at
-                              ? figure(nearestFifty(at.speedRpm), 'engineSpeed')
-                              : 'not before the red line'}
-                          </td>
-                          <td>
-                            {at && steadyFull !== null
-                              ? figure(nearestFifty(Math.max(0, at.speedRpm - steadyFull)), 'engineSpeed')
-                              : '–'}
-                          </td>
-                          <td>{at ? figure(at.time, 'shortTime') : '–'}</td>
-                          <td>
-                            {r.spool.kind === 'found' && r.spool.ninety
-                              ? figure(r.spool.ninety.time, 'shortTime')
-                              : '–'}
-                          </td>
-                        </>
-                      )}
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </div>
+          <FigureTable
+            caption={isBrake ? 'Spool by sweep rate' : 'Spool by gear'}
+            unseen
+            rows={rows}
+            keyOf={(r) => `${r.rate} ${r.gear}`}
+            isCurrent={(r) => r === mine}
+            columns={[
+              {
+                name: isBrake ? 'sweep rate, per second' : 'gear',
+                cell: (r) => (isBrake ? figure(r.rate, 'engineSpeed') : (r.gear ?? 0) + 1),
+              },
+              {
+                name: 'full boost at',
+                cell: (r) =>
+                  r.spool.kind === 'failed' ? (
+                    <Say reason={r.spool.reason} />
+                  ) : (
+                    ((full(r) && roundSpeed(full(r)!.speedRpm)) ?? 'not before the red line')
+                  ),
+              },
+              {
+                name: 'later than steady state by',
+                cell: (r) =>
+                  roundSpeed(
+                    full(r) && steadyFull !== null ? Math.max(0, full(r)!.speedRpm - steadyFull) : null,
+                  ),
+              },
+              { name: 'time to full boost', cell: (r) => figure(full(r)?.time, 'shortTime') },
+              {
+                name: 'time to 90 %',
+                cell: (r) => figure(r.spool.kind === 'found' ? r.spool.ninety?.time : null, 'shortTime'),
+              },
+            ]}
+          />
         </>
       )}
     </section>
@@ -346,35 +295,23 @@ export function SpoolAside() {
   const engine = chargerPath(setup, 'engine');
   return (
     <>
-      <Group title="The trial, for all setups of the job">
+      <Group title="Spool test, for all setups">
         <ChoiceField
           path="trial.kind"
-          label="Tried by"
+          label="Test type"
           options={[
             { value: 'step', label: 'a load step' },
             { value: 'gear', label: 'a pull in a gear' },
-            { value: 'brake', label: 'a pull on the brake' },
+            { value: 'brake', label: 'dyno sweep' },
           ]}
         />
         <QuantityField
           path="trial.speedRpm"
-          label={trial.kind === 'step' ? 'At' : 'From'}
           hint={trial.kind === 'step' ? 'the speed stays' : 'foot down here'}
         />
-        <QuantityField
-          path="trial.load"
-          label="Load before"
-          hint="of its torque without boost; 100 %: held at full load"
-        />
-        <QuantityField
-          path="trial.ramp"
-          label="Pedal ramp"
-          hint="from the load before to the floor; empty: at once"
-          optional
-        />
-        {trial.kind === 'brake' && (
-          <QuantityField path="trial.rate" label="The brake lets it gain" hint="in a second" />
-        )}
+        <QuantityField path="trial.load" hint="of its torque without boost; 100 %: held at full load" />
+        <QuantityField path="trial.ramp" hint="from the load before to the floor; empty: at once" optional />
+        {trial.kind === 'brake' && <QuantityField path="trial.rate" hint="in a second" />}
         {trial.kind === 'gear' && (
           <>
             <ChoiceField
@@ -389,17 +326,13 @@ export function SpoolAside() {
                 store.getState().commit();
               }}
             />
-            <QuantityField path="trial.inertia" label="Crank and flywheel" hint="inertia at the engine" />
+            <QuantityField path="trial.inertia" hint="inertia at the engine" />
           </>
         )}
       </Group>
       {hasTurbo && (
         <Group title="Shaft">
-          <QuantityField
-            path={`setups.${setupIndex}.${engine}.drive.inertia`}
-            label="Inertia of the shaft"
-            hint="wheels and shaft"
-          />
+          <QuantityField path={`setups.${setupIndex}.${engine}.drive.inertia`} hint="wheels and shaft" />
         </Group>
       )}
       <HotReadings />

@@ -1,4 +1,6 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { chargerPath } from '@/core/job/chargers';
 import { useMemo } from 'react';
 import { spotCheck, type SpotCheck } from '@/core/studies/spot-check';
@@ -20,9 +22,9 @@ const names: Record<SpotKey, { name: string; quantity: Quantity }> = {
   'compressor-efficiency': { name: 'Compressor efficiency', quantity: 'share' },
   'cooler-effectiveness': { name: 'Cooler effectiveness', quantity: 'share' },
   'charge-drop': { name: 'Lost between compressor and manifold', quantity: 'pressureDrop' },
-  'back-ratio': { name: 'Back pressure over boost, absolute', quantity: 'ratio' },
-  'back-gauge': { name: 'Back pressure over boost, gauge', quantity: 'ratio' },
-  'tail-pressure': { name: 'After the turbine, abs', quantity: 'pressure' },
+  'back-ratio': { name: 'p3/p_m, absolute', quantity: 'ratio' },
+  'back-gauge': { name: 'p3/p_m, gauge', quantity: 'ratio' },
+  'tail-pressure': { name: 'Turbine outlet pressure, abs', quantity: 'pressure' },
   'inlet-temperature': { name: 'Turbine inlet temperature', quantity: 'temperature' },
   shaft: { name: 'Shaft speed', quantity: 'shaftSpeed' },
 };
@@ -44,36 +46,16 @@ export default function SpotPart() {
       </h2>
       <div className={engine.columns}>
         <div>
-          <Group title="Read at one moment">
-            <QuantityField path={`${at}.speedRpm`} label="Engine speed" optional />
-            <QuantityField path={`${at}.boost`} label="Boost in the manifold" basis="gauge" optional />
-            <QuantityField
-              path={`${at}.compressorOutletGauge`}
-              label="After the compressor"
-              basis="gauge"
-              optional
-            />
-            <QuantityField
-              path={`${at}.turbineInletGauge`}
-              label="Turbine inlet"
-              hint="back pressure"
-              basis="gauge"
-              optional
-            />
-            <QuantityField
-              path={`${at}.turbineOutletGauge`}
-              label="After the turbine"
-              basis="gauge"
-              optional
-            />
-            <QuantityField path={`${at}.compressorOutletTemperature`} label="Compressor outlet" optional />
-            <QuantityField path={`${at}.chargeTemperature`} label="Charge" optional />
-            <QuantityField
-              path={`${at}.turbineInletTemperature`}
-              label="Exhaust before the turbine"
-              optional
-            />
-            <QuantityField path={`${at}.shaftRpm`} label="Shaft" optional />
+          <Group title="Measured at one operating point">
+            <QuantityField path={`${at}.speedRpm`} optional />
+            <QuantityField path={`${at}.boost`} basis="gauge" optional />
+            <QuantityField path={`${at}.compressorOutletGauge`} basis="gauge" optional />
+            <QuantityField path={`${at}.turbineInletGauge`} hint="back pressure" basis="gauge" optional />
+            <QuantityField path={`${at}.turbineOutletGauge`} basis="gauge" optional />
+            <QuantityField path={`${at}.compressorOutletTemperature`} optional />
+            <QuantityField path={`${at}.chargeTemperature`} optional />
+            <QuantityField path={`${at}.turbineInletTemperature`} optional />
+            <QuantityField path={`${at}.shaftRpm`} optional />
           </Group>
           <p className={frame.foot}>
             A back-pressure line sees pulses: damp it. Spray on a thermometer, a heat-soaked intake or a loose
@@ -113,7 +95,7 @@ function Answer({ check }: { check: SpotCheck }) {
         </ul>
       )}
       {findings.length > 0 ? (
-        <ul className={frame.findings} aria-label="What the readings say">
+        <ul className={frame.findings} aria-label="Findings from the readings">
           {findings.map(({ reason, sure }) => (
             <li key={reason.code} className={frame.failing}>
               <span>
@@ -141,49 +123,38 @@ function Answer({ check }: { check: SpotCheck }) {
           </p>
         ))
       )}
-      <Table implied={check.implied} />
+      <Implications implied={check.implied} />
       <Take check={check} />
     </>
   );
 }
 
-function Table({ implied }: { implied: Implied[] }) {
+function Implications({ implied }: { implied: Implied[] }) {
   const { figure } = useWords();
   if (!implied.length) return null;
   return (
-    <div className={styles.wide}>
-      <table className={styles.sizes}>
-        <caption>What follows from them</caption>
-        <thead>
-          <tr>
-            {['figure', 'read or implied', 'give or take', 'forecast', 'differs by'].map((n) => (
-              <th key={n} scope="col">
-                {n}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {implied.map((one) => {
-            const { name, quantity } = names[one.key];
-            const size = Math.abs(one.sigma);
-            // A spread of a temperature is a difference of temperatures.
-            const spread = quantity === 'temperature' ? 'temperatureRise' : quantity;
-            return (
-              <tr key={one.key}>
-                <td>{name}</td>
-                <td>{figure(one.value, quantity)}</td>
-                <td>{figure(one.spread, spread === 'pressure' ? 'pressureDrop' : spread)}</td>
-                <td>{figure(one.expected, quantity)}</td>
-                <td>{size < DIFFERS ? 'within its error' : size < 3 ? 'probably' : 'clearly'}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <FigureTable
+      caption="What follows from them"
+      rows={implied}
+      keyOf={({ key }) => key}
+      columns={[
+        { name: 'figure', cell: (one) => names[one.key].name },
+        { name: 'measured or implied', cell: (one) => figure(one.value, names[one.key].quantity) },
+        { name: 'uncertainty, ±', cell: (one) => figure(one.spread, spreadOf(names[one.key].quantity)) },
+        { name: 'forecast', cell: (one) => figure(one.expected, names[one.key].quantity) },
+        {
+          name: 'differs',
+          cell: ({ sigma }) =>
+            Math.abs(sigma) < DIFFERS ? 'within its error' : Math.abs(sigma) < 3 ? 'probably' : 'clearly',
+        },
+      ]}
+    />
   );
 }
+
+/** A spread of a temperature is a difference of temperatures, one of a pressure a pressure drop. */
+const spreadOf = (quantity: Quantity): Quantity =>
+  quantity === 'temperature' ? 'temperatureRise' : quantity === 'pressure' ? 'pressureDrop' : quantity;
 
 /** What a reading can replace: a guess of the job by what was measured. */
 function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
@@ -202,20 +173,20 @@ function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
   return (
     <div className={fields.rowKeys}>
       {hasCooler && (
-        <button
-          type="button"
-          className={fields.plainKey}
+        <Button
+          variant="outlined"
+          size="small"
           onClick={() =>
             take(`${at}.${chargerPath(setup, 'engine')}.aftercooler.effectiveness`, cooler.value)
           }
         >
           Take {figure(cooler.value, 'share')} as the cooler’s effectiveness
-        </button>
+        </Button>
       )}
       {hasShare && (
-        <button type="button" className={fields.plainKey} onClick={() => take(`${at}.exhaust.share`, share)}>
+        <Button variant="outlined" size="small" onClick={() => take(`${at}.exhaust.share`, share)}>
           Take {figure(share, 'share')} as the heat in the exhaust
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -1,11 +1,11 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
 import { figureAt, figures, type FigureId } from '@/core/workings/figures';
 import type { Solved } from '../store/solved';
 import { figureNames } from '../words/figures';
 import { stageNames } from '../words/inputs';
 import { useWords } from '../words/useWords';
 import { Fig } from '../working/Fig';
-import styles from './charger.module.css';
 
 /** What each stage of a pair has of its own, in the order of the air's and then of the exhaust's way. */
 const rows: FigureId[] = [
@@ -33,39 +33,27 @@ export function StageTable({ solved: { build, point } }: { solved: Solved }) {
     { name: stageNames.engine, index: working > 1 ? 1 : null },
   ];
   return (
-    <table className={`${styles.sizes} ${styles.stageTable}`}>
-      <caption>Each stage at {figure(point.speedRpm, 'engineSpeed')}</caption>
-      <thead>
-        <tr>
-          <th scope="col">of the stage</th>
-          {places.map(({ name }) => (
-            <th key={name} scope="col">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((id) => (
-          <tr key={id}>
-            <th scope="row">{figureNames[id].name}</th>
-            {places.map(({ name, index }) => {
-              const value = index === null ? null : figureAt(build, point, id, index);
-              return (
-                <td key={name}>
-                  {value === null || index === null ? (
-                    '–'
-                  ) : (
-                    <Fig id={id} charger={index}>
-                      {figure(value, figures[id].quantity)}
-                    </Fig>
-                  )}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <FigureTable
+      caption={`Each stage at ${figure(point.speedRpm, 'engineSpeed')}`}
+      width={620}
+      rows={rows}
+      keyOf={(id) => id}
+      columns={[
+        { name: 'stage', cell: (id) => figureNames[id].name },
+        ...places.map(({ name, index }) => ({
+          name,
+          cell: (id: FigureId) => {
+            const value = index === null ? null : figureAt(build, point, id, index);
+            return value === null || index === null ? (
+              '–'
+            ) : (
+              <Fig id={id} charger={index}>
+                {figure(value, figures[id].quantity)}
+              </Fig>
+            );
+          },
+        })),
+      ]}
+    />
   );
 }

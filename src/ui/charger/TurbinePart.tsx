@@ -1,4 +1,6 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
@@ -9,7 +11,6 @@ import { figureAt } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { ExhaustDriveDocument } from '@/core/job/schema/job';
 import { JUDGED_RATIO } from '@/core/solve/map-spans';
-import { nearestFifty } from '@/core/units/nearest';
 import { isTurbine } from '@/formats/library-items';
 import { CurvePanel, Plot } from '../demand/CurvePanel';
 import { useCurves } from '../demand/useCurves';
@@ -45,7 +46,7 @@ export default function TurbinePart() {
   const { answer } = useJob();
   const { solved } = useSpeed();
   if (!answer || !solved)
-    return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+    return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   if (!engineTurbine(solved.build))
     return (
       <p className={frame.lead}>
@@ -99,7 +100,7 @@ function Curves({ solved }: { solved: Solved }) {
   return (
     <>
       <h2 className={demand.title}>
-        Turbine and gate over the revs
+        Turbine & wastegate over the revs
         <small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
       </h2>
       <Headlines solved={solved} />
@@ -134,7 +135,7 @@ function Curves({ solved }: { solved: Solved }) {
         )}
       />
       <CurvePanel
-        title="Through the gate"
+        title="Wastegate flow"
         unit="% of the exhaust; thin: surge margin; dashed: compressor efficiency"
         plot={<Plot {...common} series={curves.gate} />}
         reads={reads(
@@ -159,60 +160,40 @@ function Curves({ solved }: { solved: Solved }) {
 
 /** The few figures a turbo is chosen by, of every setup that is drawn. */
 function Headlines({ solved }: { solved: Solved }) {
-  const { figure } = useWords();
+  const { figure, roundSpeed } = useWords();
   const { drawn, setupIndex } = useJob();
   const shown = drawn.flatMap((d) => {
     const answer = d.index === setupIndex ? solved : d.answer;
-    return answer?.sweep.turbo ? [{ letter: d.setup.letter, name: d.setup.name, answer }] : [];
+    if (!answer?.sweep.turbo) return [];
+    const { build, sweep } = answer;
+    const { letter, name } = d.setup;
+    return [{ letter, name, build, line: sweep.turbo!, goal: sweep.goalPoint, last: sweep.points.at(-1)! }];
   });
-  const speed = (value: number | null | undefined) =>
-    value == null ? '–' : figure(nearestFifty(value), 'engineSpeed');
   return (
-    <div className={demand.scroll}>
-      <table className={demand.sweep}>
-        <thead>
-          <tr>
-            {[
-              'setup',
-              'boost begins',
-              'full boost from',
-              'back pressure crosses boost',
-              'turbine chokes from',
-              'at the goal: power',
-              'boost, gauge',
-              'back pressure over boost, gauge',
-              'at the red line: power',
-            ].map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map(({ letter, name, answer: { build, sweep } }) => {
-            const line = sweep.turbo!;
-            const goal = sweep.goalPoint;
-            const last = sweep.points.at(-1)!;
-            return (
-              <tr key={letter}>
-                <td title={name}>{letter}</td>
-                <td>{speed(line.threshold)}</td>
-                <td>{speed(line.fullFrom)}</td>
-                <td>{speed(line.crossover)}</td>
-                <td>
-                  {line.choke ? `${speed(line.choke.speedRpm)}, ${figure(line.choke.value, 'power')}` : '–'}
-                </td>
-                <td>{figure(figureAt(build, goal, 'power'), 'power')}</td>
-                <td>{figure(figureAt(build, goal, 'boost'), 'boost')}</td>
-                <td>{figure(figureAt(build, goal, 'back-pressure-gauge'), 'ratio')}</td>
-                <td>{figure(figureAt(build, last, 'power'), 'power')}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <FigureTable
+      caption="What a turbo is chosen by, of every setup drawn"
+      unseen
+      rows={shown}
+      keyOf={({ letter }) => letter}
+      columns={[
+        { name: 'setup', cell: ({ letter, name }) => <span title={name}>{letter}</span> },
+        { name: 'boost threshold', cell: (s) => roundSpeed(s.line.threshold) },
+        { name: 'full boost from', cell: (s) => roundSpeed(s.line.fullFrom) },
+        { name: 'p3 above boost from', cell: (s) => roundSpeed(s.line.crossover) },
+        {
+          name: 'turbine chokes from',
+          cell: ({ line: { choke } }) =>
+            choke ? `${roundSpeed(choke.speedRpm)}, ${figure(choke.value, 'power')}` : '–',
+        },
+        { name: 'power at goal speed', cell: (s) => figure(figureAt(s.build, s.goal, 'power'), 'power') },
+        { name: 'boost, gauge', cell: (s) => figure(figureAt(s.build, s.goal, 'boost'), 'boost') },
+        {
+          name: 'p3/p_m, gauge',
+          cell: (s) => figure(figureAt(s.build, s.goal, 'back-pressure-gauge'), 'ratio'),
+        },
+        { name: 'power at red line', cell: (s) => figure(figureAt(s.build, s.last, 'power'), 'power') },
+      ]}
+    />
   );
 }
 
@@ -282,7 +263,7 @@ function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
   return (
     <Group title="Turbocharger">
       <ChoiceField
-        label="On the job"
+        label="Fitted"
         hint="compressor, turbine, housing and gate together"
         value={chosen}
         options={options}
@@ -321,16 +302,12 @@ function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
                 value={`${figureNumber(turbine.document.inducer.value, 'bore')} / ${figure(turbine.document.exducer.value, 'bore')}`}
               />
               <div className={fields.rowKeys}>
-                <button type="button" className={fields.plainKey} onClick={() => housings.compare(turbine)}>
+                <Button variant="outlined" size="small" onClick={() => housings.compare(turbine)}>
                   Housings side by side
-                </button>
-                <button
-                  type="button"
-                  className={fields.plainKey}
-                  onClick={() => void putTurbo(null, arrangement)}
-                >
+                </Button>
+                <Button variant="outlined" size="small" onClick={() => void putTurbo(null, arrangement)}>
                   Take the turbine off
-                </button>
+                </Button>
               </div>
               {housings.refusal && (
                 <p role="alert" className={fields.message}>
@@ -360,11 +337,11 @@ export function Gate({
   return (
     <Group title={title}>
       <ChoiceField
-        label="Held by"
+        label="Boost control"
         value={gate.kind}
         options={[
-          { value: 'valve', label: 'a wastegate' },
-          { value: 'vanes', label: 'vanes (variable)' },
+          { value: 'valve', label: 'wastegate' },
+          { value: 'vanes', label: 'variable geometry (VGT)' },
           { value: 'none', label: 'nothing' },
         ]}
         onChoose={(kind) => {
@@ -384,32 +361,23 @@ export function Gate({
           />
           <ChoiceField
             path={`${path}.gate.reference`}
-            label="Controlled by"
+            label="Actuator control"
             options={[
-              { value: 'spring', label: 'its spring alone' },
+              { value: 'spring', label: 'spring only' },
               { value: 'controlled', label: 'a controller' },
-              { value: 'dome', label: 'pressure on both sides' },
+              { value: 'dome', label: 'dual-port actuator' },
             ]}
           />
-          <QuantityField path={`${path}.gate.bore`} label="Bore of the seat" />
-          <QuantityField
-            path={`${path}.gate.flowCoefficient`}
-            label="Flow coefficient"
-            hint="of the open valve"
-          />
-          <QuantityField
-            path={`${path}.gate.springGauge`}
-            label="Spring"
-            hint="boost at which it cracks"
-            basis="gauge"
-          />
-          <QuantityField path={`${path}.gate.diaphragm`} label="Diaphragm" hint="effective diameter" />
+          <QuantityField path={`${path}.gate.bore`} />
+          <QuantityField path={`${path}.gate.flowCoefficient`} hint="of the open valve" />
+          <QuantityField path={`${path}.gate.springGauge`} hint="boost at which it cracks" basis="gauge" />
+          <QuantityField path={`${path}.gate.diaphragm`} hint="effective diameter" />
         </>
       )}
       {gate.kind === 'vanes' && (
         <>
-          <QuantityField path={`${path}.gate.closed`} label="Area, vanes shut" hint="of the housing’s" />
-          <QuantityField path={`${path}.gate.open`} label="Area, vanes open" hint="of the housing’s" />
+          <QuantityField path={`${path}.gate.closed`} hint="of the housing’s" />
+          <QuantityField path={`${path}.gate.open`} hint="of the housing’s" />
         </>
       )}
     </Group>
@@ -421,18 +389,10 @@ function Exhaust({ at }: { at: `setups.${number}.exhaust` }) {
   const isDivided = useJobState((s) => s.draft.setups[setupIndex]!.exhaust.manifold === 'divided');
   return (
     <Group title="Exhaust">
-      <QuantityField
-        path={`${at}.share`}
-        label="Heat in the exhaust"
-        hint="of what is released, at best timing"
-      />
-      <QuantityField path={`${at}.retard`} label="Spark later than best" />
-      <QuantityField
-        path={`${at}.heatLoss`}
-        label="Port and manifold lose"
-        hint="per degree over their wall"
-      />
-      <QuantityField path={`${at}.wall`} label="Their wall" />
+      <QuantityField path={`${at}.share`} hint="of what is released, at best timing" />
+      <QuantityField path={`${at}.retard`} />
+      <QuantityField path={`${at}.heatLoss`} hint="per degree over their wall" />
+      <QuantityField path={`${at}.wall`} />
       <ChoiceField
         path={`${at}.manifold`}
         label="Manifold"
@@ -441,7 +401,7 @@ function Exhaust({ at }: { at: `setups.${number}.exhaust` }) {
           { value: 'divided', label: 'divided' },
         ]}
       />
-      {isDivided && <QuantityField path={`${at}.pulse`} label="Pulses add" hint="times the turbine’s work" />}
+      {isDivided && <QuantityField path={`${at}.pulse`} hint="times the turbine’s work" />}
     </Group>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import type { Induction } from '@/core/job/schema/job';
 import { arrangementOf, exhaustDriveOf } from '@/core/job/chargers';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { candidateKey } from '@/core/selection/candidate';
-import { schoolPicks, type Ranked, type School } from '@/core/selection/order';
-import { nearestFifty } from '@/core/units/nearest';
+import { schoolPicks, type School } from '@/core/selection/order';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
@@ -32,7 +33,7 @@ const schools: Record<School, { letter: string; name: string }> = {
 /** Every turbocharger of the library on this job: alone, as twins and in pairs, best first, with the trade-off drawn. */
 export default function TurboRankPart() {
   const { answer, setupIndex } = useJob();
-  const { figure } = useWords();
+  const { figure, roundSpeed } = useWords();
   const ranking = useRanking('turbochargers');
   const put = usePutPair();
   const [shown, setShown] = useState(FIRST);
@@ -50,7 +51,7 @@ export default function TurboRankPart() {
     return found;
   }, [picks]);
   const onJob = useMemo(() => keyOnJob(induction), [induction]);
-  if (!answer) return <p className={frame.lead}>No answer yet: mend what contradicts itself first.</p>;
+  if (!answer) return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   const place = rows.findIndex((r) => r.key === chosen);
   const most = Math.max(shown, place + 1);
   return (
@@ -62,14 +63,14 @@ export default function TurboRankPart() {
       <p className={styles.state} role="status">
         <State ranking={ranking} />
         {(ranking.phase === 'failed' || ranking.phase === 'stopped') && (
-          <button type="button" className={styles.plain} onClick={ranking.retry}>
+          <Button variant="inline" onClick={ranking.retry}>
             {ranking.phase === 'failed' ? 'Try again' : 'Go on'}
-          </button>
+          </Button>
         )}
         {(ranking.phase === 'screening' || ranking.phase === 'matching') && (
-          <button type="button" className={styles.plain} onClick={ranking.stop}>
+          <Button variant="inline" onClick={ranking.stop}>
             Stop
-          </button>
+          </Button>
         )}
       </p>
       {rows.length > 0 && (
@@ -91,7 +92,7 @@ export default function TurboRankPart() {
             </span>
           </p>
           {picks.length > 0 && (
-            <ul className={styles.picks} aria-label="What each school would pick">
+            <ul className={styles.picks} aria-label="Recommended by strategy">
               {picks.map(({ school, row, why }) => (
                 <li key={school}>
                   <b>
@@ -100,71 +101,75 @@ export default function TurboRankPart() {
                   <span>
                     {row.name}. <Say reason={why} />
                   </span>
-                  <button type="button" className={charger.clear} onClick={() => setChosen(row.key)}>
+                  <Button variant="inline" onClick={() => setChosen(row.key)}>
                     show
-                  </button>
-                  <button type="button" className={charger.clear} onClick={() => void put(row)}>
-                    take it
-                  </button>
+                  </Button>
+                  <Button variant="inline" onClick={() => void put(row)}>
+                    use this
+                  </Button>
                 </li>
               ))}
             </ul>
           )}
         </>
       )}
-      <div className={charger.wide}>
-        <table className={charger.sizes}>
-          <thead>
-            <tr>
-              {[
-                '',
-                'turbo',
-                'boost begins',
-                'full from',
-                'time to full',
-                'room for',
-                'efficiency',
-                'surge margin',
-                'shaft',
-                'price',
-                '',
-              ].map((name, i) => (
-                <th key={`${name}${i}`} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody className={ranking.stale ? styles.stale : undefined}>
-            {rows.slice(0, most).map((r, i) => (
-              <Row
-                key={r.key}
-                row={r}
-                place={i + 1}
-                isOnJob={r.key === onJob}
-                isChosen={r.key === chosen}
-                letter={letters.get(r.key)}
-                onUse={() => void put(r)}
-              />
-            ))}
-          </tbody>
-        </table>
+      <div className={ranking.stale ? styles.stale : undefined}>
+        <FigureTable
+          caption="Turbochargers, best first"
+          unseen
+          rows={rows.slice(0, most)}
+          keyOf={(r) => r.key}
+          isCurrent={(r) => r.key === onJob}
+          className={(r) =>
+            r.pass === 'screened' ? styles.coarse : r.key === chosen ? styles.chosen : undefined
+          }
+          columns={[
+            {
+              name: 'turbocharger',
+              cell: (r) => (
+                <>
+                  {rows.indexOf(r) + 1}. {letters.has(r.key) && <b>{letters.get(r.key)} </b>}
+                  {r.name}
+                  {r.pass === 'screened' && <small> coarse</small>}
+                  <small className={r.state === 'over' ? charger.bad : undefined}>
+                    <StateMark state={r.state} size={10} /> <Say reason={r.reason} form="row" />
+                  </small>
+                </>
+              ),
+            },
+            { name: 'boost threshold', cell: (r) => roundSpeed(r.threshold) },
+            { name: 'full boost from', cell: (r) => roundSpeed(r.fullFrom) },
+            { name: 'time to full boost', cell: (r) => figure(r.time, 'shortTime') },
+            { name: 'power potential', cell: (r) => figure(r.potential || null, 'power') },
+            { name: 'mean efficiency', cell: (r) => figure(r.efficiency, 'share') },
+            { name: 'surge margin', cell: (r) => figure(r.surge?.margin, 'share') },
+            { name: 'shaft speed, of max', cell: (r) => figure(r.fastest || null, 'share') },
+            { name: 'price', cell: (r) => (r.price === null ? '–' : formatNumber(r.price, 0)) },
+            {
+              name: '',
+              cell: (r) =>
+                r.key === onJob ? (
+                  'fitted'
+                ) : (
+                  <Button variant="inline" onClick={() => void put(r)}>
+                    use this
+                  </Button>
+                ),
+            },
+          ]}
+        />
       </div>
       {rows.length > most && (
-        <button type="button" className={styles.plain} onClick={() => setShown(most + MORE)}>
+        <Button variant="inline" onClick={() => setShown(most + MORE)}>
           Show {Math.min(MORE, rows.length - most)} more of {rows.length}
-        </button>
+        </Button>
       )}
       {ranking.total > 0 && rows.length === 0 && (
         <p className={styles.state}>
-          None of {ranking.total} passes what you look at.{' '}
-          <button
-            type="button"
-            className={styles.plain}
-            onClick={() => ranking.setPrefs({ ...ranking.prefs, filter: noFilter })}
-          >
-            Look at everything
-          </button>
+          None of {ranking.total} passes the filters.{' '}
+          <Button variant="inline" onClick={() => ranking.setPrefs({ ...ranking.prefs, filter: noFilter })}>
+            Show all
+          </Button>
         </p>
       )}
       <RankingControls drive="exhaust" ranking={ranking} />
@@ -179,7 +184,7 @@ export default function TurboRankPart() {
   );
 }
 
-/** What stands on the job, by the key of the ranking; null where it is none of it. */
+/** What is fitted, by the key of the ranking; null where it is none of it. */
 function keyOnJob(induction: Induction): string | null {
   if (induction.kind === 'none') return null;
   const refs = induction.chargers.flatMap((c) => exhaustDriveOf(c)?.turbocharger ?? []);
@@ -199,53 +204,5 @@ function State({ ranking: { phase, total, matched, rows } }: { ranking: Ranking 
   return `${holding} of ${rows.length} make the goal within every limit${phase === 'matching' ? `; ${matched} of ${total} matched … ` : '. '}`;
 }
 
-type RowProps = {
-  row: Ranked;
-  place: number;
-  isOnJob: boolean;
-  isChosen: boolean;
-  letter: string | undefined;
-  onUse: () => void;
-};
-
-function Row({ row, place, isOnJob, isChosen, letter, onUse }: RowProps) {
-  const { figure } = useWords();
-  const rpm = (value: number | null) => (value === null ? '–' : figure(nearestFifty(value), 'engineSpeed'));
-  const isCoarse = row.pass === 'screened';
-  return (
-    <tr
-      aria-current={isOnJob || undefined}
-      className={isCoarse ? styles.coarse : isChosen ? styles.chosen : undefined}
-    >
-      <td>{place}</td>
-      <td>
-        {letter && <b title="picked by a school">{letter} </b>}
-        {row.name}
-        {isCoarse && <small> coarse</small>}
-        <small className={row.state === 'over' ? `${charger.under} ${charger.bad}` : charger.under}>
-          <StateMark state={row.state} size={10} /> <Say reason={row.reason} form="row" />
-        </small>
-      </td>
-      <td>{rpm(row.threshold)}</td>
-      <td>{rpm(row.fullFrom)}</td>
-      <td>{row.time === null ? '–' : figure(row.time, 'shortTime')}</td>
-      <td>{figure(row.potential || null, 'power')}</td>
-      <td>{figure(row.efficiency, 'share')}</td>
-      <td>{figure(row.surge?.margin ?? null, 'share')}</td>
-      <td>{figure(row.fastest || null, 'share')}</td>
-      <td>{row.price === null ? '–' : formatNumber(row.price, 0)}</td>
-      <td>
-        {isOnJob ? (
-          'on the job'
-        ) : (
-          <button type="button" className={charger.clear} onClick={onUse}>
-            take it
-          </button>
-        )}
-      </td>
-    </tr>
-  );
-}
-
-/** Beside the ranking: what stands on the job, at the selected speed. */
+/** Beside the ranking: what is fitted, at the selected speed. */
 export const TurboRankAside = HotReadings;

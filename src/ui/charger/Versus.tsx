@@ -1,4 +1,7 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import { QuantityInput } from '../fields/QuantityInput';
+import Button from '@mui/material/Button';
 import type { TurboItem } from '@/core/selection/candidate';
 import type { TurbochargerItem } from '@/formats/library-items';
 import { chargerAtEngine, chargerInFront, exhaustDriveOf } from '@/core/job/chargers';
@@ -14,7 +17,6 @@ import {
   type VersusRole,
   type VersusRow,
 } from '@/core/selection/versus';
-import { nearestFifty } from '@/core/units/nearest';
 import { StateMark } from '../frame/icons';
 import { stateWords } from '../frame/states';
 import frame from '../frame/frame.module.css';
@@ -33,6 +35,8 @@ const turbochargerOf = ({ id, revision, turbo }: TurboItem): TurbochargerItem =>
   document: turbo.document,
 });
 
+/** A speed the mean goes from or to. */
+const speed = { quantity: 'engineSpeed', bound: { min: 100, max: 30_000 } } as const;
 const roles: Record<VersusRole, string> = {
   'other-form': 'of half or twice the flow',
   smaller: 'a size down',
@@ -47,7 +51,7 @@ type Line = Omit<VersusRow, 'role' | 'candidate'> & {
 
 /** One against two, small against big: what each costs in the low revs and brings in the high ones, on one sheet. */
 export function Versus({ solved }: { solved: Solved }) {
-  const { figure } = useWords();
+  const { figure, roundSpeed } = useWords();
   const { drawn, setupIndex } = useJob();
   const job = useJobState((s) => s.draft);
   const { items, failed } = useTurboParts();
@@ -109,78 +113,69 @@ export function Versus({ solved }: { solved: Solved }) {
       })),
     ];
   }, [drawn, setupIndex, solved, items, trial, rivals, putTurbo]);
-  const rpm = (value: number | null) => (value === null ? '–' : figure(nearestFifty(value), 'engineSpeed'));
   return (
-    <section aria-label="One against two, small against big">
+    <section aria-label="Single or twin, smaller or larger">
       <h2 className={styles.head}>
-        One against two, small against big
+        Single or twin, smaller or larger
         <small>each solved whole on this engine, with the same trial and the same goal</small>
       </h2>
-      <p className={styles.between}>
-        Mean power between <Rpm label="Mean power from" value={fromRpm} onValue={setFrom} /> and{' '}
-        <Rpm label="Mean power to" value={toRpm} onValue={setTo} /> rpm
-      </p>
+      <div className={styles.between}>
+        <QuantityInput {...speed} label="Mean power from" value={fromRpm} onType={setFrom} />
+        <QuantityInput {...speed} label="Mean power to" value={toRpm} onType={setTo} />
+      </div>
       {failed && (
         <p role="alert" className={styles.bad}>
           Some maps could not be fetched: is the server away?
         </p>
       )}
-      <div className={styles.wide}>
-        <table className={styles.sizes}>
-          <thead>
-            <tr>
-              {[
-                'turbo',
-                'boost begins',
-                'full boost from',
-                'time to full boost',
-                'peak power',
-                'at the red line',
-                'mean between',
-                'back pressure, gauge',
-                'price',
-                'space, about',
-                '',
-                'goal',
-              ].map((name, i) => (
-                <th key={`${name}${i}`} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((l) => (
-              <tr key={l.key} aria-current={l.what === 'this setup' || undefined}>
-                <td>
-                  {l.name}
-                  <small className={styles.under}>{l.what}</small>
-                </td>
-                <td>{rpm(l.figures.threshold)}</td>
-                <td>{rpm(l.figures.fullFrom)}</td>
-                <td>{l.figures.time === null ? 'never' : figure(l.figures.time, 'shortTime')}</td>
-                <td>{figure(l.figures.peak, 'power')}</td>
-                <td>{figure(l.figures.redLine, 'power')}</td>
-                <td>{figure(meanPower(l.powers, fromRpm, toRpm), 'power')}</td>
-                <td>{figure(l.figures.backPressure, 'ratio')}</td>
-                <td>{l.price === null ? '–' : formatNumber(l.price, 0)}</td>
-                <td>{l.space ? `${formatNumber(l.space * 1_000, 1)} L` : '–'}</td>
-                <td>
-                  {l.onUse && (
-                    <button type="button" className={styles.clear} onClick={l.onUse}>
-                      take it
-                    </button>
-                  )}
-                </td>
-                <td className={l.state === 'over' ? styles.bad : styles.ok} style={{ whiteSpace: 'nowrap' }}>
-                  <StateMark state={l.state} size={11} /> {stateWords[l.state]}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {!rivals && own && <p className={frame.lead}>The others are being worked out …</p>}
+      <FigureTable
+        caption="Single or twin, smaller or larger"
+        unseen
+        rows={lines}
+        keyOf={(l) => l.key}
+        isCurrent={(l) => l.what === 'this setup'}
+        columns={[
+          {
+            name: 'turbocharger',
+            cell: (l) => (
+              <>
+                {l.name}
+                <small>{l.what}</small>
+              </>
+            ),
+          },
+          { name: 'boost threshold', cell: (l) => roundSpeed(l.figures.threshold) },
+          { name: 'full boost from', cell: (l) => roundSpeed(l.figures.fullFrom) },
+          {
+            name: 'time to full boost',
+            cell: (l) => (l.figures.time === null ? 'never' : figure(l.figures.time, 'shortTime')),
+          },
+          { name: 'peak power', cell: (l) => figure(l.figures.peak, 'power') },
+          { name: 'power at red line', cell: (l) => figure(l.figures.redLine, 'power') },
+          { name: 'mean power', cell: (l) => figure(meanPower(l.powers, fromRpm, toRpm), 'power') },
+          { name: 'p3/p_m, gauge', cell: (l) => figure(l.figures.backPressure, 'ratio') },
+          { name: 'price', cell: (l) => (l.price === null ? '–' : formatNumber(l.price, 0)) },
+          { name: 'space, about', cell: (l) => (l.space ? `${formatNumber(l.space * 1_000, 1)} L` : '–') },
+          {
+            name: '',
+            cell: (l) =>
+              l.onUse && (
+                <Button variant="inline" onClick={l.onUse}>
+                  use this
+                </Button>
+              ),
+          },
+          {
+            name: 'state',
+            cell: (l) => (
+              <span className={l.state === 'over' ? styles.bad : styles.ok}>
+                <StateMark state={l.state} size={11} /> {stateWords[l.state]}
+              </span>
+            ),
+          },
+        ]}
+      />
+      {!rivals && own && <p className={frame.lead}>The others are calculating …</p>}
       {!own && items && (
         <p className={frame.lead}>
           This one was put together by hand: choose a turbocharger of the library, and the other number of
@@ -192,39 +187,5 @@ export function Versus({ solved }: { solved: Solved }) {
         within it. Space is an estimate from the wheels. Back pressure over boost at the goal.
       </p>
     </section>
-  );
-}
-
-/** An engine speed to be typed; what cannot be read keeps standing and changes nothing. */
-function Rpm({
-  label,
-  value,
-  onValue,
-}: {
-  label: string;
-  value: number;
-  onValue: (rpm: number | null) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? String(value);
-  const read = Number(text.replace(/[\s  ,]/g, ''));
-  const isBad = !(read >= 100 && read <= 30_000);
-  return (
-    <input
-      aria-label={label}
-      className={styles.rpm}
-      inputMode="numeric"
-      maxLength={7}
-      value={text}
-      aria-invalid={isBad}
-      title={isBad ? 'An engine speed between 100 and 30,000 rpm' : undefined}
-      onChange={(e) => {
-        const next = e.currentTarget.value;
-        setTyped(next);
-        const rpm = Number(next.replace(/[\s  ,]/g, ''));
-        if (rpm >= 100 && rpm <= 30_000) onValue(rpm);
-      }}
-      onBlur={() => !isBad && setTyped(null)}
-    />
   );
 }

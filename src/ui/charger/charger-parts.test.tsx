@@ -40,9 +40,9 @@ const plan = (
 describe('the boost asked', () => {
   it('a curve starts from what was asked so far, so that choosing it changes no figure', () => {
     const page = open(plan);
-    choose('Boost is', 'one level');
-    type('Boost', '1.1 bar');
-    choose('Boost is', 'a curve');
+    choose('Boost target type', 'constant');
+    type('Boost target', '1.1 bar');
+    choose('Boost target type', 'curve');
     const { rows, confidence } = boost(page).curve;
     expect(rows.map((r) => r.gauge)).toEqual([110_000, 110_000, 110_000, 110_000]);
     expect(rows.map((r) => r.speedRpm).toSorted((a, b) => a - b)).toEqual(rows.map((r) => r.speedRpm));
@@ -50,7 +50,7 @@ describe('the boost asked', () => {
   });
   it('its points move by keys, within their neighbours; rows are typed, and must rise', () => {
     const page = open(plan);
-    choose('Boost is', 'a curve');
+    choose('Boost target type', 'curve');
     const point = screen.getByRole('slider', { name: 'Point 2 of the boost curve' });
     const before = copyOf(boost(page).curve.rows);
     fireEvent.keyDown(point, { key: 'ArrowUp' });
@@ -64,18 +64,18 @@ describe('the boost asked', () => {
     type('Row 2, speed in rpm', '100');
     expect(screen.getByRole('alert').textContent).toContain('Row 2: the speeds must rise');
     expect(boost(page).curve.rows[1]!.speedRpm).toBe(before[1]!.speedRpm + 500);
-    type('Row 2, boost asked, gauge', '1.4 bar');
+    type('Row 2, boost target, gauge', '1.4 bar');
     expect(boost(page).curve.rows[1]!.gauge).toBeCloseTo(140_000, 6);
   });
   it('by gear: each has its own, one is looked at, and the last can go', () => {
     const page = open(plan);
-    choose('Boost is', 'by gear');
+    choose('Boost target type', 'by gear');
     expect(boost(page).gears).toHaveLength(4);
-    choose('Gear looked at', 'gear 4');
-    type('Gear 4', '0.5 bar');
+    choose('Selected gear', 'gear 4');
+    type('Boost in gear 4', '0.5 bar');
     expect(boost(page)).toMatchObject({ kind: 'gears', gear: 3 });
-    press('Take the last out');
-    // The gear looked at is gone: the one below it is looked at.
+    press('Remove the last');
+    // The selected gear is gone: the one below it is looked at.
     expect(boost(page)).toMatchObject({ gear: 2 });
     press('Add a gear');
     expect(boost(page).gears).toHaveLength(4);
@@ -89,22 +89,22 @@ describe('pipes', () => {
     const places = () => screen.getAllByRole('region').map((part) => part.getAttribute('aria-label'));
     const before = places();
     press(`+ ${lossNames.filter}`);
-    expect(places().filter((p) => p === 'Filter')).toHaveLength(
-      before.filter((p) => p === 'Filter').length + 1,
+    expect(places().filter((p) => p === 'Air filter')).toHaveLength(
+      before.filter((p) => p === 'Air filter').length + 1,
     );
-    expect(places()[0]).toBe('Filter');
+    expect(places()[0]).toBe('Air filter');
     press(`+ ${lossNames.charge}`);
     const charge = page.job().setups[0]!.plumbing.findIndex((l) => l.place === 'charge');
     const part = within(screen.getByRole('region', { name: 'Charge pipe' }));
-    fireEvent.change(part.getByLabelText('Given by'), { target: { value: 'pipe' } });
+    fireEvent.change(part.getByLabelText('Loss given by'), { target: { value: 'pipe' } });
     expect(page.job().setups[0]!.plumbing[charge]).toMatchObject({
       from: 'pipe',
       bends: { confidence: 'guess' },
     });
-    fireEvent.change(part.getByLabelText('Bore', { exact: true }), { target: { value: '30 mm' } });
-    const mach = part.getByText('Mach number').parentElement!;
+    fireEvent.change(part.getByLabelText('Minimum bore', { exact: true }), { target: { value: '30 mm' } });
+    const mach = part.getAllByText('Mach number')[0]!.parentElement!;
     expect(mach.textContent).toMatch(/✕ 0\.[3-9]|✕ [1-9]/);
-    fireEvent.click(part.getByRole('button', { name: 'take out' }));
+    fireEvent.click(part.getByRole('button', { name: 'remove' }));
     expect(page.job().setups[0]!.plumbing.some((l) => l.place === 'charge')).toBe(false);
   });
 });
@@ -115,9 +115,9 @@ describe('a spot check', () => {
     job.setups[0]!.readings = {};
     const page = open(<SpotPart />, job);
     expect(screen.queryByRole('table')).toBeNull();
-    type('Engine speed', String(job.brief.goal.speedRpm.value));
-    type('Boost in the manifold', '1.2 bar');
-    type('After the compressor', '1.3 bar');
+    type('Engine speed at reading', String(job.brief.goal.speedRpm.value));
+    type('Measured boost', '1.2 bar');
+    type('Measured compressor outlet pressure', '1.3 bar');
     const row = () =>
       rowsOf('What follows from them').find((r) => r[0] === 'Lost between compressor and manifold')!;
     // 1.3 − 1.2 bar: by hand.
@@ -128,9 +128,9 @@ describe('a spot check', () => {
     const job = sampleTurboJob(0);
     job.setups[0]!.readings = {};
     open(<SpotPart />, job);
-    type('Engine speed', String(job.brief.goal.speedRpm.value));
-    type('Boost in the manifold', '1.4 bar');
-    type('After the compressor', '1.1 bar');
+    type('Engine speed at reading', String(job.brief.goal.speedRpm.value));
+    type('Measured boost', '1.4 bar');
+    type('Measured compressor outlet pressure', '1.1 bar');
     expect(screen.getByRole('list', { name: 'Readings that contradict each other' })).toBeTruthy();
   });
 });
@@ -145,7 +145,7 @@ describe('other sites', () => {
     const number = (text: string) => Number(text.replaceAll(',', '').match(/-?[\d.]+/)![0]);
     expect(rows.length).toBeGreaterThan(2);
     // Higher up the air is thinner: ICAO Doc 7488, whatever the weather of these venues.
-    const byHeight = rows.toSorted((a, b) => number(a[at('height')]!) - number(b[at('height')]!));
+    const byHeight = rows.toSorted((a, b) => number(a[at('altitude')]!) - number(b[at('altitude')]!));
     const pressures = byHeight.map((row) => number(row[at('pressure')]!));
     expect(pressures).toEqual(pressures.toSorted((a, b) => b - a));
   });
@@ -159,7 +159,7 @@ describe('one or two', () => {
     job.setups = [job.setups[1]!];
     const page = openInJob(job, <PairPart />);
     expect(page.job().setups[0]!.induction).toMatchObject({ chargers: [{}, {}] });
-    expect(screen.getByRole('heading', { name: /^Low-pressure stage/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: /^Low-pressure \(LP\) stage/ })).toBeTruthy();
     const said = screen
       .getByRole('heading', { level: 2, name: /in front of/ })
       .textContent!.replaceAll('\u00a0', ' ');
@@ -173,16 +173,16 @@ describe('one or two', () => {
     const job = groomer();
     job.setups = [job.setups[1]!];
     openInJob(job, <PairAside />);
-    choose('Stage at the engine', 'always works');
+    choose('HP stage', 'always in series');
     expect(screen.queryByLabelText('Passed by from')).toBeNull();
-    choose('Stage at the engine', 'passed by from a speed');
-    expect(field('Passed by from').value).not.toBe('');
+    choose('HP stage', 'bypassed above a speed');
+    expect(field('HP bypass opens at').value).not.toBe('');
   });
   it('twins stand for the same flow in two halves', () => {
     const page = open(<PairAside />);
-    choose('Put together as', 'parallel twins');
+    choose('Arrangement', 'parallel twins');
     expect(chargerAtEngine(page.job().setups[0]!)!.count).toBe(2);
-    choose('Put together as', 'one');
+    choose('Arrangement', 'one');
     expect(chargerAtEngine(page.job().setups[0]!)!.count).toBe(1);
   });
 });

@@ -1,9 +1,11 @@
 'use client';
+
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { standardPressure } from '@/core/air/standard-atmosphere';
 import { padLines, type PadContext, type PadField, type PadLine } from '@/core/claims/claims';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { Choice } from '../fields/Choice';
 import { QuantityInput } from '../fields/QuantityInput';
 import { Cross } from '../frame/icons';
 import { Sheet } from '../frame/Sheet';
@@ -11,6 +13,8 @@ import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import type { Sent } from './ClaimPad';
 import styles from './claims.module.css';
+
+const fuelOptions = fuelIds.map((value) => ({ value, label: fuelOf(value).name }));
 
 type Given = Record<string, number | undefined>;
 
@@ -37,16 +41,7 @@ export default function PadDialog({ context: first, send, onClose }: Props) {
       }
     >
       <p className={styles.fuel}>
-        <label>
-          Fuel{' '}
-          <select value={fuel} onChange={(e) => setFuel(e.target.value as FuelId)}>
-            {fuelIds.map((id) => (
-              <option key={id} value={id}>
-                {fuelOf(id).name}
-              </option>
-            ))}
-          </select>
-        </label>
+        Fuel <Choice label="Fuel" value={fuel} options={fuelOptions} onChoose={setFuel} />
       </p>
       <div className={styles.lines}>
         {padLines.map((line) => (
@@ -96,9 +91,9 @@ function Line({ line, context, send }: LineProps) {
         {line.title}
         <small>{line.ask}</small>
         {!isEmpty && (
-          <button type="button" className={styles.clear} onClick={() => change({})}>
+          <Button variant="inline" onClick={() => change({})}>
             clear
-          </button>
+          </Button>
         )}
       </h3>
       {line.fields.map((field) => {
@@ -127,14 +122,13 @@ function Line({ line, context, send }: LineProps) {
               onType={(next) => change({ ...given, [field.key]: next ?? undefined })}
             />
             {send && field.target && known !== undefined && !impossible && (
-              <button
-                type="button"
-                className={styles.send}
+              <Button
+                variant="inline"
                 aria-label={`${field.label} ${figure(known, field.quantity)} into the job`}
                 onClick={() => take(field, known)}
               >
                 into the job
-              </button>
+              </Button>
             )}
           </div>
         );

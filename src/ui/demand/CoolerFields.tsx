@@ -24,15 +24,8 @@ export function CoolerFields({ label = 'Kind', path, cooler: { kind } }: Props) 
       />
       {kind !== 'none' && (
         <>
-          <QuantityField
-            path={`${path}.effectiveness`}
-            label="Effectiveness"
-            hint="charge side, as two thermometers show"
-          />
-          <QuantityField
-            path={`${path}.coolantRise`}
-            label={kind === 'air' ? 'Cooling air above the day’s' : 'Water above the day’s air'}
-          />
+          <QuantityField path={`${path}.effectiveness`} hint="charge side, as two thermometers show" />
+          <QuantityField path={`${path}.coolantRise`} />
         </>
       )}
     </>

@@ -1,12 +1,14 @@
 'use client';
+import { boostKindOptions } from '../words/changes';
+import type { Quantity } from '@/core/units/quantities';
+import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { chargerAtEngine, chargerPath } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import Button from '@mui/material/Button';
-import { useCallback, useDeferredValue, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { Setup } from '@/core/job/schema/job';
 import { nearestFifty } from '@/core/units/nearest';
-import type { BoostKind } from '@/core/job/schema/setup-choices';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
@@ -42,7 +44,7 @@ export default function DemandBench() {
   return (
     <>
       <div className={frame.picture}>
-        {answer ? <PicturesAtSpeed /> : <p>No demand yet: mend what contradicts itself first.</p>}
+        {answer ? <PicturesAtSpeed /> : <p>No demand yet: fix the conflicting inputs first.</p>}
       </div>
       <aside className={frame.column}>
         <Headline answer={answer} />
@@ -65,6 +67,27 @@ export default function DemandBench() {
 /** Speeds are no more certain than to the nearest 50 rpm. */
 const near = (speedRpm: number | null | undefined) => (speedRpm == null ? null : nearestFifty(speedRpm));
 
+const schoolColumns: FigureColumn<{ name: string; hint: string; value: ReactNode; note: ReactNode }>[] = [
+  {
+    name: 'method',
+    cell: ({ name, hint }) => (
+      <>
+        {name}
+        <small>{hint}</small>
+      </>
+    ),
+  },
+  {
+    name: 'power',
+    cell: ({ value, note }) => (
+      <>
+        {value}
+        {note && <small>{note}</small>}
+      </>
+    ),
+  },
+];
+
 /** How boost is asked for; what a turbine decides is read off the match instead of guessed. */
 function BoostPlan({
   setup,
@@ -79,20 +102,18 @@ function BoostPlan({
   const { kind } = setup.boost;
   const turbo = answer?.sweep.turbo;
   const goal = answer?.sweep.goalPoint;
-  const kinds: { value: BoostKind; label: string }[] = [
-    { value: 'goal', label: 'as the goal needs' },
-    { value: 'level', label: 'a level' },
-  ];
-  if (kind === 'curve') kinds.push({ value: 'curve', label: 'a curve' });
-  if (kind === 'gears') kinds.push({ value: 'gears', label: 'by gear' });
+  // Curves and gears are given on the Charger; here they are shown where one is chosen.
+  const kinds = boostKindOptions.filter(
+    ({ value }) => value === 'goal' || value === 'level' || value === kind,
+  );
   return (
-    <Group title="Boost plan">
-      <ChoiceField path={`${at}.boost.kind`} label="Boost is" options={kinds} />
-      {kind === 'level' && <QuantityField path={`${at}.boost.levelGauge`} label="Boost" basis="gauge" />}
+    <Group title="Boost target">
+      <ChoiceField path={`${at}.boost.kind`} label="Boost target type" options={kinds} />
+      {kind === 'level' && <QuantityField path={`${at}.boost.levelGauge`} basis="gauge" />}
       {kind === 'goal' && (
         <ChoiceField
           path={`${at}.boost.hold`}
-          label="Above the goal’s speed hold"
+          label="Above the power-goal speed, hold"
           options={[
             { value: 'pressure', label: 'manifold pressure' },
             { value: 'torque', label: 'torque' },
@@ -106,11 +127,11 @@ function BoostPlan({
       {turbo ? (
         <>
           <Reading
-            label="Boost begins at"
+            label="Boost threshold"
             hint="as matched"
             value={figure(near(turbo.threshold), 'engineSpeed')}
           />
-          <Reading label="Full from" hint="as matched" value={figure(near(turbo.fullFrom), 'engineSpeed')} />
+          <Reading label="Full boost" hint="as matched" value={figure(near(turbo.fullFrom), 'engineSpeed')} />
           <Reading
             label="Back pressure over manifold pressure"
             hint="absolute, at the goal, as matched"
@@ -119,22 +140,10 @@ function BoostPlan({
         </>
       ) : (
         <>
-          <QuantityField
-            path={`${at}.boost.onsetRpm`}
-            label="Boost begins at"
-            hint="until a turbine is matched"
-          />
-          <QuantityField path={`${at}.boost.fullRpm`} label="Full from" />
-          <QuantityField
-            path={`${at}.efficiencyGuess`}
-            label="Compressor efficiency"
-            hint="until a map is chosen"
-          />
-          <QuantityField
-            path={`${at}.backPressureRatio`}
-            label="Back pressure over manifold pressure"
-            hint="absolute; until a turbine is matched"
-          />
+          <QuantityField path={`${at}.boost.onsetRpm`} hint="until a turbine is matched" />
+          <QuantityField path={`${at}.boost.fullRpm`} />
+          <QuantityField path={`${at}.efficiencyGuess`} hint="until a map is chosen" />
+          <QuantityField path={`${at}.backPressureRatio`} hint="absolute; until a turbine is matched" />
         </>
       )}
     </Group>
@@ -168,52 +177,55 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
   const { fuelFlow, thumbLow, thumbHigh, wheels } = point.power;
   const inBand = fuelFlow >= thumbLow && fuelFlow <= thumbHigh;
   const [low, high] = build.fuel.horsepowerPerPound;
+  const at = point.speedRpm;
+  const rows = [
+    {
+      name: 'Fuel flow',
+      hint: 'air over AFR and BSFC, flywheel',
+      value: (
+        <Fig id="power" speedRpm={at}>
+          {figure(fuelFlow, 'power')}
+        </Fig>
+      ),
+      note: (
+        <>
+          <Fig id="wheel-power" speedRpm={at}>
+            {figure(wheels, 'power')}
+          </Fig>{' '}
+          at the wheels
+        </>
+      ),
+    },
+    {
+      name: 'Rule of thumb',
+      hint: `${low} to ${high} hp per lb/min: common practice`,
+      value: (
+        <Fig id="thumb-power" speedRpm={at}>
+          {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
+        </Fig>
+      ),
+      note: inBand ? 'the methods agree' : 'the methods disagree: check λ and BSFC',
+    },
+    {
+      name: 'Naturally aspirated',
+      hint: 'no charger',
+      value: (
+        <Fig id="alone-power" speedRpm={at}>
+          {figure(point.alonePower, 'power')}
+        </Fig>
+      ),
+      note: null,
+    },
+  ];
   return (
-    <table className={styles.schools}>
-      <caption className="unseen">Power at the goal’s speed by each school</caption>
-      <tbody>
-        <tr>
-          <th scope="row">
-            Fuel flow<small>air over AFR and BSFC, flywheel</small>
-          </th>
-          <td>
-            <Fig id="power" speedRpm={point.speedRpm}>
-              {figure(fuelFlow, 'power')}
-            </Fig>
-            <small>
-              <Fig id="wheel-power" speedRpm={point.speedRpm}>
-                {figure(wheels, 'power')}
-              </Fig>{' '}
-              at the wheels
-            </small>
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">
-            Rule of thumb
-            <small>
-              {low} to {high} hp per lb/min: common practice
-            </small>
-          </th>
-          <td>
-            <Fig id="thumb-power" speedRpm={point.speedRpm}>
-              {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
-            </Fig>
-            <small>{inBand ? 'the two agree' : 'the two part: look at λ and BSFC'}</small>
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">
-            The day’s air alone<small>no charger</small>
-          </th>
-          <td>
-            <Fig id="alone-power" speedRpm={point.speedRpm}>
-              {figure(point.alonePower, 'power')}
-            </Fig>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <FigureTable
+      headless
+      unseen
+      caption="Power at the goal speed by each method"
+      rows={rows}
+      keyOf={({ name }) => name}
+      columns={schoolColumns}
+    />
   );
 }
 
@@ -253,7 +265,7 @@ function Pictures({ solved }: { solved: Solved }) {
       </h2>
       <Panel
         title="Manifold pressure"
-        unit={`${symbol('pressure')} abs; thin: the day’s air`}
+        unit={`${symbol('pressure')} abs; thin: ambient`}
         plot={<Plot {...common} series={curves.manifold} />}
         reads={reads(
           ['manifold-pressure', 'manifold, abs'],
@@ -275,7 +287,7 @@ function Pictures({ solved }: { solved: Solved }) {
       />
       <Panel
         title="Power at the flywheel"
-        unit={`${symbol('power')}, by fuel flow; thin: the day’s air alone`}
+        unit={`${symbol('power')}, by fuel flow; thin: ambient alone`}
         plot={<Plot {...common} series={curves.power} level={level} />}
         reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'air alone'])}
       />
@@ -285,78 +297,48 @@ function Pictures({ solved }: { solved: Solved }) {
 }
 
 function SweepTable({ solved }: { solved: Solved }) {
-  const { symbol } = useWords();
+  const { figureNumber, symbol } = useWords();
   const [all, setAll] = useState(false);
   const { sweep, point } = solved;
   const shown = sweep.points.filter((p) => all || p.speedRpm % 500 === 0 || p.speedRpm === point.speedRpm);
+  // Kept while the speed moves: then only the row that is left and the one that is reached are drawn.
+  const columns = useMemo((): FigureColumn<OperatingPoint>[] => {
+    const column = (name: string, quantity: Quantity, of: (p: OperatingPoint) => number, basis = '') => ({
+      name: `${name}${symbol(quantity) && `, ${symbol(quantity)}${basis}`}`,
+      cell: (p: OperatingPoint) => (p.status.kind === 'failed' ? '–' : figureNumber(of(p), quantity)),
+    });
+    const lost = (id: string) => (p: OperatingPoint) => p.stations.find((s) => s.id === id)?.drop ?? 0;
+    return [
+      { name: 'rpm', cell: (p) => formatNumber(p.speedRpm, 0) },
+      column('airflow', 'massFlow', (p) => p.path.massFlow),
+      column('manifold', 'pressure', (p) => p.manifoldPressure, ' abs'),
+      column('boost', 'boost', (p) => p.boostGauge, ' gauge'),
+      column('pressure ratio', 'ratio', (p) => p.pressureRatio),
+      column('corrected flow', 'massFlow', (p) => engineCharger(p.path).correctedFlow),
+      column('air filter loss', 'pressureDrop', lost('filter')),
+      column('cooler loss', 'pressureDrop', lost('cooler')),
+      column('compressor outlet', 'temperature', (p) => engineCharger(p.path).outlet.temperature),
+      column('charge', 'temperature', (p) => p.path.manifold.temperature),
+      column('power', 'power', (p) => p.power.fuelFlow),
+      { name: `NA power, ${symbol('power')}`, cell: (p) => figureNumber(p.alonePower, 'power') },
+    ];
+  }, [figureNumber, symbol]);
   return (
     <>
       <div className={styles.sweepHead}>
-        <h2 className={styles.title}>The line in figures</h2>
+        <h2 className={styles.title}>Sweep table</h2>
         <Button variant="outlined" size="small" onClick={() => setAll(!all)}>
           {all ? 'Every 500 rpm' : 'Every speed'}
         </Button>
       </div>
-      <div className={styles.scroll}>
-        <table className={styles.sweep}>
-          <thead>
-            <tr>
-              {[
-                'rpm',
-                `air, ${symbol('massFlow')}`,
-                `manifold, ${symbol('pressure')} abs`,
-                `boost, ${symbol('boost')} gauge`,
-                'pressure ratio',
-                `corrected, ${symbol('massFlow')}`,
-                `filter, ${symbol('pressureDrop')}`,
-                `cooler, ${symbol('pressureDrop')}`,
-                `out, ${symbol('temperature')}`,
-                `charge, ${symbol('temperature')}`,
-                `power, ${symbol('power')}`,
-                `alone, ${symbol('power')}`,
-              ].map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((p) => (
-              <SweepRow key={p.speedRpm} p={p} current={p.speedRpm === point.speedRpm} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <FigureTable
+        caption="Sweep table"
+        unseen
+        rows={shown}
+        keyOf={(p) => p.speedRpm}
+        isCurrent={(p) => p.speedRpm === point.speedRpm}
+        columns={columns}
+      />
     </>
-  );
-}
-
-function SweepRow({ p, current }: { p: OperatingPoint; current: boolean }) {
-  const { figureNumber } = useWords();
-  const drop = (id: string) => p.stations.find((s) => s.id === id)?.drop;
-  const failed = p.status.kind === 'failed';
-  const cells = failed
-    ? ['–', '–', '–', '–', '–', '–', '–', '–', '–', '–', figureNumber(p.alonePower, 'power')]
-    : [
-        figureNumber(p.path.massFlow, 'massFlow'),
-        figureNumber(p.manifoldPressure, 'pressure'),
-        figureNumber(p.boostGauge, 'boost'),
-        figureNumber(p.pressureRatio, 'ratio'),
-        figureNumber(engineCharger(p.path).correctedFlow, 'massFlow'),
-        figureNumber(drop('filter') ?? 0, 'pressureDrop'),
-        figureNumber(drop('cooler') ?? 0, 'pressureDrop'),
-        figureNumber(engineCharger(p.path).outlet.temperature, 'temperature'),
-        figureNumber(p.path.manifold.temperature, 'temperature'),
-        figureNumber(p.power.fuelFlow, 'power'),
-        figureNumber(p.alonePower, 'power'),
-      ];
-  return (
-    <tr aria-current={current || undefined}>
-      <td>{formatNumber(p.speedRpm, 0)}</td>
-      {cells.map((text, i) => (
-        <td key={i}>{text}</td>
-      ))}
-    </tr>
   );
 }

@@ -33,15 +33,15 @@ export function LossFields() {
         if (loss.from === 'pipe')
           return (
             <Group key={`${loss.place}${i}`} title={title}>
-              <p className={frame.foot}>Given by its measures: on the Charger, under Pipes.</p>
+              <p className={frame.foot}>Given by its measures: on the Charger, under Piping.</p>
             </Group>
           );
         return (
           <Group key={`${loss.place}${i}`} title={title}>
-            <QuantityField path={`${at}.drop`} label="Pressure loss" hint={lossHint(loss, figure)} />
+            <QuantityField path={`${at}.drop`} hint={lossHint(loss, figure)} />
             <LossState at={at} />
             {loss.diameter ? (
-              <QuantityField path={`${at}.diameter`} label="Narrowest bore" hint="for the Mach number" />
+              <QuantityField path={`${at}.diameter`} hint="for the Mach number" />
             ) : (
               <Button
                 size="small"

@@ -11,7 +11,7 @@ import styles from './engine.module.css';
 
 const Plot = memo(dynamic(() => import('./BreathingPlot'), { ssr: false }));
 
-/** The breathing curve as it is edited, with its points and the selected speed; of a run its rows and how far they scatter. */
+/** The VE curve as it is edited, with its points and the selected speed; of a run its rows and how far they scatter. */
 export function BreathingChart({ isRun: asked = false }: { isRun?: boolean }) {
   const { figure } = useWords();
   const { speedRpm } = useSpeed();

@@ -23,7 +23,7 @@ type Props = {
   spread: number;
 };
 
-/** The drawing of the breathing curve; loaded when an Engine bench opens. */
+/** The drawing of the VE curve; loaded when an Engine bench opens. */
 export default function BreathingPlot({ line, points, selected, spread }: Props) {
   const data = spread ? line.map((p) => ({ ...p, band: [p.ve * (1 - spread), p.ve * (1 + spread)] })) : line;
   const values = [...line, ...points].map((p) => p.ve);

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useId, useState } from 'react';
 import { parseQuantity } from '@/core/units/parse';
 import { unitsOf } from '@/core/units/quantities';
+import { RowsTable } from '../table/RowsTable';
 import { useJobState, useJobStore } from '../store/solved';
 import { fieldText } from '../words/format';
 import styles from './engine.module.css';
@@ -42,7 +43,7 @@ export function checkRows(rows: Row[]): Checked {
   return { ok: true, rows: good };
 }
 
-/** The breathing curve as rows: typed, added, taken away. A wrong cell keeps its text; the curve keeps the last good one. */
+/** The VE curve as rows: typed, added, taken away. A wrong cell keeps its text; the curve keeps the last good one. */
 export default function BreathingTable() {
   const store = useJobStore();
   const rows = useJobState((s) => s.draft.engine.breathing.table.rows);
@@ -80,53 +81,25 @@ export default function BreathingTable() {
   };
   return (
     <>
-      <table className={styles.table}>
-        <caption className="unseen">Breathing table</caption>
-        <thead>
-          <tr>
-            <th scope="col">speed, rpm</th>
-            <th scope="col">volumetric efficiency, %</th>
-            <th scope="col">
-              <span className="unseen">take away</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((row, i) => (
-            <tr key={i}>
-              {(['speed', 'value'] as const).map((cell) => (
-                <td key={cell}>
-                  <input
-                    value={row[cell]}
-                    maxLength={20}
-                    inputMode="decimal"
-                    aria-label={`Row ${i + 1}, ${cell === 'speed' ? 'speed in rpm' : 'volumetric efficiency in per cent'}`}
-                    aria-invalid={wrong?.row === i && wrong.cell === cell}
-                    aria-describedby={wrong?.row === i ? whyId : undefined}
-                    onChange={(e) => edit(i, cell, e.currentTarget.value)}
-                    onBlur={() => finish()}
-                    onKeyDown={(e) => e.key === 'Enter' && finish()}
-                  />
-                </td>
-              ))}
-              <td>
-                <button
-                  type="button"
-                  aria-label={`Take row ${i + 1} away`}
-                  onClick={() =>
-                    change(
-                      shown.filter((_, k) => k !== i),
-                      true,
-                    )
-                  }
-                >
-                  ✕
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <RowsTable
+        caption="VE table"
+        columns={[
+          { key: 'speed', name: 'engine speed, rpm', label: 'speed in rpm' },
+          { key: 'value', name: 'VE, %', label: 'volumetric efficiency in per cent' },
+        ]}
+        rows={shown}
+        wrong={wrong && { row: wrong.row, key: wrong.cell }}
+        whyId={whyId}
+        least={0}
+        onType={edit}
+        onLeave={() => finish()}
+        onRemove={(i) =>
+          change(
+            shown.filter((_, k) => k !== i),
+            true,
+          )
+        }
+      />
       {wrong && (
         <p className={styles.why} id={whyId} role="alert">
           {wrong.why}

@@ -44,31 +44,23 @@ export default function CamPart() {
       <div>
         <Group title="Cam card">
           <ChoiceField
-            label="The card is"
+            label="Cam card"
             value={cam.known ? 'yes' : 'no'}
             onChoose={choose('known')}
             options={[
-              { value: 'no', label: 'not at hand' },
-              { value: 'yes', label: 'at hand' },
+              { value: 'no', label: 'not available' },
+              { value: 'yes', label: 'available' },
             ]}
           />
           {cam.known && (
             <>
-              <QuantityField path="engine.cam.atLift" label="Durations at a lift of" />
-              <QuantityField path="engine.cam.intake" label="Intake duration" />
-              <QuantityField path="engine.cam.exhaust" label="Exhaust duration" />
-              <QuantityField path="engine.cam.intakeLift" label="Intake lift" />
-              <QuantityField path="engine.cam.exhaustLift" label="Exhaust lift" />
-              <QuantityField
-                path="engine.cam.separation"
-                label="Lobe separation"
-                hint="cam degrees, as cards have it"
-              />
-              <QuantityField
-                path="engine.cam.intakeCentre"
-                label="Intake centre"
-                hint="after top dead centre"
-              />
+              <QuantityField path="engine.cam.atLift" />
+              <QuantityField path="engine.cam.intake" />
+              <QuantityField path="engine.cam.exhaust" />
+              <QuantityField path="engine.cam.intakeLift" />
+              <QuantityField path="engine.cam.exhaustLift" />
+              <QuantityField path="engine.cam.separation" hint="cam degrees, as cards have it" />
+              <QuantityField path="engine.cam.intakeCentre" hint="after top dead centre" />
             </>
           )}
         </Group>
@@ -77,7 +69,7 @@ export default function CamPart() {
       {cam.known ? (
         <div>
           <CamDrawing card={card} />
-          <Group title="What the card says">
+          <Group title="Valve events">
             <Reading
               label="Overlap"
               hint={`at ${formatNumber(cam.atLift.value * 1000, 2)} mm of lift`}
@@ -91,28 +83,24 @@ export default function CamPart() {
           {(Object.keys(camSchools) as CamSchool[]).map((school) => (
             <School key={school} school={school} />
           ))}
-          <Group title="What it does to the breathing">
+          <Group title="Effect on the VE curve">
             <ChoiceField
-              label="The chosen shape is"
+              label="VE curve"
               value={cam.movesShape ? 'yes' : 'no'}
               onChoose={choose('movesShape')}
               options={[
-                { value: 'no', label: 'left as it is' },
-                { value: 'yes', label: 'moved by the card' },
+                { value: 'no', label: 'unchanged' },
+                { value: 'yes', label: 'shifted by the cam' },
               ]}
             />
-            <QuantityField
-              path="engine.cam.shapeDuration"
-              label="Card the shape belongs to"
-              hint="intake duration at the same lift"
-            />
+            <QuantityField path="engine.cam.shapeDuration" hint="intake duration at the same lift" />
             <Reading
-              label="Its peak moves by"
+              label="Peak-VE speed shift"
               hint="0.8 % of its speed a degree: common practice, an estimate"
               value={`${effect.speed >= 1 ? '+' : '−'}${formatNumber(Math.abs(effect.speed - 1) * 100, 0)}\u00a0%`}
             />
             <Reading
-              label="Low end"
+              label="Low-speed VE"
               hint="0.3 % a degree of overlap over ten: common practice"
               value={`−${formatNumber((1 - effect.low) * 100, 0)}\u00a0%`}
             />
@@ -180,16 +168,15 @@ function Valves() {
   const lost = seatForce && headDiameter ? boostOnValve(boost, headDiameter.value, seatForce.value) : null;
   const isOver = floats !== null && floats < redLineRpm.value;
   return (
-    <Group title="Intake valve and spring">
+    <Group title="Valve float">
       <QuantityField
         path="engine.valve.mass"
-        label="Moving mass"
         hint="valve, retainer, follower and a third of the spring"
         optional
       />
-      <QuantityField path="engine.valve.seatForce" label="Spring on the seat" optional />
-      <QuantityField path="engine.valve.openForce" label="Spring at full lift" optional />
-      <QuantityField path="engine.valve.headDiameter" label="Valve head" optional />
+      <QuantityField path="engine.valve.seatForce" optional />
+      <QuantityField path="engine.valve.openForce" optional />
+      <QuantityField path="engine.valve.headDiameter" optional />
       {floats !== null && (
         <p id={`${id}-float`} className={isOver ? styles.bad : styles.fit}>
           {isOver ? <Cross size={11} /> : <Tick size={11} />} The spring holds the valve to the lobe up to

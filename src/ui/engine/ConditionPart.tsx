@@ -1,11 +1,15 @@
 'use client';
+import IconButton from '@mui/material/IconButton';
+import CloseIcon from '@mui/icons-material/Close';
+import Button from '@mui/material/Button';
 import { healthChecks } from '@/core/decisions/health';
 import type { Condition } from '@/core/job/schema/engine';
 import { given } from '@/core/documents/input';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
-import { cleanText } from '../fields/clean-text';
+import { Choice } from '../fields/Choice';
+import { TextInput } from '../fields/TextField';
 import fields from '../fields/fields.module.css';
 import { Cross, Tick } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
@@ -13,7 +17,11 @@ import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import styles from './engine.module.css';
 
-const states = { open: 'not looked at', passed: 'passed', failed: 'failed' } as const;
+const states = [
+  { value: 'open', label: 'not checked' },
+  { value: 'passed', label: 'passed' },
+  { value: 'failed', label: 'failed' },
+] as const;
 
 /** What the engine is like today: readings, the weak points of its family, and what it costs the forecast. */
 export default function ConditionPart() {
@@ -34,46 +42,30 @@ export default function ConditionPart() {
     <div className={styles.columns}>
       <div>
         <Group title="Readings">
-          <QuantityField path="engine.condition.hours" label="Hours run" optional />
-          <QuantityField
-            path="engine.condition.oilHotGauge"
-            label="Oil pressure, hot"
-            basis="gauge"
-            optional
-          />
-          <QuantityField path="engine.condition.oilHotRpm" label="Read at" optional />
-          <QuantityField path="engine.condition.blowBy" label="Blow-by" optional />
-          <QuantityField
-            path="engine.condition.blowByLimit"
-            label="Most allowed"
-            hint="the maker’s figure"
-            optional
-          />
+          <QuantityField path="engine.condition.hours" optional />
+          <QuantityField path="engine.condition.oilHotGauge" basis="gauge" optional />
+          <QuantityField path="engine.condition.oilHotRpm" optional />
+          <QuantityField path="engine.condition.blowBy" optional />
+          <QuantityField path="engine.condition.blowByLimit" hint="the maker’s figure" optional />
           <QuantityField
             path="engine.condition.exhaustGauge"
-            label="Before the silencers"
             hint="at full power, behind the turbine if there is one"
             basis="gauge"
             optional
           />
           <ChoiceField
             path="engine.condition.belts"
-            label="Belts"
+            label="Drive belts"
             options={[
-              { value: 'unchecked', label: 'not looked at' },
+              { value: 'unchecked', label: 'not checked' },
               { value: 'good', label: 'good' },
               { value: 'failed', label: 'failed' },
             ]}
           />
         </Group>
-        <Group title="Compression, gauge">
+        <Group title="Compression test, gauge">
           {condition.compression.map((_, i) => (
-            <QuantityField
-              key={i}
-              path={`engine.condition.compression.${i}`}
-              label={`Cylinder ${i + 1}`}
-              basis="gauge"
-            />
+            <QuantityField key={i} path={`engine.condition.compression.${i}`} basis="gauge" />
           ))}
           <Fill
             count={condition.compression.length}
@@ -85,11 +77,7 @@ export default function ConditionPart() {
         </Group>
         <Group title="Leak-down">
           {condition.leakDown.map((_, i) => (
-            <QuantityField
-              key={i}
-              path={`engine.condition.leakDown.${i}`}
-              label={`Leak of cylinder ${i + 1}`}
-            />
+            <QuantityField key={i} path={`engine.condition.leakDown.${i}`} />
           ))}
           <Fill
             count={condition.leakDown.length}
@@ -101,68 +89,52 @@ export default function ConditionPart() {
         </Group>
       </div>
       <div>
-        <Group title="What it costs the forecast">
+        <Group title="Effect on the forecast">
           <QuantityField
             path="engine.condition.factor"
-            label="It makes, of a sound one"
             hint="stated by you; a run of this engine has it in already"
           />
           {answer && loss > 100 && (
             <Reading
-              label="So on the day’s air alone it loses"
+              label="NA power lost"
               hint="at the goal’s speed, flywheel"
               value={figure(loss, 'power')}
             />
           )}
         </Group>
-        <Group title="Weak points of its family">
+        <Group title="Known weak points">
           {condition.weakPoints.map((point, i) => (
             <div key={i} className={fields.listRow}>
-              <input
-                className={fields.text}
-                aria-label={`Weak point ${i + 1}`}
-                maxLength={160}
+              <TextInput
+                path={`engine.condition.weakPoints.${i}.note`}
+                most={160}
                 placeholder="as the shop has noted it"
-                value={point.note}
-                onChange={(e) =>
-                  store
-                    .getState()
-                    .write(`engine.condition.weakPoints.${i}.note`, cleanText(e.currentTarget.value))
-                }
-                onBlur={() => store.getState().commit()}
+                slotProps={{ input: { 'aria-label': `Weak point ${i + 1}` } }}
               />
-              <select
-                aria-label={`Weak point ${i + 1} is`}
+              <Choice
+                label={`Weak point ${i + 1} is`}
                 value={point.state}
-                onChange={(e) =>
-                  edit((c) => void (c.weakPoints[i]!.state = e.target.value as typeof point.state))
-                }
-              >
-                {(Object.keys(states) as (keyof typeof states)[]).map((state) => (
-                  <option key={state} value={state}>
-                    {states[state]}
-                  </option>
-                ))}
-              </select>
-              <button
-                type="button"
-                className={fields.takeAway}
-                aria-label={`Take weak point ${i + 1} out`}
+                options={states}
+                onChoose={(state) => edit((c) => void (c.weakPoints[i]!.state = state))}
+              />
+              <IconButton
+                size="small"
+                aria-label={`Remove weak point ${i + 1}`}
                 onClick={() => edit((c) => void c.weakPoints.splice(i, 1))}
               >
-                ✕
-              </button>
+                <CloseIcon fontSize="inherit" />
+              </IconButton>
             </div>
           ))}
           <div className={fields.rowKeys}>
-            <button
-              type="button"
-              className={fields.plainKey}
+            <Button
+              variant="outlined"
+              size="small"
               disabled={condition.weakPoints.length >= 12}
               onClick={() => edit((c) => void c.weakPoints.push({ note: '', state: 'open' }))}
             >
-              Note a weak point
-            </button>
+              Add a weak point
+            </Button>
           </div>
         </Group>
         <section className={styles.school} aria-label="Checks">
@@ -179,7 +151,7 @@ export default function ConditionPart() {
           <p>
             Usual limits, common practice: cylinders within 15 %, leak-down 20 %, hot oil 10 psi per 1,000
             rpm, 20 kPa before the silencers. A maker’s own figure goes before them. What failed is said on
-            every bench, and nothing that depends on it can be settled.
+            every bench, and nothing that depends on it can be signed off.
           </p>
         </section>
       </div>
@@ -199,13 +171,13 @@ type FillProps = {
 function Fill({ count, cylinders, what, onRead, onClear }: FillProps) {
   return (
     <div className={fields.rowKeys}>
-      <button type="button" className={fields.plainKey} disabled={count === cylinders} onClick={onRead}>
+      <Button variant="outlined" size="small" disabled={count === cylinders} onClick={onRead}>
         Give {what} of {cylinders} {cylinders === 1 ? 'cylinder' : 'cylinders'}
-      </button>
+      </Button>
       {count > 0 && (
-        <button type="button" className={fields.plainKey} onClick={onClear}>
+        <Button variant="outlined" size="small" onClick={onClear}>
           Clear
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -95,7 +95,7 @@ function InFigures() {
       <Group title="In figures">
         <Reading label="Compression ratio" value={figure(build.compressionRatio, 'ratio')} />
         <Reading
-          label="Breathes best"
+          label="Peak VE"
           hint={`from ${sources[breathing.source]}`}
           value={`${figure(best.value, 'share')} at ${figure(nearestFifty(best.speedRpm), 'engineSpeed')}`}
         />

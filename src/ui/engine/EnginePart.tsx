@@ -57,9 +57,9 @@ export function EnginePart() {
     <div className={styles.columns}>
       <div>
         <Group title="Geometry">
-          <QuantityField path="engine.bore" label="Bore" />
-          <QuantityField path="engine.stroke" label="Stroke" />
-          <QuantityField path="engine.cylinders" label="Cylinders" whole />
+          <QuantityField path="engine.bore" />
+          <QuantityField path="engine.stroke" />
+          <QuantityField path="engine.cylinders" whole />
           <ChoiceField
             path="engine.cycle"
             label="Cycle"
@@ -69,45 +69,32 @@ export function EnginePart() {
             ]}
           />
           <ChoiceField
-            label="Compression from"
+            label="Compression ratio from"
             value={engine.volumes.used ? 'volumes' : 'ratio'}
             onChoose={chooseCompression}
             options={[
-              { value: 'ratio', label: 'a stated ratio' },
-              { value: 'volumes', label: 'its volumes' },
+              { value: 'ratio', label: 'stated ratio' },
+              { value: 'volumes', label: 'volumes' },
             ]}
           />
           {engine.volumes.used ? (
             <>
-              <QuantityField path="engine.volumes.chamber" label="Chamber in the head" />
-              <QuantityField
-                path="engine.volumes.crown"
-                label="Piston crown"
-                hint="a dish adds, a dome is negative"
-              />
-              <QuantityField path="engine.volumes.gasketBore" label="Gasket bore" />
-              <QuantityField path="engine.volumes.gasketThickness" label="Gasket thickness" hint="pressed" />
-              <QuantityField
-                path="engine.volumes.deck"
-                label="Piston below the deck"
-                hint="at top dead centre; above it is negative"
-              />
-              <Reading label="So the compression ratio" value={formatNumber(ratio, 2)} />
+              <QuantityField path="engine.volumes.chamber" />
+              <QuantityField path="engine.volumes.crown" hint="a dish adds, a dome is negative" />
+              <QuantityField path="engine.volumes.gasketBore" />
+              <QuantityField path="engine.volumes.gasketThickness" hint="pressed" />
+              <QuantityField path="engine.volumes.deck" hint="at top dead centre; above it is negative" />
+              <Reading label="Resulting compression ratio" value={formatNumber(ratio, 2)} />
             </>
           ) : (
-            <QuantityField path="engine.compressionRatio" label="Compression ratio" />
+            <QuantityField path="engine.compressionRatio" />
           )}
           {engine.cycle === 'two-stroke' && (
             <>
-              <QuantityField
-                path="engine.exhaustPort"
-                label="Exhaust port’s upper edge"
-                hint="above bottom dead centre"
-                optional
-              />
+              <QuantityField path="engine.exhaustPort" hint="above bottom dead centre" optional />
               {engine.exhaustPort && (
                 <Reading
-                  label="Compression from port closing"
+                  label="Trapped compression ratio"
                   value={formatNumber(
                     trappedCompressionRatio(ratio, engine.stroke.value, engine.exhaustPort.value),
                     2,
@@ -118,9 +105,9 @@ export function EnginePart() {
           )}
         </Group>
         <Group title="Speeds">
-          <QuantityField path="engine.redLineRpm" label="Red line" />
-          <QuantityField path="engine.idleRpm" label="Idle" />
-          <QuantityField path="engine.rodLength" label="Rod length" hint="centre to centre" optional />
+          <QuantityField path="engine.redLineRpm" />
+          <QuantityField path="engine.idleRpm" />
+          <QuantityField path="engine.rodLength" hint="centre to centre" optional />
           <Reading
             label="Mean piston speed at the red line"
             hint={pistonWords(pistonSpeed)}
@@ -128,7 +115,7 @@ export function EnginePart() {
           />
           {engine.rodLength && (
             <Reading
-              label="Piston’s acceleration there"
+              label="Piston acceleration at red line"
               hint="at top dead centre: what the rod bolts hold"
               value={figure(
                 pistonAcceleration(engine.stroke.value, engine.rodLength.value, engine.redLineRpm.value),
@@ -137,49 +124,39 @@ export function EnginePart() {
             />
           )}
         </Group>
-        <Group title="What moves the breathing">
+        <Group title="VE corrections">
           {engine.cycle === 'two-stroke' && (
             <QuantityField
               path="engine.trappingEfficiency"
-              label="Trapping efficiency"
               hint={`share of the delivered air that stays in; perfect mixing would keep ${figure(
                 perfectMixingTrapping(delivery),
                 'share',
               )}`}
             />
           )}
-          <QuantityField
-            path="engine.evaporatedShare"
-            label="Fuel evaporated before the valve"
-            hint="0 for direct injection and diesels"
-          />
+          <QuantityField path="engine.evaporatedShare" hint="0 for direct injection and diesels" />
           <QuantityField
             path="engine.breathing.temperatureExponent"
-            label="Charge temperature exponent"
             hint="flow at a fixed pressure falls with about √T: 0.5"
           />
         </Group>
       </div>
       <div>
-        <Group title="Breathing curve">
+        <Group title="VE curve">
           <ChoiceField
             path="engine.breathing.source"
-            label="Given as"
+            label="VE curve source"
             options={[
-              { value: 'shape', label: 'a shape and its peak' },
-              { value: 'table', label: 'a typed table' },
+              { value: 'shape', label: 'shape and peak' },
+              { value: 'table', label: 'table' },
               { value: 'baseline', label: 'a measured run' },
             ]}
           />
           {breathing.source === 'shape' && (
             <>
               <ChoiceField path="engine.breathing.shape.id" label="Shape" options={shapeOptions} />
-              <QuantityField
-                path="engine.breathing.shape.peak"
-                label="Volumetric efficiency at its peak"
-                hint="referred to the air in the manifold"
-              />
-              <QuantityField path="engine.breathing.shape.peakRpm" label="Peak at" />
+              <QuantityField path="engine.breathing.shape.peak" hint="referred to the air in the manifold" />
+              <QuantityField path="engine.breathing.shape.peakRpm" />
             </>
           )}
         </Group>
@@ -189,22 +166,21 @@ export function EnginePart() {
             <BreathingTable />
             <ChoiceField
               path="engine.breathing.table.confidence"
-              label="How sure we are of the table"
+              label="Confidence in the table"
               options={sureOptions}
             />
           </>
         )}
         {breathing.source === 'baseline' && <RunState />}
         {breathing.source !== 'baseline' && (
-          <Group title="Taken at">
-            <QuantityField path="engine.breathing.reference.temperature" label="Charge temperature" />
+          <Group title="Reference conditions">
+            <QuantityField path="engine.breathing.reference.temperature" />
             <QuantityField
               path="engine.breathing.reference.backPressureRatio"
-              label="Back pressure over manifold pressure"
               hint="absolute; 1 for an open exhaust"
             />
             <ChoiceField path="engine.breathing.reference.fuel" label="Fuel" options={fuelOptions} />
-            <QuantityField path="engine.breathing.reference.lambda" label="λ" />
+            <QuantityField path="engine.breathing.reference.lambda" />
           </Group>
         )}
       </div>

@@ -1,4 +1,14 @@
 'use client';
+import { Choice } from '../fields/Choice';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Input from '@mui/material/Input';
+import Table from '@mui/material/Table';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableCell from '@mui/material/TableCell';
+import TableBody from '@mui/material/TableBody';
+import Button from '@mui/material/Button';
 import { useEffect, useId, useMemo, useState } from 'react';
 import { fuelOf } from '@/core/fuel/fuels';
 import {
@@ -30,6 +40,8 @@ const columnNames: Record<RunColumn, string> = {
   lambda: 'λ',
   afr: 'air-fuel ratio',
 };
+
+const columnOptions = runColumns.map((value) => ({ value, label: columnNames[value] }));
 
 /** Longer than any run a shop pastes: 2,000 rows of ten columns have about 150 kB. */
 const LONGEST = 1_000_000;
@@ -114,78 +126,73 @@ export function PasteRun() {
   return (
     <section className={styles.paste} aria-label="Paste or type a run">
       <label htmlFor={id}>Paste a run from a spreadsheet, or type it</label>
-      <textarea
+      <Input
         id={id}
-        className={fields.area}
+        fullWidth
+        multiline
         rows={5}
-        spellCheck={false}
-        maxLength={LONGEST}
+        disableUnderline
+        className={fields.area!}
         placeholder={'rpm\tpower hp\tboost psi\n3000\t118\t4.2\n3500\t142\t5.0'}
         value={text}
-        aria-invalid={problems.length > 0}
-        aria-describedby={problems.length ? `${id}-why` : undefined}
-        onChange={(e) => setText(e.currentTarget.value)}
+        error={problems.length > 0}
+        slotProps={{
+          input: {
+            spellCheck: false,
+            maxLength: LONGEST,
+            'aria-describedby': problems.length ? `${id}-why` : undefined,
+          },
+        }}
+        onChange={(e) => setText(e.target.value)}
         onPaste={(e) => {
           const pasted = e.clipboardData.getData('text/plain');
           if (pasted.length < LARGE_PASTE) return;
           // Browsers take seconds to edit thousands of lines into a field; set as a whole they are there at once.
           e.preventDefault();
-          const { selectionStart, selectionEnd, value } = e.currentTarget;
+          const { selectionStart, selectionEnd, value } = e.target as HTMLTextAreaElement;
           setText((value.slice(0, selectionStart) + pasted + value.slice(selectionEnd)).slice(0, LONGEST));
         }}
       />
       {table && mapping && (
         <div className={styles.scroll}>
-          <table className={styles.gains}>
+          <Table className={styles.gains}>
             <caption className="unseen">What each column is</caption>
-            <thead>
-              <tr>
+            <TableHead>
+              <TableRow>
                 {table.columns.map((name, i) => (
-                  <th key={i} scope="col">
-                    {name}
-                  </th>
+                  <TableCell key={i}>{name}</TableCell>
                 ))}
-              </tr>
-            </thead>
-            <tbody>
-              <tr>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              <TableRow>
                 {mapping.map((m, i) => (
-                  <td key={i}>
-                    <select
-                      aria-label={`Column ${i + 1} is`}
+                  <TableCell key={i}>
+                    <Choice
+                      label={`Column ${i + 1} is`}
                       value={m.column}
-                      onChange={(e) => choose(i, { column: e.target.value as RunColumn })}
-                    >
-                      {runColumns.map((column) => (
-                        <option key={column} value={column}>
-                          {columnNames[column]}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
+                      options={columnOptions}
+                      onChoose={(column) => choose(i, { column })}
+                    />
+                  </TableCell>
                 ))}
-              </tr>
-              <tr>
+              </TableRow>
+              <TableRow>
                 {mapping.map((m, i) => (
-                  <td key={i}>
+                  <TableCell key={i}>
                     {runUnits(m.column).filter((u) => u.symbol).length > 0 && (
-                      <select
-                        aria-label={`Unit of column ${i + 1}`}
+                      <Choice
+                        label={`Unit of column ${i + 1}`}
                         value={m.unit}
-                        onChange={(e) => choose(i, { unit: e.target.value })}
-                      >
-                        {runUnits(m.column).map((u) => (
-                          <option key={u.symbol} value={u.symbol}>
-                            {u.symbol}
-                          </option>
-                        ))}
-                      </select>
+                        options={runUnits(m.column).map(({ symbol }) => ({ value: symbol, label: symbol }))}
+                        onChoose={(unit) => choose(i, { unit })}
+                      />
                     )}
-                  </td>
+                  </TableCell>
                 ))}
-              </tr>
-            </tbody>
-          </table>
+              </TableRow>
+            </TableBody>
+          </Table>
         </div>
       )}
       {problems.length > 0 && (
@@ -200,14 +207,16 @@ export function PasteRun() {
         </p>
       )}
       {(isMixed || accelerationOnly) && (
-        <label className={styles.fit}>
-          <input
-            type="checkbox"
-            checked={accelerationOnly}
-            onChange={(e) => setAccelerationOnly(e.currentTarget.checked)}
-          />{' '}
-          Keep the acceleration only: leave out the way up to it and the coast-down
-        </label>
+        <FormControlLabel
+          label="Keep the acceleration only: leave out the way up to it and the coast-down"
+          control={
+            <Checkbox
+              size="small"
+              checked={accelerationOnly}
+              onChange={(_, checked) => setAccelerationOnly(checked)}
+            />
+          }
+        />
       )}
       {findings.map((finding) => (
         <p key={finding.reason.code} className={styles.fit}>
@@ -215,20 +224,20 @@ export function PasteRun() {
         </p>
       ))}
       <div className={fields.rowKeys}>
-        <button type="button" className={fields.plainKey} disabled={!made?.ok || !isTakeable} onClick={take}>
+        <Button variant="outlined" size="small" disabled={!made?.ok || !isTakeable} onClick={take}>
           {made?.ok ? `Take this run of ${formatNumber(made.readings, 0)} rows` : 'Take this run'}
-        </button>
+        </Button>
         {text !== '' && (
-          <button
-            type="button"
-            className={fields.plainKey}
+          <Button
+            variant="outlined"
+            size="small"
             onClick={() => {
               setText('');
               setChosen(null);
             }}
           >
             Clear
-          </button>
+          </Button>
         )}
       </div>
     </section>

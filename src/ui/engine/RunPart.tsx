@@ -1,4 +1,6 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { corrections } from '@/core/dyno/corrections';
 import { addedToRun } from '@/core/solve/sweep';
@@ -34,12 +36,12 @@ export default function RunPart() {
     <div className={styles.columns}>
       <div>
         <PasteRun />
-        <Group title="The run">
-          <TextField path={`${at}.name`} label="Called" most={60} placeholder="as it came" />
-          <DayField path={`${at}.on`} label="Made on" />
+        <Group title="Dyno run">
+          <TextField path={`${at}.name`} label="Name" most={60} placeholder="as it came" />
+          <DayField path={`${at}.on`} label="Dyno" />
           <ChoiceField
             path={`${at}.basis`}
-            label="Measured at the"
+            label="Power basis"
             options={[
               { value: 'flywheel', label: 'flywheel' },
               { value: 'wheels', label: 'wheels' },
@@ -47,35 +49,26 @@ export default function RunPart() {
           />
           <ChoiceField
             path={`${at}.correction`}
-            label="Correction in it"
+            label="Correction applied"
             hint="taken out: the forecast starts from what was measured"
             options={correctionOptions}
           />
-          <ChoiceField path={`${at}.confidence`} label="How sure we are of it" options={sureOptions} />
+          <ChoiceField path={`${at}.confidence`} label="Confidence" options={sureOptions} />
         </Group>
-        <Group title="The air of that day">
-          <QuantityField path={`${at}.pressure`} label="Barometer" hint="as read there" basis="abs" />
-          <QuantityField path={`${at}.temperature`} label="Air of that day" />
-          <QuantityField path={`${at}.humidity`} label="Relative humidity" />
+        <Group title="Test conditions">
+          <QuantityField path={`${at}.pressure`} hint="as read there" basis="abs" />
+          <QuantityField path={`${at}.temperature`} />
+          <QuantityField path={`${at}.humidity`} />
         </Group>
-        <Group title="The engine that day">
+        <Group title="Engine as tested">
           <ChoiceField path={`${at}.fuel`} label="Fuel" options={fuelOptions} />
-          <QuantityField path={`${at}.lambda`} label="λ" hint="where the rows say nothing" />
-          <QuantityField path={`${at}.bsfc`} label="BSFC" hint="for air and power" />
-          <QuantityField path={`${at}.bsfcLambda`} label="λ of that BSFC" />
-          <QuantityField
-            path={`${at}.chargeTemperature`}
-            label="Charge temperature"
-            hint="where the rows say nothing"
-          />
-          <QuantityField
-            path={`${at}.inletDrop`}
-            label="Lost before the engine"
-            hint="at its greatest flow, where no boost is given"
-          />
+          <QuantityField path={`${at}.lambda`} hint="where the rows say nothing" />
+          <QuantityField path={`${at}.bsfc`} hint="for air and power" />
+          <QuantityField path={`${at}.bsfcLambda`} />
+          <QuantityField path={`${at}.chargeTemperature`} hint="where the rows say nothing" />
+          <QuantityField path={`${at}.inletDrop`} hint="at its greatest flow, where no boost is given" />
           <QuantityField
             path={`${at}.backPressureRatio`}
-            label="Back pressure over manifold pressure"
             hint="absolute, at its greatest boost; 1 for an open exhaust"
           />
         </Group>
@@ -89,20 +82,20 @@ export default function RunPart() {
             <Rows baseline={baseline} />
             <div className={fields.rowKeys}>
               {breathing.source !== 'baseline' && (
-                <button
-                  type="button"
-                  className={fields.plainKey}
+                <Button
+                  variant="outlined"
+                  size="small"
                   onClick={() => {
                     store.getState().write('engine.breathing.source', 'baseline');
                     store.getState().commit();
                   }}
                 >
                   Take the breathing from it
-                </button>
+                </Button>
               )}
-              <button
-                type="button"
-                className={fields.plainKey}
+              <Button
+                variant="outlined"
+                size="small"
                 onClick={() => {
                   store.getState().edit((job) => {
                     job.engine.baseline.rows = [];
@@ -112,14 +105,14 @@ export default function RunPart() {
                 }}
               >
                 Take the run out
-              </button>
+              </Button>
             </div>
           </>
         ) : (
           <p className={styles.fit}>
             No run yet. Paste one from a spreadsheet, or type it: speed against power or torque, with boost,
-            charge temperature and λ where they are known. It becomes the breathing curve, and every forecast
-            says what it adds to it.
+            charge temperature and λ where they are known. It becomes the VE curve, and every forecast says
+            what it adds to it.
           </p>
         )}
       </div>
@@ -140,47 +133,36 @@ function Gains() {
       }),
     [drawn],
   );
+  const gain = (value: number, speedRpm: number) => (
+    <>
+      {signedFigure(value, 'power')}
+      <small>{figure(speedRpm, 'engineSpeed')}</small>
+    </>
+  );
   if (!rows.length) return null;
   return (
-    <table className={styles.gains}>
-      <caption>What each setup adds to it, flywheel, against the run as measured</caption>
-      <thead>
-        <tr>
-          <th scope="col">setup</th>
-          <th scope="col">peak to peak</th>
-          <th scope="col">most anywhere</th>
-          <th scope="col">at the last common speed</th>
-          <th scope="col">average</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ setup, gains: { peak, most, last, average } }) => (
-          <tr key={setup.id}>
-            <th scope="row">
-              {setup.letter} {setup.name}
-            </th>
-            <td>
-              {signedFigure(peak.to - peak.from, 'power')}
-              <small>{figure(peak.toRpm, 'engineSpeed')}</small>
-            </td>
-            <td>
-              {signedFigure(most.gain, 'power')}
-              <small>{figure(most.speedRpm, 'engineSpeed')}</small>
-            </td>
-            <td>
-              {signedFigure(last.gain, 'power')}
-              <small>{figure(last.speedRpm, 'engineSpeed')}</small>
-            </td>
-            <td>
+    <FigureTable
+      caption="What each setup adds to it, flywheel, against the run as measured"
+      rows={rows}
+      keyOf={({ setup }) => setup.id}
+      columns={[
+        { name: 'setup', cell: ({ setup }) => `${setup.letter} ${setup.name}` },
+        { name: 'peak to peak', cell: ({ gains: { peak } }) => gain(peak.to - peak.from, peak.toRpm) },
+        { name: 'largest gain', cell: ({ gains: { most } }) => gain(most.gain, most.speedRpm) },
+        { name: 'at the last common speed', cell: ({ gains: { last } }) => gain(last.gain, last.speedRpm) },
+        {
+          name: 'average',
+          cell: ({ gains: { average } }) => (
+            <>
               {signedFigure(average.gain, 'power')}
               <small>
                 {formatNumber(average.fromRpm, 0)} to {figure(average.toRpm, 'engineSpeed')}
               </small>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }
 
@@ -194,39 +176,33 @@ function Rows({ baseline }: { baseline: Baseline }) {
   const shown = all ? rows : rows.filter((_, i) => i % step === 0 || i === rows.length - 1);
   return (
     <>
-      <table className={styles.gains}>
-        <caption>The run’s rows, as they were given</caption>
-        <thead>
-          <tr>
-            <th scope="col">rpm</th>
-            <th scope="col">
-              power, {symbol('power')}, {baseline.basis}
-            </th>
-            <th scope="col">boost, {symbol('boost')} gauge</th>
-            <th scope="col">charge, {symbol('temperature')}</th>
-            <th scope="col">λ</th>
-            <th scope="col">readings</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((row) => (
-            <tr key={row.speedRpm}>
-              <th scope="row">{formatNumber(row.speedRpm, 0)}</th>
-              <td>{figureNumber(row.power, 'power')}</td>
-              <td>{row.boostGauge === null ? '–' : figureNumber(row.boostGauge, 'boost')}</td>
-              <td>
-                {row.chargeTemperature === null ? '–' : figureNumber(row.chargeTemperature, 'temperature')}
-              </td>
-              <td>{row.lambda === null ? '–' : formatNumber(row.lambda, 2)}</td>
-              <td>{row.readings}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <FigureTable
+        caption="The run’s rows, as they were given"
+        rows={shown}
+        keyOf={(row) => row.speedRpm}
+        columns={[
+          { name: 'rpm', cell: (row) => formatNumber(row.speedRpm, 0) },
+          {
+            name: `power, ${symbol('power')}, ${baseline.basis}`,
+            cell: (row) => figureNumber(row.power, 'power'),
+          },
+          {
+            name: `boost, ${symbol('boost')} gauge`,
+            cell: (row) => (row.boostGauge === null ? '–' : figureNumber(row.boostGauge, 'boost')),
+          },
+          {
+            name: `charge temperature, ${symbol('temperature')}`,
+            cell: (row) =>
+              row.chargeTemperature === null ? '–' : figureNumber(row.chargeTemperature, 'temperature'),
+          },
+          { name: 'λ', cell: (row) => (row.lambda === null ? '–' : formatNumber(row.lambda, 2)) },
+          { name: 'readings', cell: (row) => row.readings },
+        ]}
+      />
       {rows.length > FIRST && (
-        <button type="button" className={fields.plainKey} onClick={() => setAll(!all)}>
+        <Button variant="outlined" size="small" onClick={() => setAll(!all)}>
           {all ? 'Fewer rows' : `All ${rows.length} rows`}
-        </button>
+        </Button>
       )}
     </>
   );

@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import type { Baseline } from '@/core/job/schema/engine';
 import { confidenceWords } from '../fields/confidence';
 import { useDialogs } from '../frame/dialogs';
@@ -35,9 +36,9 @@ export function RunState() {
       {breathing.source === 'baseline' && best
         ? `The breathing is taken from it, ${confidenceWords[baseline.confidence]}. `
         : ''}
-      <button type="button" className={styles.to} onClick={() => goToInput('engine.baseline.bsfc')}>
+      <ButtonBase className={styles.to} onClick={() => goToInput('engine.baseline.bsfc')}>
         {best ? 'To the run' : 'Give one'}
-      </button>
+      </ButtonBase>
     </p>
   );
 }

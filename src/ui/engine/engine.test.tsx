@@ -35,7 +35,7 @@ describe('the condition', () => {
     expect(within(checks()).getAllByRole('listitem')).toHaveLength(1);
     const even = checks().textContent;
     // 8 bar beside 11: 27 % under the best, where 15 % is usual (common practice).
-    type('Cylinder 3', '8 bar');
+    type('Compression, cylinder 3', '8 bar');
     expect(checks().textContent).not.toBe(even);
     expect(within(checks()).getByRole('listitem').textContent).toMatch(/27\s*%/);
     press('Clear');
@@ -43,16 +43,16 @@ describe('the condition', () => {
   });
   it('lost power lowers the forecast by its share, and is said in power', () => {
     const page = openInJob(withoutReadings(), <ConditionPart />);
-    expect(screen.queryByText('So on the day’s air alone it loses')).toBeNull();
-    type('It makes, of a sound one', '90');
+    expect(screen.queryByText('NA power lost')).toBeNull();
+    type('Output against a healthy engine', '90');
     expect(page.job().engine.condition.factor.value).toBeCloseTo(0.9, 9);
-    expect(screen.getByText('So on the day’s air alone it loses')).toBeTruthy();
+    expect(screen.getByText('NA power lost')).toBeTruthy();
   });
   it('a weak point is noted, judged and taken out; the notes of the others stay', () => {
     const page = openInJob(withoutReadings(), <ConditionPart />);
     const points = () => page.job().engine.condition.weakPoints;
-    press('Note a weak point');
-    press('Note a weak point');
+    press('Add a weak point');
+    press('Add a weak point');
     type('Weak point 1', 'ring lands');
     type('Weak point 2', 'head studs');
     choose('Weak point 2 is', 'failed');
@@ -60,10 +60,10 @@ describe('the condition', () => {
       { note: 'ring lands', state: 'open' },
       { note: 'head studs', state: 'failed' },
     ]);
-    press('Take weak point 1 out');
+    press('Remove weak point 1');
     expect(points().map((p) => p.note)).toEqual(['head studs']);
-    for (let i = points().length; i < 12; i += 1) press('Note a weak point');
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Note a weak point' }).disabled).toBe(true);
+    for (let i = points().length; i < 12; i += 1) press('Add a weak point');
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add a weak point' }).disabled).toBe(true);
   });
 });
 
@@ -99,10 +99,10 @@ describe('the table of volumetric efficiency', () => {
     const speeds = () => page.job().engine.breathing.table.rows.map((r) => r.speedRpm);
     press('Add a row');
     expect(speeds()).toEqual([2_000, 4_000, 6_000, 6_500]);
-    press('Take row 1 away');
-    press('Take row 1 away');
+    press('Remove row 1');
+    press('Remove row 1');
     expect(speeds()).toEqual([6_000, 6_500]);
-    press('Take row 1 away');
+    press('Remove row 1');
     expect(screen.getByRole('alert').textContent).toContain('At least two rows are needed.');
     expect(speeds()).toEqual([6_000, 6_500]);
   });

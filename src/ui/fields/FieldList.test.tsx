@@ -46,13 +46,13 @@ const type = (name: string, text: string) => {
 describe('the fields of a kind', () => {
   it('a measure takes a value with a unit and keeps how sure it is; what is out of range stays typed and changes nothing', () => {
     const page = open();
-    type('Bore', '2.5 in');
+    type('Minimum bore', '2.5 in');
     expect(page.draft.bore).toEqual({ value: expect.closeTo(0.0635, 9), confidence: 'guess' });
-    type('Bore', '4 m');
+    type('Minimum bore', '4 m');
     expect(screen.getByRole('alert').textContent).toMatch(/out of range/);
-    expect((field('Bore') as HTMLInputElement).value).toBe('4 m');
+    expect((field('Minimum bore') as HTMLInputElement).value).toBe('4 m');
     expect(page.draft.bore.value).toBeCloseTo(0.0635, 9);
-    fireEvent.click(screen.getByRole('button', { name: /^Bore: guess/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Minimum bore: estimate/ }));
     expect(page.draft.bore.confidence).not.toBe('guess');
   });
   it('a name that is emptied says so, and is trimmed when it is left', () => {
@@ -69,22 +69,22 @@ describe('the fields of a kind', () => {
     expect(page.draft.price).toEqual({ value: 40, confidence: 'reported' });
     type('Price', '');
     expect('price' in page.draft).toBe(false);
-    type('On the shelf', '1.5');
+    type('In stock', '1.5');
     expect('stock' in page.draft).toBe(false);
-    type('On the shelf', '3');
+    type('In stock', '3');
     expect(page.draft.stock).toBe(3);
   });
   it('a choice and a figure inside an object are written where they stand', () => {
     const page = open();
     fireEvent.change(field('Type'), { target: { value: 'throttle-body' } });
-    type('Temperature before it', '30');
+    type('Inlet temperature', '30');
     expect(page.draft.type).toBe('throttle-body');
     expect(page.draft.bench).toEqual({ pressure: 101_325, temperature: expect.closeTo(303.15, 6) });
     expect(page.fields).toEqual(['type', 'bench.temperature']);
   });
   it('a table takes lines of two figures; a line that cannot be read is named, and what was typed stays', () => {
     const page = open();
-    const table = () => field(/^Flow and pressure lost/) as HTMLTextAreaElement;
+    const table = () => field(/^Flow bench points/) as HTMLTextAreaElement;
     fireEvent.change(table(), { target: { value: '6\t1,5\n12;6' } });
     expect(page.draft.points).toEqual([
       { flow: expect.closeTo(0.1, 9), drop: expect.closeTo(1_500, 6) },

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { TermKey } from './TermKey';
 import styles from './fields.module.css';
 
 /** Fields that belong together, under a heading. */
@@ -11,15 +12,37 @@ export function Group({ title, children }: { title: string; children: ReactNode 
   );
 }
 
-/** A figure that follows from others, in the place of a field. */
-export function Reading({ label, value, hint }: { label: string; value: string; hint?: string }) {
+type RowProps = {
+  label: string;
+  hint?: ReactNode;
+  hintId?: string;
+  /** The control it names; without one it is a figure. */
+  htmlFor?: string;
+  className?: string;
+  children: ReactNode;
+};
+
+/** A line of the column: what it is on the left, its control or figure on the right. */
+export function Row({ label, hint, hintId, htmlFor, className = '', children }: RowProps) {
   return (
-    <div className={styles.row}>
+    <div className={`${styles.row} ${className}`}>
       <span className={styles.label}>
-        {label}
-        {hint && <span className={styles.hint}>{hint}</span>}
+        {htmlFor ? <label htmlFor={htmlFor}>{label}</label> : label}
+        <TermKey label={label} />
+        {hint && (
+          <span id={hintId} className={styles.hint}>
+            {hint}
+          </span>
+        )}
       </span>
-      <span className={styles.reading}>{value}</span>
+      {children}
     </div>
   );
 }
+
+/** A figure that follows from others, in the place of a field. */
+export const Reading = ({ value, ...row }: { label: string; value: string; hint?: string }) => (
+  <Row {...row}>
+    <span className={styles.reading}>{value}</span>
+  </Row>
+);

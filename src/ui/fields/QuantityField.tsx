@@ -2,7 +2,7 @@
 import { memo, useEffect } from 'react';
 import { given } from '@/core/documents/input';
 import { boundsAt } from '@/core/job/inputs/bound-at';
-import { quantityOf, type InputPath } from '@/core/job/inputs/inputs';
+import { labelOf, quantityOf, type InputPath } from '@/core/job/inputs/inputs';
 import { useForFields, useJobState, useJobStore } from '../store/solved';
 import { inputAt } from '../store/path';
 import { useWords } from '../words/useWords';
@@ -11,7 +11,6 @@ import { QuantityInput } from './QuantityInput';
 
 type Props = {
   path: InputPath;
-  label: string;
   hint?: string;
   whole?: boolean;
   /** Word behind the unit: 'gauge', 'abs'. */
@@ -22,9 +21,8 @@ type Props = {
 };
 
 /**
- * An input of the job: its value, unit and how sure we are of it. The range is the job schema's own, what it is measured in
- * its descriptor's. The live draft follows
- * the typing; it is stored on blur or Enter.
+ * An input of the job: its value, unit and confidence. The range is the job schema's own, label and quantity are its
+ * descriptor's. The live draft follows the typing; it is stored on blur or Enter.
  */
 export const QuantityField = memo(function QuantityField(props: Props) {
   // Another path in the same place is another field: no typed text may stray over.
@@ -36,6 +34,7 @@ function Field({ path, optional = false, ...rest }: Props) {
   const store = useJobStore();
   const { bounds, problems, ambient } = useForFields();
   const input = useJobState((s) => inputAt(s.draft, path));
+  const label = useJobState((s) => labelOf(path, s.draft))!;
   const problem = problems.find((p) => p.path === path);
   /** A figure that was not there is reported, until somebody says how it was come by. */
   const take = (value: number | null) => {
@@ -51,6 +50,7 @@ function Field({ path, optional = false, ...rest }: Props) {
   return (
     <QuantityInput
       {...rest}
+      label={label}
       name={path}
       quantity={quantityOf(path)!}
       bound={boundsAt(bounds, path)}

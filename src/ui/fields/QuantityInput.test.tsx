@@ -105,7 +105,7 @@ describe('a quantity with its unit', () => {
     expect(screen.getByRole('alert').textContent).toMatch(/a whole number is needed, 1 to 16/);
   });
 
-  it('how sure we are goes round by its button and by keys, and is named', () => {
+  it('confidence goes round by its button and by keys, and is named', () => {
     render(<Held told={[]} />);
     const sure = () => screen.getByRole('button', { name: /^Boost:/ }).getAttribute('aria-label');
     const before = sure();

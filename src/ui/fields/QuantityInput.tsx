@@ -1,4 +1,6 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
+import Input from '@mui/material/Input';
 import { useId, useState } from 'react';
 import { confidences, type Confidence } from '@/core/documents/input';
 import { parseQuantity } from '@/core/units/parse';
@@ -6,6 +8,8 @@ import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 import { useWords } from '../words/useWords';
 import { fieldText, formatNumber } from '../words/format';
 import { confidenceWords } from './confidence';
+import { Row } from './Group';
+import { useTermKey } from './TermKey';
 import styles from './fields.module.css';
 
 export type Bound = { min: number; max: number };
@@ -75,7 +79,7 @@ type Props = {
   onLeave?: () => void;
   /** Escape: puts the stored value back and answers with it. */
   onRevert?: () => number | null;
-  /** How sure we are of it, where the field is a job's input. */
+  /** Confidence of it, where the field is a job's input. */
   confidence?: Confidence | undefined;
   onConfidence?: ((confidence: Confidence) => void) | undefined;
 };
@@ -106,6 +110,7 @@ export function QuantityInput({
   onRevert,
 }: Props) {
   const { displayUnit } = useWords();
+  const asksTerm = useTermKey(label);
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const unit = displayUnit(quantity);
@@ -145,40 +150,39 @@ export function QuantityInput({
     const at = confidences.indexOf(confidence) + by + confidences.length;
     onConfidence?.(confidences[at % confidences.length]!);
   };
-  const rowClass = [styles.row, confidence === 'guess' ? styles.guess : '', message ? styles.bad : ''].join(
-    ' ',
-  );
   return (
-    <div className={rowClass}>
-      <span className={styles.label}>
-        <label htmlFor={id}>{label}</label>
-        {hint && (
-          <span id={`${id}-hint`} className={styles.hint}>
-            {hint}
-          </span>
-        )}
-        {note && <span className={styles.hint}>{note}</span>}
-      </span>
+    <Row
+      htmlFor={id}
+      label={label}
+      hintId={`${id}-hint`}
+      hint={[hint, note].filter(Boolean).join('; ')}
+      {...(confidence === 'guess' ? { className: styles.guess! } : {})}
+    >
       <span className={styles.value}>
-        <input
+        <Input
           id={id}
           name={name}
-          className={instead?.isFound ? `${styles.input} ${styles.found}` : styles.input}
+          className={instead?.isFound ? `${styles.input} ${styles.found}` : styles.input!}
           placeholder={instead?.text}
-          inputMode="decimal"
-          autoComplete="off"
-          spellCheck={false}
           disabled={disabled}
-          maxLength={40}
+          error={message !== null}
           value={typed ?? (value === null ? '' : fieldText(value, unit))}
-          aria-invalid={message !== null}
-          aria-describedby={`${id}-unit${hint ? ` ${id}-hint` : ''}${message ? ` ${id}-why` : ''}`}
-          onFocus={(e) => e.currentTarget.select()}
-          onChange={(e) => type(e.currentTarget.value)}
+          slotProps={{
+            input: {
+              inputMode: 'decimal',
+              autoComplete: 'off',
+              spellCheck: false,
+              maxLength: 40,
+              'aria-describedby': `${id}-unit${hint || note ? ` ${id}-hint` : ''}${message ? ` ${id}-why` : ''}`,
+            },
+          }}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => type(e.target.value)}
           onBlur={leave}
           onKeyDown={(e) => {
             // What is taken gives up the focus: the next digit is a bench's key, not a figure.
-            if (e.key === 'Enter' && check?.ok !== false) e.currentTarget.blur();
+            if (e.key === 'Enter' && check?.ok !== false) (e.target as HTMLElement).blur();
+            if (asksTerm(e.key)) e.preventDefault();
             if (e.key === 'Escape') revert();
             if (e.altKey && confidence && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
               e.preventDefault();
@@ -191,14 +195,13 @@ export function QuantityInput({
           {basis ? ` ${basis}` : ''}
         </span>
         {confidence && (
-          <button
-            type="button"
-            className={styles.sure}
+          <ButtonBase
+            className={styles.sure!}
             onClick={() => surer(1)}
-            aria-label={`${label}: ${confidenceWords[confidence]}. Change how sure we are`}
+            aria-label={`${label}: ${confidenceWords[confidence]}. Change confidence`}
           >
             {confidenceWords[confidence]}
-          </button>
+          </ButtonBase>
         )}
         {!confidence && onConfidence && <span className={styles.sure} aria-hidden="true" />}
       </span>
@@ -207,6 +210,6 @@ export function QuantityInput({
           {message}
         </p>
       )}
-    </div>
+    </Row>
   );
 }

@@ -1,62 +1,72 @@
 'use client';
-import { useId, useState } from 'react';
+import Input from '@mui/material/Input';
+import { useId, useState, type ComponentProps } from 'react';
 import { useJobState, useJobStore } from '../store/solved';
 import { valueAt } from '../store/path';
 import { cleanText } from './clean-text';
+import { Row } from './Group';
 import styles from './fields.module.css';
 
-type Props = {
+type BoundProps = Omit<ComponentProps<typeof Input>, 'value' | 'onChange' | 'onBlur'> & {
   path: string;
-  label: string;
-  hint?: string;
+  /** Signs at most. */
   most: number;
-  /** Several lines, under its label. */
-  long?: boolean;
-  placeholder?: string;
+  /** Told whether a sign was left out that cannot be stored. */
+  onRefused?: (refused: boolean) => void;
 };
 
-/** A text of the job. The draft follows the typing; it is stored on leaving the field. */
-export function TextField({ path, label, hint, most, long = false, placeholder }: Props) {
-  const id = useId();
+/** A text of the job, without a label of its own. The draft follows the typing; it is stored on leaving. */
+export function TextInput({ path, most, onRefused, slotProps, ...rest }: BoundProps) {
   const store = useJobStore();
   const text = useJobState((s) => valueAt(s.draft, path) as string);
-  const [refused, setRefused] = useState(false);
-  const props = {
-    id,
-    name: path,
-    value: text,
-    maxLength: most,
-    placeholder,
-    'aria-describedby': refused ? `${id}-why` : undefined,
-    onChange: (e: { currentTarget: { value: string } }) => {
-      const clean = cleanText(e.currentTarget.value);
-      setRefused(clean !== e.currentTarget.value);
-      store.getState().write(path, clean);
-    },
-    onBlur: () => store.getState().commit(),
-  };
+  const commit = () => store.getState().commit();
   return (
-    <div className={long ? styles.textRow : styles.row}>
-      <span className={styles.label}>
-        <label htmlFor={id}>{label}</label>
-        {hint && <span className={styles.hint}>{hint}</span>}
-      </span>
-      {long ? (
-        <textarea {...props} className={styles.area} rows={4} />
-      ) : (
-        <input
-          {...props}
-          className={styles.text}
-          autoComplete="off"
-          onKeyDown={(e) => e.key === 'Enter' && store.getState().commit()}
-        />
-      )}
+    <Input
+      autoComplete="off"
+      {...rest}
+      name={path}
+      value={text}
+      slotProps={{ ...slotProps, input: { maxLength: most, ...(slotProps?.input as object) } }}
+      onChange={(e) => {
+        const clean = cleanText(e.target.value);
+        onRefused?.(clean !== e.target.value);
+        store.getState().write(path, clean);
+      }}
+      onBlur={commit}
+      onKeyDown={(e) => e.key === 'Enter' && !rest.multiline && commit()}
+    />
+  );
+}
+
+type Props = Pick<BoundProps, 'path' | 'most' | 'placeholder'> & {
+  label: string;
+  hint?: string;
+  /** Several lines, under its label. */
+  long?: boolean;
+};
+
+/** A text of the job as a line of the column. */
+export function TextField({ path, label, hint, most, long = false, placeholder }: Props) {
+  const id = useId();
+  const [refused, setRefused] = useState(false);
+  return (
+    <Row htmlFor={id} label={label} hint={hint} {...(long ? { className: styles.long! } : {})}>
+      <TextInput
+        id={id}
+        path={path}
+        most={most}
+        placeholder={placeholder}
+        className={styles.text!}
+        aria-describedby={refused ? `${id}-why` : undefined}
+        {...(long ? { multiline: true, minRows: 4, disableUnderline: true } : {})}
+        onRefused={setRefused}
+      />
       {refused && (
         <p id={`${id}-why`} role="alert" className={styles.message}>
           A sign was left out that cannot be stored.
         </p>
       )}
-    </div>
+    </Row>
   );
 }
 
@@ -66,28 +76,23 @@ export function DayField({ path, label, hint }: Pick<Props, 'path' | 'label' | '
   const store = useJobStore();
   const day = useJobState((s) => valueAt(s.draft, path) as string);
   return (
-    <div className={styles.row}>
-      <span className={styles.label}>
-        <label htmlFor={id}>{label}</label>
-        {hint && <span className={styles.hint}>{hint}</span>}
-      </span>
-      <input
+    <Row htmlFor={id} label={label} hint={hint}>
+      <Input
         id={id}
         name={path}
         type="date"
-        className={styles.text}
-        min="1900-01-01"
-        max="2199-12-31"
+        className={styles.text!}
         value={day}
+        slotProps={{ input: { min: '1900-01-01', max: '2199-12-31' } }}
         onChange={(e) => {
-          if (e.currentTarget.validity.badInput) return;
-          const next = e.currentTarget.value;
+          if ((e.target as HTMLInputElement).validity.badInput) return;
+          const next = e.target.value;
           // While a year is being typed the browser offers dates long gone.
           if (next !== '' && next < '1900') return;
           store.getState().write(path, next);
         }}
         onBlur={() => store.getState().commit()}
       />
-    </div>
+    </Row>
   );
 }

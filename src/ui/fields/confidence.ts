@@ -1,9 +1,9 @@
 import type { Confidence } from '@/core/documents/input';
 
-/** How sure we are, as it stands behind a value. */
+/** Confidence, as it stands behind a value. */
 export const confidenceWords: Record<Confidence, string> = {
   measured: 'measured',
-  maker: 'maker’s',
+  maker: 'manufacturer',
   reported: 'reported',
-  guess: 'guess',
+  guess: 'estimate',
 };

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { giveLayout } from '@/testing/dom';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { lossOf } from '@/core/charge-air/piping';
 import { chargerAtEngine } from '@/core/job/chargers';
@@ -8,11 +9,13 @@ import { isOf } from '@/formats/library-items';
 import { openInJob } from '@/testing/job-page';
 import { FromShelf, usePiping } from '../charger/FromShelf';
 import { CoolerFields } from '../demand/CoolerFields';
+import { useDialogs } from '../frame/dialogs';
 import { LossFields } from '../demand/LossFields';
 import { server } from '../server/client';
 import { useJobState } from '../store/solved';
 import { QuantityField } from './QuantityField';
 
+beforeAll(() => giveLayout());
 afterEach(() => {
   cleanup();
   jest.restoreAllMocks();
@@ -27,7 +30,7 @@ const type = (label: string, text: string) => {
 
 describe('a field of the job', () => {
   it('shows its value in its unit, takes another unit, and is committed when it is left', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="engine.bore" label="Bore" />);
+    const page = openInJob(sampleJob(0), <QuantityField path="engine.bore" />);
     expect(Number(field('Bore').value)).toBeCloseTo(sampleJob(0).engine.bore.value * 1_000, 6);
     type('Bore', '3.5 in');
     expect(page.job().engine.bore.value).toBeCloseTo(0.0889, 9);
@@ -36,7 +39,7 @@ describe('a field of the job', () => {
     expect(page.job().engine.bore.value).toBe(sampleJob(0).engine.bore.value);
   });
   it('keeps a bad text with its reason and the last good value; Escape puts that back', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="engine.redLineRpm" label="Red line" />);
+    const page = openInJob(sampleJob(0), <QuantityField path="engine.redLineRpm" />);
     const before = page.job().engine.redLineRpm.value;
     type('Red line', 'fast');
     expect(screen.getByRole('alert').textContent).toContain('“fast” is not a number');
@@ -47,30 +50,30 @@ describe('a field of the job', () => {
     expect(Number(field('Red line').value.replace(/,/g, ''))).toBe(before);
   });
   it('takes its range from the schema, whatever the unit', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="brief.venue.temperature" label="Air" />);
-    type('Air', '400 °F');
+    const page = openInJob(sampleJob(0), <QuantityField path="brief.venue.temperature" />);
+    type('Air temperature', '400 °F');
     expect(screen.getByRole('alert').textContent).toContain('out of range');
-    type('Air', '86 °F');
+    type('Air temperature', '86 °F');
     expect(page.job().brief.venue.temperature.value).toBeCloseTo(303.15, 6);
   });
   it('one that the job may go without comes as reported and goes when it is emptied', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="brief.vehicle.mass" label="Mass" optional />);
+    const page = openInJob(sampleJob(0), <QuantityField path="brief.vehicle.mass" optional />);
     page.write('brief.vehicle.mass', undefined);
-    type('Mass', '640');
+    type('Running mass', '640');
     expect(page.job().brief.vehicle.mass).toEqual({ value: 640, confidence: 'reported' });
-    type('Mass', '');
+    type('Running mass', '');
     expect(page.job().brief.vehicle.mass).toBeUndefined();
   });
-  it('says how sure we are, and changes it by a press', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="engine.stroke" label="Stroke" />);
+  it('says confidence, and changes it by a press', () => {
+    const page = openInJob(sampleJob(0), <QuantityField path="engine.stroke" />);
     const before = page.job().engine.stroke.confidence;
-    fireEvent.click(screen.getByRole('button', { name: /^Stroke: .*Change how sure/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Stroke: .*Change confidence/ }));
     expect(page.job().engine.stroke.confidence).not.toBe(before);
   });
   it('carries the problem that the job has with it', () => {
-    const page = openInJob(sampleJob(0), <QuantityField path="brief.goal.speedRpm" label="By" />);
+    const page = openInJob(sampleJob(0), <QuantityField path="brief.goal.speedRpm" />);
     page.write('brief.goal.speedRpm.value', 12_000);
-    expect(field('By').getAttribute('aria-invalid')).toBe('true');
+    expect(field('Engine speed for power goal').getAttribute('aria-invalid')).toBe('true');
     expect(screen.getByRole('alert').textContent!.length).toBeGreaterThan(10);
   });
 });
@@ -84,10 +87,10 @@ describe('the cooler', () => {
     const page = openInJob(sampleJob(0), <At />);
     const kind = (to: string) => fireEvent.change(field('Kind'), { target: { value: to } });
     kind('air');
-    expect(field('Cooling air above the day’s')).toBeTruthy();
+    expect(field('Cooling medium above ambient')).toBeTruthy();
     kind('water');
-    expect(field('Water above the day’s air')).toBeTruthy();
-    type('Effectiveness', '82');
+    expect(field('Cooling medium above ambient')).toBeTruthy();
+    type('Cooler effectiveness', '82');
     expect(chargerAtEngine(page.job().setups[0]!)!.aftercooler).toMatchObject({
       kind: 'water',
       effectiveness: { value: expect.closeTo(0.82, 12) },
@@ -98,6 +101,33 @@ describe('the cooler', () => {
 });
 
 describe('losses on Demand', () => {
+  it('the way to a field in a fold opens it', async () => {
+    const job = sampleJob(0);
+    const index = job.setups[0]!.plumbing.findIndex((l) => l.place === 'cooler');
+    const Way = () => {
+      const { goToInput } = useDialogs();
+      return (
+        <button onClick={() => goToInput(`setups.0.plumbing.${index}.temperature`)}>
+          to the temperature
+        </button>
+      );
+    };
+    openInJob(
+      job,
+      <>
+        <Way />
+        <LossFields />
+      </>,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'to the temperature' }));
+    for (let i = 0; i < 50 && document.activeElement?.tagName !== 'INPUT'; i += 1)
+      await act(() => new Promise((done) => setTimeout(done, 20)));
+    const field = document.activeElement as HTMLInputElement;
+    expect(field.name).toBe(`setups.0.plumbing.${index}.temperature`);
+    expect(
+      field.closest('.MuiAccordion-root')!.querySelector('[aria-expanded]')!.getAttribute('aria-expanded'),
+    ).toBe('true');
+  });
   it('those of the air as a drop; a pipe by its measures leads to Pipes; the exhaust’s stand elsewhere', () => {
     const job = sampleJob(0);
     const index = job.setups[0]!.plumbing.findIndex((l) => l.place === 'cooler');
@@ -110,11 +140,11 @@ describe('losses on Demand', () => {
       page.store.getState().commit();
     });
     expect(shown()).toBe(before - 1);
-    expect(screen.getByText('Given by its measures: on the Charger, under Pipes.')).toBeTruthy();
+    expect(screen.getByText('Given by its measures: on the Charger, under Piping.')).toBeTruthy();
   });
 });
 
-describe('a part of the shelf under Pipes', () => {
+describe('a part of the shelf under Piping', () => {
   const parts = sampleItems.filter(isOf('piping'));
   const kind = kindOf('piping');
   const lines: AnyLine[] = parts.map(({ id, revision, document }) => ({

@@ -1,4 +1,5 @@
 'use client';
+import InputBase from '@mui/material/InputBase';
 import Dialog from '@mui/material/Dialog';
 import { useRouter } from 'next/navigation';
 import { useEffect, useId, useMemo, useState } from 'react';
@@ -92,23 +93,27 @@ export default function FinderDialog({ own, receive, onClose }: Props) {
       transitionDuration={0}
       slotProps={{ paper: { className: styles.paper as string, 'aria-label': 'Find anything' } }}
     >
-      <input
-        className={styles.input}
+      <InputBase
+        className={styles.input!}
         autoFocus
-        type="text"
-        role="combobox"
-        aria-label="Find jobs, benches, parts, figures, actions"
-        aria-expanded={shown.length > 0}
-        aria-controls={`${id}-list`}
-        aria-activedescendant={shown[chosen] ? `${id}-${chosen}` : undefined}
-        aria-autocomplete="list"
+        fullWidth
         placeholder="a job, a part, a figure, something to do"
-        maxLength={80}
-        autoComplete="off"
-        spellCheck={false}
         value={text}
+        slotProps={{
+          input: {
+            role: 'combobox',
+            'aria-label': 'Find jobs, benches, parts, figures, actions',
+            'aria-expanded': shown.length > 0,
+            'aria-controls': `${id}-list`,
+            'aria-activedescendant': shown[chosen] ? `${id}-${chosen}` : undefined,
+            'aria-autocomplete': 'list',
+            maxLength: 80,
+            autoComplete: 'off',
+            spellCheck: false,
+          },
+        }}
         onChange={(e) => {
-          setText(e.currentTarget.value);
+          setText(e.target.value);
           setAt(0);
         }}
         onKeyDown={(e) => {

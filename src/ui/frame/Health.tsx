@@ -1,4 +1,5 @@
 'use client';
+import Button from '@mui/material/Button';
 import { healthChecks } from '@/core/decisions/health';
 import { useJobState } from '../store/solved';
 import { Say } from '../words/Say';
@@ -18,9 +19,9 @@ export function Health() {
       <p>
         <Say reason={failed[0]!.reason} />
         {failed.length > 1 && ` And ${failed.length - 1} more.`}{' '}
-        <button type="button" className={styles.link} onClick={() => goToInput('engine.condition.factor')}>
+        <Button variant="inline" onClick={() => goToInput('engine.condition.factor')}>
           To the engine’s condition
-        </button>
+        </Button>
       </p>
     </section>
   );

@@ -29,7 +29,7 @@ export function JobDialogs() {
   const sync = useJobState((s) => s.sync);
   return (
     <>
-      {dialog?.kind === 'keys' && <KeysDialog onClose={close} />}
+      {dialog?.kind === 'keys' && <KeysDialog label={dialog.label} onClose={close} />}
       {dialog?.kind === 'working' && (
         <WorkingDialog
           key={dialog.figure}

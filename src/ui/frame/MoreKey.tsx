@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
 import { useEffect, useState, type ReactNode } from 'react';
 import { switchSize, switchTheme } from '../device/theme';
@@ -34,8 +35,7 @@ export function MoreKey({
   const [units, setUnits] = useState(false);
   return (
     <>
-      <button
-        type="button"
+      <ButtonBase
         className={className}
         aria-current={current ? 'page' : undefined}
         aria-label={label}
@@ -43,7 +43,7 @@ export function MoreKey({
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         {children}
-      </button>
+      </ButtonBase>
       {anchor && (
         <MoreMenu
           anchor={anchor}

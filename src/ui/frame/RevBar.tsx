@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
@@ -15,7 +16,7 @@ import styles from './frame.module.css';
 const spanWords: Record<Span['kind'], string> = {
   surge: 'surges',
   choke: 'past choke',
-  overspeed: 'wheel too fast',
+  overspeed: 'overspeed',
 };
 
 /** Engine speed: one selected speed rules every number in view. */
@@ -33,22 +34,12 @@ export function RevBar() {
       </div>
       <Track solved={solved} speedRpm={speedRpm} setSpeed={setSpeed} move={move} />
       <div className={styles.keys}>
-        <button
-          type="button"
-          className={styles.key}
-          onClick={() => move(-1)}
-          aria-label={`Slower by ${step} rpm`}
-        >
+        <ButtonBase className={styles.key} onClick={() => move(-1)} aria-label={`Slower by ${step} rpm`}>
           ,<small>−{step}</small>
-        </button>
-        <button
-          type="button"
-          className={styles.key}
-          onClick={() => move(1)}
-          aria-label={`Faster by ${step} rpm`}
-        >
+        </ButtonBase>
+        <ButtonBase className={styles.key} onClick={() => move(1)} aria-label={`Faster by ${step} rpm`}>
           .<small>+{step}</small>
-        </button>
+        </ButtonBase>
       </div>
     </div>
   );

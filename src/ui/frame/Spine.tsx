@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import Link from 'next/link';
 import { benches, benchOf, type BenchId } from './benches';
 import { BenchIcon, Cross, Mark, Tick } from './icons';
@@ -48,9 +49,8 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
       )}
       {bench &&
         benches.map((b) => (
-          <button
+          <ButtonBase
             key={b.id}
-            type="button"
             className={`${styles.cell} ${b.inTheCell ? '' : styles.deskOnly}`}
             aria-current={b.id === bench ? 'page' : undefined}
             aria-keyshortcuts={b.key}
@@ -60,7 +60,7 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
             <BenchIcon id={b.id} />
             {b.name}
             {states && <StateMark state={states[b.id].state} />}
-          </button>
+          </ButtonBase>
         ))}
       {bench && (
         <>

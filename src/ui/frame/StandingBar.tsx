@@ -1,4 +1,6 @@
 'use client';
+import Button from '@mui/material/Button';
+import { Fold } from '../fields/Fold';
 import { useJob } from '../store/solved';
 import { Say } from '../words/Say';
 import { benchOf, type BenchId } from './benches';
@@ -24,18 +26,17 @@ export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (benc
         <b className={state === 'settled' ? styles.holds : state === 'open' ? undefined : styles.trouble}>
           {state === 'settled' && <Tick size={11} />}
           {state === 'contradicted' && <Cross size={11} />}
-          {state === 'settled' ? ' Settled.' : state === 'open' ? 'Open.' : ' Contradicted.'}
+          {state === 'settled' ? ' Signed off.' : state === 'open' ? 'Open.' : ' Contradicted.'}
         </b>{' '}
         {first ? <Say reason={first.reason} /> : state === 'open' ? 'Nothing is missing.' : null}{' '}
         {elsewhere && (
-          <button type="button" className={styles.link} onClick={() => onBench(elsewhere)}>
+          <Button variant="inline" onClick={() => onBench(elsewhere)}>
             To {nameOf(elsewhere)}
-          </button>
+          </Button>
         )}
       </p>
       {more.length > 0 && (
-        <details>
-          <summary>and {more.length} more</summary>
+        <Fold title={`and ${more.length} more`}>
           <ul>
             {more.map((item, i) => (
               <li key={i}>
@@ -43,29 +44,29 @@ export function StandingBar({ bench, onBench }: { bench: BenchId; onBench: (benc
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
       <span className={styles.standingKeys}>
         {state !== 'settled' && (
-          <button
-            type="button"
-            className={styles.settle}
+          <Button
+            variant="outlined"
+            size="small"
             disabled={!canSettle}
             aria-keyshortcuts="s"
             onClick={() => settle(bench, true)}
           >
-            {state === 'open' ? 'Settle' : 'Settle anew'}
-          </button>
+            {state === 'open' ? 'Sign off' : 'Sign off again'}
+          </Button>
         )}
         {state !== 'open' && (
-          <button
-            type="button"
-            className={styles.settle}
+          <Button
+            variant="outlined"
+            size="small"
             aria-keyshortcuts={state === 'settled' ? 's' : undefined}
             onClick={() => settle(bench, false)}
           >
-            Open again
-          </button>
+            Reopen
+          </Button>
         )}
       </span>
     </section>

@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -50,14 +51,9 @@ export function TopLine() {
   return (
     <header className={styles.top}>
       <h1 className={styles.jobName}>{job.name}</h1>
-      <button
-        type="button"
-        className={styles.unfold}
-        aria-expanded={unfolded}
-        onClick={() => setUnfolded(!unfolded)}
-      >
+      <ButtonBase className={styles.unfold} aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
         {unfolded ? 'less' : 'goal'}
-      </button>
+      </ButtonBase>
       <span className={styles.goal} title={words} data-unfolded={unfolded || undefined}>
         <Flag />
         <span>{words}</span>
@@ -65,9 +61,8 @@ export function TopLine() {
       <span className={styles.grow} />
       <div className={styles.setups} role="group" aria-label="Setups" data-unfolded={unfolded || undefined}>
         {drawn.map(({ setup, index, slot }) => (
-          <button
+          <ButtonBase
             key={setup.id}
-            type="button"
             className={styles.setup}
             aria-pressed={index === setupIndex}
             aria-keyshortcuts={setup.letter.toLowerCase()}
@@ -76,10 +71,9 @@ export function TopLine() {
           >
             <LineSample slot={slot} />
             <b>{setup.letter}</b> <span>{setup.name}</span>
-          </button>
+          </ButtonBase>
         ))}
-        <button
-          type="button"
+        <ButtonBase
           className={styles.allSetups}
           aria-keyshortcuts="v"
           aria-label={`Setups side by side: ${drawn.length} of ${job.setups.length} drawn`}
@@ -87,7 +81,7 @@ export function TopLine() {
           onClick={() => open({ kind: 'setups' })}
         >
           {drawn.length < job.setups.length ? `+${job.setups.length - drawn.length}` : '+'}
-        </button>
+        </ButtonBase>
       </div>
       <output className={`${styles.verdict} ${stateClass[state]}`} aria-label="Verdict">
         <StateMark state={state} />

@@ -1,9 +1,13 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
 import { useId } from 'react';
 import {
   families,
@@ -14,6 +18,7 @@ import {
   type Family,
   type SystemId,
 } from '@/core/units/systems';
+import { Choice } from '../fields/Choice';
 import { useUnits } from '../words/useWords';
 import styles from './units.module.css';
 
@@ -69,47 +74,53 @@ export default function UnitsDialog({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} aria-labelledby={`${id}-title`} maxWidth="sm" fullWidth>
       <DialogTitle id={`${id}-title`}>Units on this device</DialogTitle>
       <DialogContent>
-        <div className={styles.systems} role="radiogroup" aria-label="System of units">
+        <RadioGroup
+          row
+          aria-label="System of units"
+          value={choice.system}
+          onChange={(_, system) => choose({ ...choice, system: system as SystemId })}
+        >
           {systemNames.map((s) => (
-            <label key={s.id} className={styles.system}>
-              <input
-                type="radio"
-                name={`${id}-system`}
-                checked={choice.system === s.id}
-                onChange={() => choose({ ...choice, system: s.id })}
-              />
-              <b>{s.name}</b>
-              <small>{s.hint}</small>
-            </label>
+            <FormControlLabel
+              key={s.id}
+              value={s.id}
+              control={<Radio size="small" />}
+              label={
+                <>
+                  <b>{s.name}</b> <small>{s.hint}</small>
+                </>
+              }
+            />
           ))}
-        </div>
-        <table className={styles.table}>
-          <caption className="unseen">Unit of each quantity, with an example</caption>
-          <tbody>
-            {familyIds.map((family) => {
-              const quantity = families[family].quantities[0]!;
-              return (
-                <tr key={family}>
-                  <th scope="row">
-                    <label htmlFor={`${id}-${family}`}>{families[family].name}</label>
-                  </th>
-                  <td>{words.figure(samples[family], quantity)}</td>
-                  <td>
-                    <select
-                      id={`${id}-${family}`}
-                      value={inForce(quantity).symbol}
-                      onChange={(e) => pick(family, e.currentTarget.value)}
-                    >
-                      {unitsOfFamily(family).map((unit) => (
-                        <option key={unit.symbol}>{unit.symbol}</option>
-                      ))}
-                    </select>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        </RadioGroup>
+        <FigureTable
+          headless
+          unseen
+          caption="Unit of each quantity, with an example"
+          rows={familyIds}
+          keyOf={(family) => family}
+          columns={[
+            {
+              name: 'quantity',
+              cell: (family) => <label htmlFor={`${id}-${family}`}>{families[family].name}</label>,
+            },
+            {
+              name: 'example',
+              cell: (family) => words.figure(samples[family], families[family].quantities[0]!),
+            },
+            {
+              name: 'unit',
+              cell: (family) => (
+                <Choice
+                  id={`${id}-${family}`}
+                  value={inForce(families[family].quantities[0]!).symbol}
+                  options={unitsOfFamily(family).map(({ symbol }) => ({ value: symbol, label: symbol }))}
+                  onChoose={(symbol) => pick(family, symbol)}
+                />
+              ),
+            },
+          ]}
+        />
         <p className={styles.foot}>
           A field takes any of these behind the number, whatever is chosen here: ‘16 psi’, ‘1.1 bar’, ‘290 kPa
           abs’. An injector’s lb/h is petrol at 10.5 cc/min.

@@ -11,7 +11,7 @@ export type OpenDialog =
   | { kind: 'working'; figure: FigureId; speedRpm: number; charger?: number | undefined }
   | { kind: 'setups' }
   | { kind: 'history' }
-  | { kind: 'keys' };
+  | { kind: 'keys'; label?: string };
 
 type Dialogs = {
   open: (dialog: OpenDialog) => void;
@@ -56,10 +56,20 @@ export const useOpenDialog = (): OpenDialog | null => useContext(Open);
 function focusField(path: string, tries = 60): void {
   const field = document.querySelector<HTMLInputElement>(`input[name="${CSS.escape(path)}"]`);
   if (field) {
+    const shut = field.closest('.MuiAccordion-root')?.querySelector<HTMLElement>('[aria-expanded=false]');
+    if (shut && tries > 0) {
+      // A field in a fold is shown first.
+      shut.click();
+      requestAnimationFrame(() => focusField(path, tries - 1));
+      return;
+    }
     field.focus();
     field.scrollIntoView({ block: 'center' });
   } else if (tries > 0) requestAnimationFrame(() => focusField(path, tries - 1));
 }
+
+/** Null outside a job's page. */
+export const useMaybeDialogs = (): Dialogs | null => useContext(Context);
 
 export function useDialogs(): Dialogs {
   const context = useContext(Context);

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { benchIds, benchSheets, isBench } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { giveLayout } from '@/testing/dom';
@@ -100,6 +100,7 @@ describe('the sheets of a bench', () => {
   it('arrows walk round them and write the address, each bench under its own name', () => {
     window.history.replaceState(null, '', '/jobs/a/engine?charger=turbine');
     render(<Parts bench="engine" parts={parts} />);
+    act(() => tab('engine').focus());
     fireEvent.keyDown(tab('engine'), { key: 'ArrowLeft' });
     expect(document.activeElement).toBe(tab('run'));
     expect(window.location.search).toBe('?charger=turbine&engine=run');

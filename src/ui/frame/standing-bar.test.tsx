@@ -32,23 +32,23 @@ describe('where a bench stands', () => {
   it('is settled by a key, contradicted by a later change, settled anew and opened again', () => {
     const page = open('brief');
     expect(bar().dataset.state).toBe('open');
-    fireEvent.click(key('Settle'));
+    fireEvent.click(key('Sign off'));
     expect(bar().dataset.state).toBe('settled');
-    expect(bar().textContent).toContain('Settled.');
+    expect(bar().textContent).toContain('Signed off.');
     const { value } = page.job().brief.goal.power;
     page.write('brief.goal.power.value', value * 1.2);
     expect(bar().dataset.state).toBe('contradicted');
     expect(bar().textContent).toMatch(/Contradicted\..*(horsepower|power|hp)/i);
-    fireEvent.click(key('Settle anew'));
+    fireEvent.click(key('Sign off again'));
     expect(bar().dataset.state).toBe('settled');
-    fireEvent.click(key('Open again'));
+    fireEvent.click(key('Reopen'));
     expect(bar().dataset.state).toBe('open');
     expect(page.job().settled).toEqual([]);
   });
   it('what stops an earlier bench stops this one, and says the way there', () => {
     const page = open('charger');
     page.write('brief.goal.speedRpm.value', 12_000);
-    expect(key('Settle').disabled).toBe(true);
+    expect(key('Sign off').disabled).toBe(true);
     fireEvent.click(key('To Brief'));
     expect(page.asked).toEqual(['brief']);
     expect(screen.getByText('The figures shown are from the last good values.')).toBeTruthy();
@@ -60,7 +60,7 @@ describe('where a bench stands', () => {
     });
     expect(bar().textContent).toContain('Open.');
     expect(screen.getByText(/^and \d+ more$/)).toBeTruthy();
-    expect(key('Settle').disabled).toBe(false);
+    expect(key('Sign off').disabled).toBe(false);
   });
   it('a failed check of the engine stops every bench that rests on it', () => {
     const page = open('charger');
@@ -68,9 +68,9 @@ describe('where a bench stands', () => {
       page.store.getState().edit((job) => void (job.engine.condition.belts = 'failed'));
       page.store.getState().commit();
     });
-    const before = key('Settle').disabled;
+    const before = key('Sign off').disabled;
     cleanup();
     open('engine', (job) => void (job.engine.condition.belts = 'failed'));
-    expect([before, key('Settle').disabled]).toContain(true);
+    expect([before, key('Sign off').disabled]).toContain(true);
   });
 });

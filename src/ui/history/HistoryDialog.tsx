@@ -1,4 +1,7 @@
 'use client';
+import { FigureTable } from '../table/FigureTable';
+import TextField from '@mui/material/TextField';
+import Radio from '@mui/material/Radio';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '@/core/job/history/changes';
@@ -16,6 +19,7 @@ const PAGE = 100;
 
 /** Every revision of the job: what changed when; two compared; one brought back or named. */
 export default function HistoryDialog({ onClose }: { onClose: () => void }) {
+  const { changesLine } = useWords();
   const id = useJobState((s) => s.id);
   const stored = useJobState((s) => s.revision);
   const [lines, setLines] = useState<RevisionLine[] | null>(null);
@@ -63,30 +67,50 @@ export default function HistoryDialog({ onClose }: { onClose: () => void }) {
       {lines && (
         <div className={styles.columns}>
           <div className={styles.list}>
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">from</th>
-                  <th scope="col">to</th>
-                  <th scope="col">revision</th>
-                  <th scope="col">stored</th>
-                  <th scope="col">what changed</th>
-                </tr>
-              </thead>
-              <tbody>
-                {lines.slice(0, shown).map((line, i) => (
-                  <Line
-                    key={line.revision}
-                    line={line}
-                    isFirst={line.revision === 1}
-                    ranBack={isEarlier(line, lines[i + 1])}
-                    from={from}
-                    to={to}
-                    onPick={(next) => setPair({ from, to, ...next })}
-                  />
-                ))}
-              </tbody>
-            </table>
+            <FigureTable
+              caption="Revisions, newest first"
+              unseen
+              rows={lines.slice(0, shown)}
+              keyOf={({ revision }) => revision}
+              isCurrent={({ revision }) => revision === from || revision === to}
+              columns={[
+                { name: 'revision', cell: ({ revision }) => revision },
+                ...(['from', 'to'] as const).map((end) => ({
+                  name: end,
+                  text: true as const,
+                  cell: ({ revision }: RevisionLine) => (
+                    <Radio
+                      name={`compare-${end}`}
+                      checked={revision === (end === 'from' ? from : to)}
+                      onChange={() => setPair({ from, to, [end]: revision })}
+                      slotProps={{ input: { 'aria-label': `Compare ${end} revision ${revision}` } }}
+                    />
+                  ),
+                })),
+                {
+                  name: 'stored',
+                  text: true,
+                  cell: (line) => (
+                    <>
+                      {timeOf(line.savedAt)}
+                      {isEarlier(line, lines[lines.indexOf(line) + 1]) && (
+                        <small>the clock was set back before this</small>
+                      )}
+                    </>
+                  ),
+                },
+                {
+                  name: 'change',
+                  text: true,
+                  cell: ({ revision, name, changes, count }) => (
+                    <>
+                      {name && <b className={styles.named}>{name}</b>}
+                      {revision === 1 ? 'created' : changesLine(changes, count) || 'nothing that is said'}
+                    </>
+                  ),
+                },
+              ]}
+            />
             {lines.length > shown && (
               <Button size="small" variant="outlined" onClick={() => setShown(shown + PAGE)}>
                 {Math.min(PAGE, lines.length - shown)} older
@@ -119,51 +143,6 @@ const timeOf = (savedAt: string): string =>
     minute: '2-digit',
     second: '2-digit',
   });
-
-type LineProps = {
-  line: RevisionLine;
-  isFirst: boolean;
-  ranBack: boolean;
-  from: number;
-  to: number;
-  onPick: (next: { from: number } | { to: number }) => void;
-};
-
-function Line({ line, isFirst, ranBack, from, to, onPick }: LineProps) {
-  const { changesLine } = useWords();
-  const { revision, name, changes, count, savedAt } = line;
-  return (
-    <tr data-picked={revision === from || revision === to || undefined}>
-      <td>
-        <input
-          type="radio"
-          name="compare-from"
-          aria-label={`Compare from revision ${revision}`}
-          checked={revision === from}
-          onChange={() => onPick({ from: revision })}
-        />
-      </td>
-      <td>
-        <input
-          type="radio"
-          name="compare-to"
-          aria-label={`Compare to revision ${revision}`}
-          checked={revision === to}
-          onChange={() => onPick({ to: revision })}
-        />
-      </td>
-      <td className={styles.number}>{revision}</td>
-      <td className={styles.time}>
-        {timeOf(savedAt)}
-        {ranBack && <small>the clock was set back before this</small>}
-      </td>
-      <td>
-        {name && <b className={styles.named}>{name}</b>}
-        {isFirst ? 'made' : changesLine(changes, count) || 'nothing that is said'}
-      </td>
-    </tr>
-  );
-}
 
 type ComparedProps = {
   from: number;
@@ -247,23 +226,19 @@ function NameField({ id, revision, name, onNamed }: NameProps) {
     else setFailure(answer.kind === 'away' ? 'Not named: the server is away.' : answer.error);
   };
   return (
-    <p className={styles.name}>
-      <label>
-        Name of revision {revision}
-        <input
-          value={text}
-          maxLength={60}
-          placeholder="as promised to the customer"
-          onChange={(e) => setText(e.currentTarget.value)}
-          onBlur={() => void save()}
-          onKeyDown={(e) => e.key === 'Enter' && void save()}
-        />
-      </label>
-      {failure && (
-        <span role="alert" className={styles.bad}>
-          {failure}
-        </span>
-      )}
-    </p>
+    <TextField
+      size="small"
+      margin="dense"
+      fullWidth
+      label={`Name of revision ${revision}`}
+      placeholder="as promised to the customer"
+      value={text}
+      error={failure !== null}
+      helperText={failure}
+      slotProps={{ htmlInput: { maxLength: 60 }, formHelperText: { role: failure ? 'alert' : undefined } }}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={() => void save()}
+      onKeyDown={(e) => e.key === 'Enter' && void save()}
+    />
   );
 }

@@ -63,7 +63,7 @@ describe('the history', () => {
     expect(rows[0]!.textContent).toMatch(/power/i);
     expect(rows[1]!.textContent).toContain('as promised');
     expect(rows[1]!.textContent).toMatch(/red line/i);
-    expect(rows[2]!.textContent).toContain('made');
+    expect(rows[2]!.textContent).toContain('created');
   });
   it('compares the last two at first, then any two, and one with itself is no difference', async () => {
     const jobs = history();

@@ -126,7 +126,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
       <Group title="Surge">
         <RadioGroup
           name="surge"
-          aria-label="Where each line’s surge point is"
+          aria-label="Surge point of each line"
           value={mapping.surge ?? ''}
           onChange={(_, value) => onMapping({ ...mapping, surge: value as NonNullable<Mapping['surge']> })}
         >
@@ -172,7 +172,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
           onType={(value) => set('exducer', value)}
         />
         <QuantityInput
-          label="Speed limit"
+          label="Maximum speed"
           quantity="shaftSpeed"
           bound={bounds.speed}
           value={facts.maxSpeedRpm}
@@ -192,7 +192,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
                 })
               }
             >
-              take the highest line as a guess
+              take the highest line as an estimate
             </Button>
           </p>
         )}
@@ -208,7 +208,7 @@ export function ImportFacts({ table, mapping, facts, onFacts, onMapping }: Props
           onType={(value) => set('price', value)}
         />
         <QuantityInput
-          label="On the shelf"
+          label="In stock"
           quantity="count"
           whole
           bound={bounds.stock}

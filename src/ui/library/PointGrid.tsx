@@ -1,4 +1,13 @@
 'use client';
+import { CellInput } from '../fields/CellInput';
+import ButtonBase from '@mui/material/ButtonBase';
+import Table from '@mui/material/Table';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableCell from '@mui/material/TableCell';
+import TableBody from '@mui/material/TableBody';
+import IconButton from '@mui/material/IconButton';
+import CloseIcon from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Compressor } from '@/core/compressor/document';
@@ -46,15 +55,14 @@ export function PointGrid({ lines, line, onLine, edit }: Props) {
     <section className={styles.grid} aria-label="Points of the map">
       <div className={styles.lines} role="group" aria-label="Speed lines">
         {lines.map((l, i) => (
-          <button key={i} type="button" aria-pressed={i === line} onClick={() => onLine(i)}>
+          <ButtonBase key={i} aria-pressed={i === line} onClick={() => onLine(i)}>
             {fieldText(l.speedRpm, displayUnit('engineSpeed'))}
-          </button>
+          </ButtonBase>
         ))}
-        <button type="button" onClick={addLine} disabled={lines.length >= 40}>
+        <ButtonBase onClick={addLine} disabled={lines.length >= 40}>
           Add a line
-        </button>
-        <button
-          type="button"
+        </ButtonBase>
+        <ButtonBase
           disabled={lines.length <= 2}
           onClick={() => {
             edit('lines', (all) => void all.splice(line, 1));
@@ -62,7 +70,7 @@ export function PointGrid({ lines, line, onLine, edit }: Props) {
           }}
         >
           Take this line away
-        </button>
+        </ButtonBase>
       </div>
       <QuantityInput
         key={`speed-${line}-${lines.length}`}
@@ -163,61 +171,60 @@ function Points({ points, line, edit }: PointsProps) {
     );
   return (
     <>
-      <table ref={table} className={styles.points}>
+      <Table ref={table} className={styles.points}>
         <caption className="unseen">Points from surge to choke</caption>
-        <thead>
-          <tr>
-            <th scope="col">
+        <TableHead>
+          <TableRow>
+            <TableCell>
               <span className="unseen">row</span>
-            </th>
+            </TableCell>
             {cells.map(({ key, name, quantity }) => (
-              <th key={key} scope="col">
+              <TableCell key={key}>
                 {name}
                 {displayUnit(quantity).symbol && `, ${displayUnit(quantity).symbol}`}
-              </th>
+              </TableCell>
             ))}
-            <th scope="col">
-              <span className="unseen">take away</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
+            <TableCell>
+              <span className="unseen">remove</span>
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {points.map((point, row) => (
-            <tr key={row}>
-              <th scope="row">{row === 0 ? 'surge' : row === points.length - 1 ? 'choke' : row + 1}</th>
+            <TableRow key={row}>
+              <TableCell component="th" scope="row">
+                {row === 0 ? 'surge' : row === points.length - 1 ? 'choke' : row + 1}
+              </TableCell>
               {cells.map(({ key, name, quantity }, column) => (
-                <td key={key}>
-                  <input
+                <TableCell key={key}>
+                  <CellInput
                     data-cell={at(row, column)}
+                    label={`Row ${row + 1}, ${name}`}
                     value={typed[at(row, column)] ?? fieldText(point[key], displayUnit(quantity))}
-                    inputMode="decimal"
-                    autoComplete="off"
-                    maxLength={24}
-                    aria-label={`Row ${row + 1}, ${name}`}
-                    aria-invalid={wrong.some((w) => w.key === at(row, column))}
-                    aria-describedby={wrong.some((w) => w.key === at(row, column)) ? whyId : undefined}
+                    isWrong={wrong.some((w) => w.key === at(row, column))}
+                    whyId={whyId}
                     onFocus={(e) => e.currentTarget.select()}
-                    onChange={(e) => type(row, column, e.currentTarget.value)}
-                    onBlur={() => leave(row, column)}
+                    onType={(text) => type(row, column, text)}
+                    onLeave={() => leave(row, column)}
                     onKeyDown={(e) => walk(e, row, column)}
                     onPaste={(e) => paste(e, row, column)}
                   />
-                </td>
+                </TableCell>
               ))}
-              <td>
-                <button
-                  type="button"
-                  aria-label={`Take row ${row + 1} away`}
+              <TableCell>
+                <IconButton
+                  size="small"
+                  aria-label={`Remove row ${row + 1}`}
                   disabled={points.length <= 3}
                   onClick={() => removeRow(row)}
                 >
-                  ✕
-                </button>
-              </td>
-            </tr>
+                  <CloseIcon fontSize="inherit" />
+                </IconButton>
+              </TableCell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
       {(wrong.length > 0 || refused) && (
         <p id={whyId} role="alert" className={styles.why}>
           {refused ?? wrong[0]!.why}

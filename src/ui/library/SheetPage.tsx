@@ -1,4 +1,9 @@
 'use client';
+import Table from '@mui/material/Table';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableCell from '@mui/material/TableCell';
+import TableBody from '@mui/material/TableBody';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import type { Compressor } from '@/core/compressor/document';
@@ -26,20 +31,20 @@ export function SheetPage({ id, map, revision }: { id: string; map: Compressor; 
   useEffect(() => setToday(new Date().toLocaleDateString('en-GB', { dateStyle: 'long' })), []);
   const facts: [string, string][] = [
     [
-      'Stated at',
+      'Rated conditions',
       `${exact(map.reference.pressure, 'airPressure')} abs, ${exact(map.reference.temperature, 'temperature')}`,
     ],
     ['Inducer', `${figure(map.inducer.value, 'bore')}, ${confidenceWords[map.inducer.confidence]}`],
     ['Exducer', `${figure(map.exducer.value, 'bore')}, ${confidenceWords[map.exducer.confidence]}`],
     ['Trim', formatNumber(trim.fn({ inducer: map.inducer.value, exducer: map.exducer.value }), 1)],
     [
-      'Speed limit',
+      'Maximum speed',
       `${figure(map.maxSpeedRpm.value, 'shaftSpeed')}, ${confidenceWords[map.maxSpeedRpm.confidence]}`,
     ],
     ['Rim at the limit', figure(head.tipSpeed, 'velocity')],
     ['Corrected flow', `${figureNumber(head.leastFlow, 'massFlow')} to ${figure(head.mostFlow, 'massFlow')}`],
     ['Highest ratio', figure(head.highestRatio, 'ratio')],
-    ['Best efficiency', figure(head.bestEfficiency, 'share')],
+    ['Peak efficiency', figure(head.bestEfficiency, 'share')],
   ];
   const longest = Math.max(...map.lines.map((l) => l.points.length));
   return (
@@ -80,29 +85,29 @@ export function SheetPage({ id, map, revision }: { id: string; map: Compressor; 
           </dl>
         </div>
         {map.note && <p className={styles.note}>{map.note}</p>}
-        <table>
+        <Table>
           <caption>
             Points from surge to choke: corrected flow in {flowUnit.symbol}, pressure ratio, efficiency in per
             cent
           </caption>
-          <thead>
-            <tr>
-              <th scope="col">rpm</th>
+          <TableHead>
+            <TableRow>
+              <TableCell>rpm</TableCell>
               {Array.from({ length: longest }, (_, i) => (
-                <th key={i} scope="col">
-                  {i === 0 ? 'surge' : i === longest - 1 ? 'choke' : i + 1}
-                </th>
+                <TableCell key={i}>{i === 0 ? 'surge' : i === longest - 1 ? 'choke' : i + 1}</TableCell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {map.lines.map((line) => (
-              <tr key={line.speedRpm}>
-                <th scope="row">{formatNumber(line.speedRpm, 0)}</th>
+              <TableRow key={line.speedRpm}>
+                <TableCell component="th" scope="row">
+                  {formatNumber(line.speedRpm, 0)}
+                </TableCell>
                 {Array.from({ length: longest }, (_, i) => {
                   const p = line.points[i];
                   return (
-                    <td key={i}>
+                    <TableCell key={i}>
                       {p && (
                         <>
                           {formatNumber(toUnit(p.flow, flowUnit), flowUnit.digits + 1)}
@@ -112,13 +117,13 @@ export function SheetPage({ id, map, revision }: { id: string; map: Compressor; 
                           {formatNumber(p.efficiency * 100, 0)} %
                         </>
                       )}
-                    </td>
+                    </TableCell>
                   );
                 })}
-              </tr>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
         <footer>
           Planning figures: a qualified person checks the build. A wheel past its limit can burst.
         </footer>

@@ -79,7 +79,7 @@ export function ShelfPage({
       server.setRetired(path, item.id, to),
     );
     const text = `${item.name} is retired: no longer offered, jobs keep it.`;
-    setDone(answer && to ? { text, key: 'Take it back', back: () => void retire(item, false) } : null);
+    setDone(answer && to ? { text, key: 'Restore', back: () => void retire(item, false) } : null);
   };
   const bin = async (item: AnyLine, to: boolean) => {
     const answer = await run(
@@ -88,7 +88,7 @@ export function ShelfPage({
     );
     if (answer) setSelected(to ? null : item.id);
     const text = `${item.name} lies in the bin; jobs that have it keep it.`;
-    setDone(answer && to ? { text, key: 'Bring it back', back: () => void bin(item, false) } : null);
+    setDone(answer && to ? { text, key: 'Restore', back: () => void bin(item, false) } : null);
   };
   return (
     <ShopPage
@@ -242,13 +242,13 @@ const Filters = memo(function Filters({ kind, filter, onFilter }: FiltersProps) 
         />
       ))}
       <FormControlLabel
-        label="on the shelf"
+        label="in stock"
         control={
           <Checkbox size="small" checked={filter.inStock} onChange={(_, inStock) => set({ inStock })} />
         }
       />
       <FormControlLabel
-        label="retired too"
+        label="include retired"
         control={
           <Checkbox size="small" checked={filter.retired} onChange={(_, retired) => set({ retired })} />
         }
@@ -299,7 +299,7 @@ function Selected({ kind, line, onOpen, onDuplicate, onRetire, onBin }: Selected
           Duplicate
         </Button>
         <Button size="small" onClick={onRetire}>
-          {line.retired ? 'Take it back' : 'Retire'}
+          {line.retired ? 'Restore' : 'Retire'}
         </Button>
         <Button size="small" onClick={onBin}>
           Delete, to the bin

@@ -117,7 +117,7 @@ function HousingFields({ housing, isLast, edit, onRemove, onBad }: HousingProps)
       <FieldList groups={groups} draft={housing} edit={edit} onBad={() => {}} />
       <TextField
         select
-        label="Known by"
+        label="Given by"
         size="small"
         fullWidth
         margin="dense"

@@ -30,9 +30,9 @@ export function TurbineImportFacts({
           [
             ['inducer', 'Inducer', 'bore', bounds.wheel],
             ['exducer', 'Exducer', 'bore', bounds.wheel],
-            ['efficiency', 'Best efficiency', 'share', bounds.efficiency],
-            ['maxSpeedRpm', 'Speed limit', 'shaftSpeed', bounds.speed],
-            ['maxTemperature', 'Temperature limit', 'temperature', bounds.temperature],
+            ['efficiency', 'Peak efficiency', 'share', bounds.efficiency],
+            ['maxSpeedRpm', 'Maximum speed', 'shaftSpeed', bounds.speed],
+            ['maxTemperature', 'Maximum temperature', 'temperature', bounds.temperature],
           ] as const
         ).map(([key, label, quantity, bound]) => (
           <QuantityInput

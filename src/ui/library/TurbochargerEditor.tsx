@@ -34,23 +34,41 @@ const valveGroups: FieldGroup<Valve>[] = [
       {
         kind: 'choice',
         path: 'reference',
-        label: 'Controlled by',
+        label: 'Actuator control',
         options: [
-          ['spring', 'its spring alone'],
+          ['spring', 'spring only'],
           ['controlled', 'a controller'],
           ['dome', 'pressure on both sides'],
         ],
       },
-      { kind: 'measure', path: 'bore', label: 'Bore of the seat', quantity: 'bore', bound: bounds.bore },
+      {
+        kind: 'measure',
+        path: 'bore',
+        label: 'Wastegate seat diameter',
+        quantity: 'bore',
+        bound: bounds.bore,
+      },
       {
         kind: 'measure',
         path: 'flowCoefficient',
-        label: 'Flow coefficient',
+        label: 'Wastegate discharge coefficient',
         quantity: 'ratio',
         bound: bounds.flowCoefficient,
       },
-      { kind: 'measure', path: 'springGauge', label: 'Spring', quantity: 'boost', bound: bounds.springGauge },
-      { kind: 'measure', path: 'diaphragm', label: 'Diaphragm', quantity: 'bore', bound: bounds.diaphragm },
+      {
+        kind: 'measure',
+        path: 'springGauge',
+        label: 'Wastegate spring pressure',
+        quantity: 'boost',
+        bound: bounds.springGauge,
+      },
+      {
+        kind: 'measure',
+        path: 'diaphragm',
+        label: 'Actuator effective diameter',
+        quantity: 'bore',
+        bound: bounds.diaphragm,
+      },
     ],
   },
 ];
@@ -61,14 +79,14 @@ const vanesGroups: FieldGroup<Vanes>[] = [
       {
         kind: 'measure',
         path: 'closed',
-        label: 'Area with the vanes shut',
+        label: 'Vane area, closed',
         quantity: 'share',
         bound: bounds.vanesClosed,
       },
       {
         kind: 'measure',
         path: 'open',
-        label: 'Area with the vanes open',
+        label: 'Vane area, open',
         quantity: 'share',
         bound: bounds.vanesOpen,
       },
@@ -165,14 +183,14 @@ export function TurbochargerEditor({ draft, choices, edit }: EditorProps<Turboch
         </Pick>
       </fieldset>
       <fieldset className={styles.housing}>
-        <legend>What holds the boost</legend>
+        <legend>Boost control</legend>
         <Pick
-          label="Held by"
+          label="Boost control"
           value={gate.kind}
           onPick={(kind) => edit('gate', (d) => void (d.gate = gateOf(kind as Gate['kind'])))}
         >
-          <option value="valve">a wastegate</option>
-          <option value="vanes">vanes (variable)</option>
+          <option value="valve">wastegate</option>
+          <option value="vanes">variable geometry (VGT)</option>
           <option value="none">nothing</option>
         </Pick>
         {gate.kind === 'valve' && (

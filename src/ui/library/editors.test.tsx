@@ -67,7 +67,7 @@ describe('the housings of a turbine', () => {
   it('are known by an area, by points, or beside another; points that cannot be read are no draft', () => {
     const held = open(TurbineEditor, turbine);
     const first = () => within(boxes()[0]!);
-    pick(first().getByLabelText('Known by'), 'points');
+    pick(first().getByLabelText('Given by'), 'points');
     expect(held.now.housings[0]!.capacity.kind).toBe('points');
     const table = first().getByLabelText('Expansion ratio and corrected flow');
     pick(table, '1.4 9\n1.8 plenty');
@@ -82,9 +82,9 @@ describe('the housings of a turbine', () => {
         { ratio: 2.4, flow: expect.closeTo(0.2, 9) },
       ],
     });
-    pick(first().getByLabelText('Known by'), 'scaled');
+    pick(first().getByLabelText('Given by'), 'scaled');
     expect(held.now.housings[0]!.capacity).toEqual({ kind: 'scaled' });
-    pick(first().getByLabelText('Known by'), 'area');
+    pick(first().getByLabelText('Given by'), 'area');
     expect(held.now.housings[0]!.capacity).toMatchObject({ kind: 'area', area: { confidence: 'guess' } });
   });
   it('an A/R that is emptied is gone', () => {
@@ -129,18 +129,18 @@ describe('the parts of a turbocharger', () => {
   });
   it('what holds the boost brings its own fields, as guesses', () => {
     const held = open(TurbochargerEditor, turbo, choices);
-    pick(list('Held by'), 'vanes');
+    pick(list('Boost control'), 'vanes');
     expect(held.now.gate).toMatchObject({ kind: 'vanes', closed: { confidence: 'guess' } });
-    expect(screen.getByLabelText('Area with the vanes open', { exact: true })).toBeTruthy();
-    pick(list('Held by'), 'valve');
-    pick(list('Controlled by'), 'spring');
-    pick(screen.getByLabelText('Spring', { exact: true }), '0.7 bar');
+    expect(screen.getByLabelText('Vane area, open', { exact: true })).toBeTruthy();
+    pick(list('Boost control'), 'valve');
+    pick(list('Actuator control'), 'spring');
+    pick(screen.getByLabelText('Wastegate spring pressure', { exact: true }), '0.7 bar');
     expect(held.now.gate).toMatchObject({
       kind: 'valve',
       reference: 'spring',
       springGauge: { value: expect.closeTo(70_000, 6) },
     });
-    pick(list('Held by'), 'none');
+    pick(list('Boost control'), 'none');
     expect(held.now.gate).toEqual({ kind: 'none' });
     expect(screen.queryByLabelText('Spring')).toBeNull();
   });

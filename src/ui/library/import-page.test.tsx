@@ -64,16 +64,16 @@ describe('a turbine’s table', () => {
   const table = ['PR;swallow', '1,4;6,0', '1,8;7,1', '2,4;7,6', '3,0;7,7'].join('\n');
   it('is guessed, asked for, and stored as it was read, in SI', async () => {
     const page = open('turbines');
-    expect(screen.getByText(/bearings’ loss in it already/)).toBeTruthy();
+    expect(screen.getByText(/efficiency includes mechanical losses/)).toBeTruthy();
     await give('Turbine file to import', table);
     expect(screen.getByText('The unit of the flow is not said in the file: choose it.')).toBeTruthy();
     expect(storeKey().disabled).toBe(true);
     await choose('Unit of swallow', 'kg/min');
     await type('Inducer', '54 mm');
     await type('Exducer', '47 mm');
-    await type('Best efficiency', '68');
-    await type('Speed limit', '160000');
-    await type('Temperature limit', '950');
+    await type('Peak efficiency', '68');
+    await type('Maximum speed', '160000');
+    await type('Maximum temperature', '950');
     await choose('Bearings’ loss', 'apart');
     await type('Pressure', '101.3');
     await type('Temperature', '15');

@@ -53,7 +53,7 @@ const compressor: ImportWords<Role, Mapping, MapFacts> = {
     'Which column is what, and in which unit: guessed, and yours to change.',
     'The reference pressure and temperature of the map: never assumed.',
     'Where each speed line’s surge point is.',
-    'Inducer, exducer and the wheel’s speed limit.',
+    'Inducer, exducer and the wheel’s maximum speed.',
   ],
   // Without its column a surge mark says nothing any more.
   settle: (mapping) =>
@@ -80,7 +80,7 @@ const turbine: ImportWords<TurbineRole, TurbineMapping, TurbineFacts> = {
   asked: [
     'Which column is what, and in which unit: guessed, and yours to change.',
     'The reference pressure and temperature of the flow: never assumed.',
-    'Whether the efficiency has the bearings’ loss in it already.',
+    'Whether efficiency includes mechanical losses.',
     'The wheel’s diameters and its limits of speed and temperature.',
   ],
 };

@@ -89,7 +89,7 @@ it('what differs between two revisions is said with its figures', () => {
   other.lines[0]!.points[0]!.flow *= 1.01;
   delete other.stock;
   expect(plain(compressorChanges(birch, other))).toBe(
-    'Changed: speed limit 153,000 rpm → 150,000 rpm; on the shelf 1 → –; the map.',
+    'Changed: maximum speed 153,000 rpm → 150,000 rpm; in stock 1 → –; the map.',
   );
   other.note = 'x';
   expect(compressorChanges(birch, { ...birch, inducer: { ...birch.inducer, confidence: 'guess' } })).toBe(

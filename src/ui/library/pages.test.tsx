@@ -74,7 +74,7 @@ describe('the page of an item', () => {
   });
   it('does not save what its kind says is wrong, what cannot be read, or what has no name; undo steps back', () => {
     inWords(<ItemPage entry={entryOf(throttle)} choices={{}} />);
-    const points = screen.getByLabelText(/^Flow and pressure lost/);
+    const points = screen.getByLabelText(/^Flow bench points/);
     const before = (points as HTMLTextAreaElement).value;
     fireEvent.change(points, { target: { value: '' } });
     expect(screen.getByText('This piping part cannot be saved yet')).toBeTruthy();
@@ -116,7 +116,7 @@ describe('the page of an item', () => {
     inWords(<ItemPage entry={entryOf(pipe, { jobs })} choices={{}} />);
     const mach = () => screen.getByText('Flow at the usual Mach warning').closest('div')!.textContent;
     const before = mach();
-    type('Bore', '80');
+    type('Minimum bore', '80');
     expect(mach()).not.toBe(before);
     expect(screen.getByText('A car')).toBeTruthy();
   });
@@ -160,7 +160,7 @@ describe('the page of a shelf', () => {
     const panel = within(screen.getByRole('complementary', { name: 'Selected piping part' }));
     await act(async () => fireEvent.click(panel.getByRole('button', { name: 'Retire' })));
     expect(retired).toHaveBeenLastCalledWith('piping', lines[0]!.id, true);
-    await act(async () => fireEvent.click(screen.getByRole('button', { name: 'Take it back' })));
+    await act(async () => fireEvent.click(screen.getByRole('button', { name: 'Restore' })));
     expect(retired).toHaveBeenLastCalledWith('piping', lines[0]!.id, false);
     await act(async () => fireEvent.click(panel.getByRole('button', { name: 'Delete, to the bin' })));
     expect(binned).toHaveBeenCalledTimes(1);

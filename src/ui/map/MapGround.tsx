@@ -14,7 +14,7 @@ export const PAD = { left: 50, right: 74, top: 16, bottom: 46 };
 /** Where along their 33 places the words 'surge' and 'choke' stand. */
 export const SURGE_WORD = 20;
 export const CHOKE_WORD = 16;
-/** Where along the top edge the wheel limit is named. */
+/** Where along the top edge the maximum speed is named. */
 export const TOP_WORD = 0.45;
 const SANDS = ['--sand-0', '--sand-1', '--sand-2', '--sand-3', '--sand-4', '--sand-5', '--sand-6'];
 
@@ -59,7 +59,7 @@ type Props = {
   plain?: boolean;
 };
 
-/** A compressor map by itself: axes, efficiency bands, speed lines, surge, choke and wheel limit, with their words. */
+/** A compressor map by itself: axes, efficiency bands, speed lines, surge, choke and maximum speed, with their words. */
 export const MapGround = memo(function MapGround({
   shapes,
   frame,
@@ -216,7 +216,7 @@ export function SpeedFigures({
   );
 }
 
-/** Words and figures of the map itself: bands, surge, choke, wheel limit. */
+/** Words and figures of the map itself: bands, surge, choke, maximum speed. */
 function Labels({
   shapes,
   scales,
@@ -278,7 +278,7 @@ function Labels({
         {`${figure(limit, 'shaftSpeed')}`}
       </Halo>
       <Halo x={x(top.flow) + 12} y={y(top.ratio) - 5} colour="var(--mute)">
-        wheel limit
+        maximum speed
       </Halo>
     </g>
   );

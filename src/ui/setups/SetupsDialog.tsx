@@ -1,4 +1,13 @@
 'use client';
+import Checkbox from '@mui/material/Checkbox';
+import Radio from '@mui/material/Radio';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Input from '@mui/material/Input';
+import Table from '@mui/material/Table';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableCell from '@mui/material/TableCell';
+import TableBody from '@mui/material/TableBody';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { comparedFigure, peakOf, type Where } from '@/core/workings/compare';
@@ -71,7 +80,7 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
   const isFull = job.setups.length >= MOST_SETUPS;
   return (
     <Sheet
-      title="Setups side by side"
+      title="Compare setups"
       note={
         <>
           differences against {selected.letter}, the selected one; at most {MOST_DRAWN} are drawn at once
@@ -103,11 +112,11 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
         </p>
       )}
       <div className={styles.scroll}>
-        <table className={styles.table}>
-          <caption className="unseen">Setups side by side</caption>
-          <thead>
-            <tr>
-              <td />
+        <Table className={styles.table}>
+          <caption className="unseen">Compare setups</caption>
+          <TableHead>
+            <TableRow>
+              <TableCell />
               {columns.map((c) => (
                 <Head
                   key={c.setup.id}
@@ -119,11 +128,11 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
                   onDelete={() => remove(c.setup.id)}
                 />
               ))}
-            </tr>
-          </thead>
+            </TableRow>
+          </TableHead>
           <Inputs columns={columns} />
           <Figures columns={columns} setupIndex={setupIndex} />
-        </table>
+        </Table>
       </div>
       {job.bin.length > 0 && (
         <section className={styles.bin} aria-label="Deleted setups">
@@ -132,12 +141,12 @@ export default function SetupsDialog({ onClose }: { onClose: () => void }) {
             {[...job.bin].reverse().map((setup) => (
               <li key={setup.id}>
                 {setup.letter} {setup.name}{' '}
-                <button type="button" className={styles.link} onClick={() => restore(setup.id)}>
-                  bring it back
-                </button>{' '}
-                <button type="button" className={styles.link} onClick={() => drop(setup.id)}>
-                  remove from the bin
-                </button>
+                <Button variant="inline" onClick={() => restore(setup.id)}>
+                  restore
+                </Button>{' '}
+                <Button variant="inline" onClick={() => drop(setup.id)}>
+                  delete permanently
+                </Button>
               </li>
             ))}
           </ul>
@@ -169,16 +178,14 @@ function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...a
     store.getState().commit();
   };
   return (
-    <th scope="col" aria-current={isSelected || undefined} className={styles.head}>
+    <TableCell component="th" scope="col" aria-current={isSelected || undefined} className={styles.head}>
       <div className={styles.line}>
         <LineSample slot={slot} />
         <b>{setup.letter}</b>
-        <input
-          className={styles.name}
-          aria-label={`Name of setup ${setup.letter}`}
-          maxLength={60}
+        <Input
           value={typed ?? setup.name}
-          onChange={(e) => setTyped(e.currentTarget.value)}
+          slotProps={{ input: { 'aria-label': `Name of setup ${setup.letter}`, maxLength: 60 } }}
+          onChange={(e) => setTyped(e.target.value)}
           onBlur={leave}
           onKeyDown={(e) => {
             if (e.key === 'Enter') leave();
@@ -194,37 +201,40 @@ function Head({ column: { setup, index, slot, answer }, isSelected, isOnly, ...a
         {verdict ? <Say reason={verdict.short} form="short" /> : 'contradicts itself'}
       </p>
       <div className={styles.acts}>
-        <label>
-          <input
-            type="radio"
-            name="selected-setup"
-            checked={isSelected}
-            onChange={act.onSelect}
-            aria-label={`Select setup ${setup.letter}`}
-          />
-          selected
-        </label>
-        <label>
-          <input
-            type="checkbox"
-            checked={slot !== null}
-            disabled={isSelected}
-            onChange={act.onDraw}
-            aria-label={`Draw setup ${setup.letter}`}
-          />
-          drawn
-        </label>
-        <button
-          type="button"
-          className={styles.link}
+        <FormControlLabel
+          label="selected"
+          control={
+            <Radio
+              size="small"
+              name="selected-setup"
+              checked={isSelected}
+              onChange={act.onSelect}
+              slotProps={{ input: { 'aria-label': `Select setup ${setup.letter}` } }}
+            />
+          }
+        />
+        <FormControlLabel
+          label="drawn"
+          control={
+            <Checkbox
+              size="small"
+              checked={slot !== null}
+              disabled={isSelected}
+              onChange={act.onDraw}
+              slotProps={{ input: { 'aria-label': `Draw setup ${setup.letter}` } }}
+            />
+          }
+        />
+        <Button
+          variant="inline"
           disabled={isOnly}
           aria-label={`Delete setup ${setup.letter}, to the bin`}
           onClick={act.onDelete}
         >
           delete
-        </button>
+        </Button>
       </div>
-    </th>
+    </TableCell>
   );
 }
 
@@ -248,30 +258,32 @@ function Inputs({ columns }: { columns: Column[] }) {
     });
   }, [words, job, items, heads]);
   return (
-    <tbody>
-      <tr className={styles.group}>
-        <th scope="rowgroup" colSpan={columns.length + 1}>
+    <TableBody>
+      <TableRow className={styles.group}>
+        <TableCell component="th" scope="rowgroup" colSpan={columns.length + 1}>
           Inputs that differ
-        </th>
-      </tr>
+        </TableCell>
+      </TableRow>
       {lines.map((line) => (
-        <tr key={line.key}>
-          <th scope="row">{line.name}</th>
+        <TableRow key={line.key}>
+          <TableCell component="th" scope="row">
+            {line.name}
+          </TableCell>
           {line.texts.map((text, i) => (
-            <td key={columns[i]!.setup.id}>{text}</td>
+            <TableCell key={columns[i]!.setup.id}>{text}</TableCell>
           ))}
-        </tr>
+        </TableRow>
       ))}
       {lines.length === 0 && (
-        <tr>
-          <td colSpan={columns.length + 1} className={styles.none}>
+        <TableRow>
+          <TableCell colSpan={columns.length + 1} className={styles.none}>
             {columns.length === 1
               ? 'One setup so far: add another from it, change what it should do better, and both stand here.'
               : 'None: these setups are alike.'}
-          </td>
-        </tr>
+          </TableCell>
+        </TableRow>
       )}
-    </tbody>
+    </TableBody>
   );
 }
 
@@ -289,64 +301,76 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
   const rows = (where: Where, ids: FigureId[]) =>
     ids.map((id) => <Row key={id} id={id} where={where} columns={columns} setupIndex={setupIndex} />);
   const heading = (title: React.ReactNode) => (
-    <tr className={styles.group}>
-      <th scope="rowgroup" colSpan={columns.length + 1}>
+    <TableRow className={styles.group}>
+      <TableCell component="th" scope="rowgroup" colSpan={columns.length + 1}>
         {title}
-      </th>
-    </tr>
+      </TableCell>
+    </TableRow>
   );
   return (
     <>
-      <tbody>
+      <TableBody>
         {heading(`At the goal’s speed, ${figure(goal.speedRpm, 'engineSpeed')}`)}
         {rows({ kind: 'goal' }, atGoal)}
-      </tbody>
+      </TableBody>
       {columns.some((c) => c.answer?.sweep.turbo) && (
-        <tbody>
+        <TableBody>
           {heading('Over the revs')}
-          <tr>
-            <th scope="row">Boost begins</th>
+          <TableRow>
+            <TableCell component="th" scope="row">
+              Boost begins
+            </TableCell>
             {columns.map((c) => (
-              <td key={c.setup.id}>{figure(nearest(c.answer?.sweep.turbo?.threshold), 'engineSpeed')}</td>
+              <TableCell key={c.setup.id}>
+                {figure(nearest(c.answer?.sweep.turbo?.threshold), 'engineSpeed')}
+              </TableCell>
             ))}
-          </tr>
-          <tr>
-            <th scope="row">Full boost from</th>
+          </TableRow>
+          <TableRow>
+            <TableCell component="th" scope="row">
+              Full boost from
+            </TableCell>
             {columns.map((c) => (
-              <td key={c.setup.id}>{figure(nearest(c.answer?.sweep.turbo?.fullFrom), 'engineSpeed')}</td>
+              <TableCell key={c.setup.id}>
+                {figure(nearest(c.answer?.sweep.turbo?.fullFrom), 'engineSpeed')}
+              </TableCell>
             ))}
-          </tr>
-        </tbody>
+          </TableRow>
+        </TableBody>
       )}
-      <tbody>
+      <TableBody>
         {heading('At each one’s own peak of power')}
-        <tr>
-          <th scope="row">Speed of the peak</th>
+        <TableRow>
+          <TableCell component="th" scope="row">
+            Speed of the peak
+          </TableCell>
           {columns.map((c) => (
-            <td key={c.setup.id}>
+            <TableCell key={c.setup.id}>
               {figure(c.answer ? peakOf(c.answer, 'power')?.speedRpm : null, 'engineSpeed')}
-            </td>
+            </TableCell>
           ))}
-        </tr>
+        </TableRow>
         {rows({ kind: 'peak' }, atPeak)}
-        <tr>
-          <th scope="row">Peak torque</th>
+        <TableRow>
+          <TableCell component="th" scope="row">
+            Peak torque
+          </TableCell>
           {columns.map((c) => {
             const peak = c.answer && peakOf(c.answer, 'torque');
             return (
-              <td key={c.setup.id}>
+              <TableCell key={c.setup.id}>
                 {figure(peak?.torque, 'torque')}
                 {peak && <small>at {figure(peak.speedRpm, 'engineSpeed')}</small>}
-              </td>
+              </TableCell>
             );
           })}
-        </tr>
-      </tbody>
-      <tbody>
+        </TableRow>
+      </TableBody>
+      <TableBody>
         {heading(`At the red line, ${figure(redLineRpm, 'engineSpeed')}`)}
         {rows({ kind: 'red-line' }, atRedLine)}
-      </tbody>
-      <tbody>
+      </TableBody>
+      <TableBody>
         {heading(
           <div className={styles.between}>
             <span>Averaged between two speeds</span>
@@ -366,7 +390,7 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
           </div>,
         )}
         {rows({ kind: 'average', fromRpm, toRpm }, averaged)}
-      </tbody>
+      </TableBody>
     </>
   );
 }
@@ -384,12 +408,14 @@ function Row({ id, where, columns, setupIndex }: RowProps) {
   if (values.every((v) => v === null)) return null;
   const base = values[setupIndex] ?? null;
   return (
-    <tr>
-      <th scope="row">{figureNames[id].name}</th>
+    <TableRow>
+      <TableCell component="th" scope="row">
+        {figureNames[id].name}
+      </TableCell>
       {columns.map((c, i) => {
         const value = values[i] ?? null;
         return (
-          <td key={c.setup.id}>
+          <TableCell key={c.setup.id}>
             {figure(value, quantity)}{' '}
             {i !== setupIndex && value !== null && base !== null && (
               <small>
@@ -398,9 +424,9 @@ function Row({ id, where, columns, setupIndex }: RowProps) {
                   : difference(value - base, quantity)}
               </small>
             )}
-          </td>
+          </TableCell>
         );
       })}
-    </tr>
+    </TableRow>
   );
 }

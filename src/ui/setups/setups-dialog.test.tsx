@@ -28,8 +28,8 @@ describe('setups side by side', () => {
     expect(names(page)).toEqual(before);
     const bin = screen.getByRole('region', { name: 'Deleted setups' });
     expect(bin.textContent).toContain('Long runners');
-    act(() => screen.getByRole('button', { name: 'bring it back' }).focus());
-    press('bring it back');
+    act(() => screen.getByRole('button', { name: 'restore' }).focus());
+    press('restore');
     // The key is gone with its line: the focus stays in the sheet, so that Escape still closes it.
     expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Close' }));
     expect(names(page)).toContain(`${letter} Long runners`);
@@ -40,7 +40,7 @@ describe('setups side by side', () => {
   it('the bin gives up for good only when it is asked; the last setup cannot be deleted', () => {
     const page = open();
     press('Delete setup C, to the bin');
-    press('remove from the bin');
+    press('delete permanently');
     expect(page.job().bin).toEqual([]);
     press('Delete setup B, to the bin');
     const last = screen.getByRole<HTMLButtonElement>('button', { name: 'Delete setup A, to the bin' });
@@ -66,7 +66,7 @@ describe('setups side by side', () => {
   it('says what differs, input by input, and nothing that is alike', () => {
     const page = open();
     const differing = () => {
-      const rows = rowsOf('Setups side by side');
+      const rows = rowsOf('Compare setups');
       const from = rows.findIndex((row) => row[0] === 'Inputs that differ');
       return rows.slice(
         from + 1,
@@ -82,7 +82,7 @@ describe('setups side by side', () => {
   });
   it('differences are against the selected one: selecting another turns them about', () => {
     open();
-    const ratio = () => column(rowsOf('Setups side by side'), 'Pressure ratio');
+    const ratio = () => column(rowsOf('Compare setups'), 'Pressure ratio');
     const [, , first] = ratio();
     press('Select setup B', 'radio');
     const [, a, b] = ratio();

@@ -190,7 +190,7 @@ export function DataPage({ state }: { state: ShopState }) {
         <DialogActions>
           <Button onClick={() => setAsked(null)}>Cancel</Button>
           <Button variant="contained" onClick={() => asked && void restore(asked)}>
-            Put it back
+            Restore
           </Button>
         </DialogActions>
       </Dialog>

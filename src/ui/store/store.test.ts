@@ -269,7 +269,7 @@ describe('fields', () => {
     expect(say('1e999')).toMatch(/not a number|out of range/);
   });
 
-  it('a breathing table names the row and the cell', () => {
+  it('a VE table names the row and the cell', () => {
     expect(
       checkRows([
         { speed: '1000', value: '80' },

@@ -1,4 +1,4 @@
-import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
+import { arrangements, boostKinds, type Arrangement, type BoostKind } from '@/core/job/schema/setup-choices';
 import { confidences, type Confidence } from '@/core/documents/input';
 import type { Change } from '@/core/job/history/changes';
 import { asOfToday } from '@/core/job/history/past-paths';
@@ -16,25 +16,24 @@ const fuelNames = Object.fromEntries(fuelIds.map((id) => [id, fuelOf(id).name.re
 
 /** Lists of a job: one that grew, shrank or changed is said as a whole. */
 const lists: [RegExp, string][] = [
-  [/^engine\.breathing\.table/, 'breathing table'],
-  [/^engine\.baseline\.rows/, 'rows of the measured run'],
-  [/^engine\.baseline\.confidence/, 'how sure we are of the measured run'],
+  [/^engine\.breathing\.table/, 'VE table'],
+  [/^engine\.baseline\.rows/, 'dyno run rows'],
+  [/^engine\.baseline\.confidence/, 'confidence in the measured run'],
   [/^engine\.condition\.compression\.\d+$/, 'compression readings'],
   [/^engine\.condition\.leakDown\.\d+$/, 'leak-down readings'],
   [/^engine\.condition\.weakPoints/, 'weak points'],
-  [/^brief\.wish$/, 'the customer’s wish'],
-  [/^brief\.fixed/, 'what may not change'],
+  [/^brief\.wish$/, 'customer’s wording'],
+  [/^brief\.fixed/, 'fixed parts'],
   [/^brief\.local\.answers/, 'answers on local rules'],
   [/^brief\.otherVenues\.\d+(\.(name|barometer\.kind|humidity\.kind))?$/, 'the other venues'],
   [/^brief\.vehicle\.gears\.\d+$/, 'gears'],
   [/^brief\.vehicle\.load\.\d+$/, 'load over the revs'],
-  [/^setups\.\d+\.boost\.curve\.confidence/, 'how sure we are of the boost curve'],
+  [/^setups\.\d+\.boost\.curve\.confidence/, 'confidence in the boost curve'],
   [/^setups\.\d+\.boost\.curve/, 'boost curve'],
   [/^setups\.\d+\.boost\.gears\.\d+$/, 'boost by gear'],
 ];
 
-/** What is chosen rather than measured, by path without its setup: how it is called, and its options in words. */
-/** How turbos are put together, in words. */
+/** How turbos are arranged, in words. */
 const arrangementNames: Record<Arrangement, string> = {
   single: 'one',
   parallel: 'parallel twins',
@@ -43,12 +42,22 @@ const arrangementNames: Record<Arrangement, string> = {
 };
 export const arrangementOptions = arrangements.map((value) => ({ value, label: arrangementNames[value] }));
 
+/** How boost is asked for, in words. */
+const boostKindNames: Record<BoostKind, string> = {
+  goal: 'as the power goal needs',
+  level: 'constant',
+  curve: 'curve',
+  gears: 'by gear',
+};
+export const boostKindOptions = boostKinds.map((value) => ({ value, label: boostKindNames[value] }));
+
+/** What is chosen rather than measured, by path without its setup: how it is called, and its options in words. */
 const choices: Record<string, { name: string; options?: Record<string, string> }> = {
   name: { name: 'name' },
-  'brief.goal.basis': { name: 'goal measured at the' },
+  'brief.goal.basis': { name: 'power basis' },
   'brief.drivetrain.school': {
-    name: 'drivetrain loss as',
-    options: { share: 'a share', 'fixed-and-share': 'a fixed loss and a share' },
+    name: 'drivetrain loss model',
+    options: { share: 'percentage', 'fixed-and-share': 'fixed + percentage' },
   },
   'brief.fuel.id': { name: 'fuel', options: fuelNames },
   'brief.venue.barometer.kind': {
@@ -60,31 +69,31 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
     options: { relative: 'relative humidity', dewPoint: 'dew point' },
   },
   'brief.customer': { name: 'customer' },
-  'brief.use.kind': { name: 'use', options: useNames },
+  'brief.use.kind': { name: 'duty', options: useNames },
   'brief.fuelBest': { name: 'best fuel', options: fuelNames },
   'brief.fuelWorst': { name: 'worst fuel', options: fuelNames },
   'brief.venue.name': { name: 'venue' },
   'brief.budget.currency': { name: 'currency' },
-  'brief.due': { name: 'wanted by' },
-  'brief.local.place': { name: 'runs on', options: placeNames },
-  'brief.vehicle.kind': { name: 'engine drives' },
+  'brief.due': { name: 'due date' },
+  'brief.local.place': { name: 'where it runs', options: placeNames },
+  'brief.vehicle.kind': { name: 'application' },
   'brief.vehicle.name': { name: 'vehicle' },
   'brief.vehicle.driven': { name: 'driven wheels' },
   'brief.vehicle.clutch.name': { name: 'clutch' },
   'brief.vehicle.gearbox.name': { name: 'gearbox' },
   'engine.cycle': { name: 'cycle' },
   'engine.volumes.used': {
-    name: 'compression from',
-    options: { true: 'its volumes', false: 'a stated ratio' },
+    name: 'compression ratio from',
+    options: { true: 'volumes', false: 'stated ratio' },
   },
   'engine.cam.known': { name: 'cam card', options: { true: 'at hand', false: 'not at hand' } },
   'engine.cam.movesShape': {
-    name: 'breathing shape',
-    options: { true: 'moved by the card', false: 'left as it is' },
+    name: 'VE curve shape',
+    options: { true: 'shifted by the cam', false: 'unchanged' },
   },
   'engine.condition.belts': {
     name: 'belts',
-    options: { unchecked: 'not looked at', good: 'good', failed: 'failed' },
+    options: { unchecked: 'not checked', good: 'good', failed: 'failed' },
   },
   'engine.baseline.name': { name: 'measured run' },
   'engine.baseline.on': { name: 'day of the measured run' },
@@ -92,12 +101,12 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   'engine.baseline.correction': { name: 'correction of the measured run', options: correctionNames },
   'engine.baseline.fuel': { name: 'fuel of the measured run', options: fuelNames },
   'engine.breathing.source': {
-    name: 'breathing from a',
+    name: 'VE curve from',
     options: { shape: 'shape', table: 'table', baseline: 'measured run' },
   },
-  'engine.breathing.shape.id': { name: 'breathing shape' },
+  'engine.breathing.shape.id': { name: 'VE curve shape' },
   'engine.breathing.reference.fuel': {
-    name: 'fuel of the breathing curve',
+    name: 'fuel of the VE curve',
     options: fuelNames,
   },
   'setups.name': { name: 'setup' },
@@ -110,12 +119,12 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   'setups.cooler.kind': { name: 'cooler', options: { air: 'air to air', water: 'air to water' } },
   'setups.boost.kind': {
     name: 'boost',
-    options: { goal: 'as the goal needs', level: 'a level', curve: 'a curve', gears: 'by gear' },
+    options: boostKindNames,
   },
-  'setups.boost.held': { name: 'boost held as', options: { gauge: 'gauge', absolute: 'absolute' } },
-  'setups.boost.gear': { name: 'gear looked at' },
+  'setups.boost.held': { name: 'boost target is', options: { gauge: 'gauge', absolute: 'absolute' } },
+  'setups.boost.gear': { name: 'selected gear' },
   'setups.induction.bypass': {
-    name: 'stage at the engine bypassed',
+    name: 'HP stage bypassed',
     // As it was written before, and as it is.
     options: {
       true: 'from the change-over on',
@@ -125,20 +134,20 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
     },
   },
   'setups.between.hold': {
-    name: 'boost between the stages',
-    options: { free: 'as the turbine gives', held: 'held by its gate' },
+    name: 'interstage boost',
+    options: { free: 'uncontrolled', held: 'held by its wastegate' },
   },
   'setups.between.cooler.kind': {
-    name: 'cooler between the stages',
+    name: 'intercooler',
     options: { none: 'none', air: 'air to air', water: 'air to water' },
   },
   'trial.kind': {
-    name: 'time to boost tried by',
-    options: { step: 'a load step', gear: 'a pull in a gear', brake: 'a pull on the brake' },
+    name: 'spool test',
+    options: { step: 'a load step', gear: 'a pull in a gear', brake: 'dyno sweep' },
   },
-  'trial.gear': { name: 'gear of the pull' },
+  'trial.gear': { name: 'test gear' },
   'setups.exhaust.manifold': { name: 'exhaust manifold' },
-  'setups.boost.hold': { name: 'above the goal’s speed held' },
+  'setups.boost.hold': { name: 'held above the goal speed' },
 };
 
 /** How a choice is called, and an option of it in words, by its path without the setup's number. */
@@ -184,8 +193,8 @@ function wholeThing({ path, from, to }: Change): string | null {
   }
   if (!path.startsWith('settled')) return null;
   const bench = path.split('.')[1];
-  if (!isBench(bench)) return 'which benches are settled';
-  return `${benchOf(bench).name} ${to === null ? 'opened again' : from === null ? 'settled' : 'settled anew'}`;
+  if (!isBench(bench)) return 'which benches are signed off';
+  return `${benchOf(bench).name} ${to === null ? 'reopened' : from === null ? 'settled' : 'signed off again'}`;
 }
 
 /** What is chosen of a turbocharger, by the end of its path. */

@@ -1,7 +1,7 @@
 import type { Compressor } from '@/core/compressor/document';
 import type { Format } from './format';
 
-/** What differs between two revisions of a compressor: 'Speed limit 153,000 rpm → 150,000 rpm; the map.' */
+/** What differs between two revisions of a compressor: 'Maximum speed 153,000 rpm → 150,000 rpm; the map.' */
 export function compressorChangesIn({ figure }: Format, from: Compressor, to: Compressor): string {
   const parts: string[] = [];
   const say = (name: string, a: string, b: string) => a !== b && parts.push(`${name} ${a} → ${b}`);
@@ -9,7 +9,7 @@ export function compressorChangesIn({ figure }: Format, from: Compressor, to: Co
   say('inducer', figure(from.inducer.value, 'bore'), figure(to.inducer.value, 'bore'));
   say('exducer', figure(from.exducer.value, 'bore'), figure(to.exducer.value, 'bore'));
   say(
-    'speed limit',
+    'maximum speed',
     figure(from.maxSpeedRpm.value, 'shaftSpeed'),
     figure(to.maxSpeedRpm.value, 'shaftSpeed'),
   );
@@ -24,7 +24,7 @@ export function compressorChangesIn({ figure }: Format, from: Compressor, to: Co
     figure(to.reference.temperature, 'temperature'),
   );
   say('price', figure(from.price?.value, 'money'), figure(to.price?.value, 'money'));
-  say('on the shelf', figure(from.stock, 'count'), figure(to.stock, 'count'));
+  say('in stock', figure(from.stock, 'count'), figure(to.stock, 'count'));
   if (JSON.stringify(from.lines) !== JSON.stringify(to.lines)) parts.push('the map');
   if (from.note !== to.note) parts.push('the note');
   if (parts.length === 0) parts.push('how sure a figure is');

@@ -3,99 +3,101 @@ import type { Sentences } from './sentences';
 
 /** What is said of benches: what they still lack, and which later change contradicts them. */
 export const decisionSentences: Sentences<DecisionCode> = {
-  'guess-goal': { long: 'The goal’s power or speed is still a guess.' },
-  'guess-venue': { long: 'The venue’s height or temperature is still a guess.' },
-  'guess-bsfc': { long: 'BSFC is still a guess: air and fuel follow it.' },
-  'guess-geometry': { long: 'Bore, stroke or cylinders are still a guess.' },
-  'guess-engine-limits': { long: 'Compression ratio or red line is still a guess.' },
-  'guess-breathing': { long: 'The breathing curve is still a guess; a measured one replaces it.' },
+  'guess-goal': { long: 'The goal’s power or speed is still an estimate.' },
+  'guess-venue': { long: 'The venue’s altitude or temperature is still an estimate.' },
+  'guess-bsfc': { long: 'BSFC is still an estimate: air and fuel follow it.' },
+  'guess-geometry': { long: 'Bore, stroke or cylinders are still estimates.' },
+  'guess-engine-limits': { long: 'Compression ratio or red line is still an estimate.' },
+  'guess-breathing': { long: 'The VE curve is still an estimate; a measured one replaces it.' },
   'breathing-ends-early': {
-    long: 'The breathing table ends at {end}, the red line is {redLine}: its last value is held from there.',
+    long: 'The VE table ends at {end}, the red line is {redLine}: its last value is held from there.',
   },
-  'guess-losses': { long: 'A loss of filter, cooler or throttle is still a guess.' },
-  'guess-cooler': { long: 'The cooler’s effectiveness is still a guess.' },
-  'guess-back-pressure': { long: 'Back pressure is a guess until a turbine is matched.' },
+  'guess-losses': { long: 'A loss of filter, cooler or throttle is still an estimate.' },
+  'guess-cooler': { long: 'The cooler’s effectiveness is still an estimate.' },
+  'guess-back-pressure': { long: 'Back pressure is an estimate until a turbine is matched.' },
 
-  'goal-power-after-brief': { long: 'The power goal was settled at {from}; it is {to} now.' },
-  'goal-basis-after-brief': { long: 'The goal was settled at the {from}; it stands at the {to} now.' },
-  'goal-speed-after-brief': { long: 'The goal’s speed was settled at {from}; it is {to} now.' },
-  'fuel-after-brief': { long: 'The Brief was settled on {from}; the fuel is {to} now.' },
-  'venue-after-brief': { long: 'The venue was settled at {from}; it lies at {to} now.' },
+  'goal-power-after-brief': { long: 'The power goal was signed off at {from}; it is {to} now.' },
+  'goal-basis-after-brief': { long: 'The goal was signed off at the {from}; it stands at the {to} now.' },
+  'goal-speed-after-brief': { long: 'The goal’s speed was signed off at {from}; it is {to} now.' },
+  'fuel-after-brief': { long: 'The Brief was signed off on {from}; the fuel is {to} now.' },
+  'venue-after-brief': { long: 'The venue was signed off at {from}; it lies at {to} now.' },
   'red-line-under-goal': {
     long: 'The red line was lowered to {to}, under the goal’s speed of {goal}: one of the two must give.',
   },
-  'size-after-engine': { long: 'The engine was settled at {from}; it has {to} now.' },
-  'cylinders-after-engine': { long: 'The engine was settled with {from} cylinders; it has {to} now.' },
-  'cycle-after-engine': { long: 'The engine was settled as a {from}; it is a {to} now.' },
+  'size-after-engine': { long: 'The engine was signed off at {from}; it has {to} now.' },
+  'cylinders-after-engine': { long: 'The engine was signed off with {from} cylinders; it has {to} now.' },
+  'cycle-after-engine': { long: 'The engine was signed off as a {from}; it is a {to} now.' },
   'compression-after-engine': {
-    long: 'Compression was settled at {from}; it is {to} now.',
+    long: 'Compression was signed off at {from}; it is {to} now.',
   },
   'red-line-past-breathing': {
-    long: 'The red line is {to} now, beyond the breathing table that ends at {end}: measure or lengthen it.',
+    long: 'The red line is {to} now, beyond the VE table that ends at {end}: measure or lengthen it.',
   },
-  'red-line-after-engine': { long: 'The red line was settled at {from}; it is {to} now.' },
+  'red-line-after-engine': { long: 'The red line was signed off at {from}; it is {to} now.' },
   'out-of-reach-after-demand': {
-    long: 'The goal was in reach when Demand was settled; it is not any more.',
+    long: 'The goal was in reach when Demand was signed off; it is not any more.',
   },
   'fuel-after-demand': {
-    long: 'Fuel changed from {from} to {to} after Demand was settled: air and fuel per horsepower are others.',
+    long: 'Fuel changed from {from} to {to} after Demand was signed off: air and fuel per horsepower are others.',
   },
   'goal-after-demand': {
-    long: 'Demand was settled for {from} at the flywheel; the goal is {to} there now.',
+    long: 'Demand was signed off for {from} at the flywheel; the goal is {to} there now.',
   },
   'goal-speed-after-demand': {
-    long: 'Demand was settled for a goal at {from}; it is wanted at {to} now.',
+    long: 'Demand was signed off for a goal at {from}; it is wanted at {to} now.',
   },
-  'size-after-demand': { long: 'Demand was settled for {from}; the engine has {to} now.' },
+  'size-after-demand': { long: 'Demand was signed off for {from}; the engine has {to} now.' },
   'compression-after-demand': {
-    long: 'Compression went from {from} to {to} after Demand was settled: its BSFC and its boost were for the other.',
+    long: 'Compression went from {from} to {to} after Demand was signed off: its BSFC and its boost were for the other.',
   },
   'breathing-after-demand': {
-    long: 'Breathing at the goal’s speed went from {from} to {to} after Demand was settled.',
+    long: 'VE at the goal’s speed went from {from} to {to} after Demand was signed off.',
   },
   'air-after-demand': {
-    long: 'The air of the venue had {from} when Demand was settled; it has {to} now.',
+    long: 'The air of the venue had {from} when Demand was signed off; it has {to} now.',
   },
   'condition-after-demand': {
-    long: 'The engine’s condition was {from} when Demand was settled; it is {to} now.',
+    long: 'The engine’s condition was {from} when Demand was signed off; it is {to} now.',
   },
   'ratio-after-demand': {
-    long: 'Demand was settled at a pressure ratio of {from}; the goal takes {to} now.',
+    long: 'Demand was signed off at a pressure ratio of {from}; the goal takes {to} now.',
   },
   'arrangement-after-charger': {
-    long: 'Charger was settled on {from}; the turbos are put together as {to} now.',
+    long: 'Charger was signed off on {from}; the arrangement is {to} now.',
   },
-  'lp-stage-after-charger': { long: 'The low-pressure stage is another one than when Charger was settled.' },
+  'lp-stage-after-charger': {
+    long: 'The low-pressure stage is another one than when Charger was signed off.',
+  },
   'map-left-after-charger': {
-    long: 'The map carried the goal when Charger was settled; it does not any more.',
+    long: 'The map carried the goal when Charger was signed off; it does not any more.',
   },
-  'compressor-after-charger': { long: 'Charger was settled with {from}; {to} is on the job now.' },
+  'compressor-after-charger': { long: 'Charger was signed off with {from}; {to} is fitted now.' },
   'turbine-after-charger': {
-    long: 'Charger was settled with the turbine {from}; {to} is on the job now.',
+    long: 'Charger was signed off with the turbine {from}; {to} is fitted now.',
   },
   'choose-turbine': {
-    long: 'No turbine is chosen: back pressure and the speed where boost comes in are guesses.',
+    long: 'No turbine is chosen: back pressure and the speed where boost comes in are estimates.',
   },
-  'count-after-charger': { long: 'Charger was settled with {from} of them; the job has {to} now.' },
+  'count-after-charger': { long: 'Charger was signed off with {from} of them; there are {to} now.' },
   'revision-after-charger': {
-    long: 'The library has revision {to} of the compressor now; it had {from} when Charger was settled.',
+    long: 'The library has revision {to} of the compressor now; it had {from} when Charger was signed off.',
   },
   'venue-raised-after-charger': {
-    long: 'The venue was raised from {from} to {to} after Charger was settled: thinner air, a faster wheel, less room to surge.',
+    long: 'The venue was raised from {from} to {to} after Charger was signed off: thinner air, a faster wheel, less room to surge.',
   },
   'hotter-after-charger': {
-    long: 'The day was raised from {from} to {to} after Charger was settled: a faster wheel and a hotter charge.',
+    long: 'The day was raised from {from} to {to} after Charger was signed off: a faster wheel and a hotter charge.',
   },
   'more-air-after-charger': {
-    long: 'Air at the goal rose from {from} to {to} after Charger was settled.',
+    long: 'Air at the goal rose from {from} to {to} after Charger was signed off.',
   },
   'ratio-after-charger': {
-    long: 'The pressure ratio at the goal rose from {from} to {to} after Charger was settled.',
+    long: 'The pressure ratio at the goal rose from {from} to {to} after Charger was signed off.',
   },
   'red-line-after-charger': {
-    long: 'The red line rose from {from} to {to} after Charger was settled: look at the right end of the running line.',
+    long: 'The red line rose from {from} to {to} after Charger was signed off: look at the right end of the running line.',
   },
   'onset-after-charger': {
-    long: 'Boost begins at {to} now, {from} when Charger was settled: look at the surge end of the running line.',
+    long: 'The boost threshold is {to} now, {from} when Charger was signed off: look at the surge end of the running line.',
   },
 };

@@ -119,7 +119,7 @@ export const engineSentences: Sentences<EngineCode> = {
     long: '{reading} at {altitude}? The standard there is {standard}. Weather moves it by no more than 3 kPa or so: check reading and altitude.',
   },
   'barometer-looks-reduced': {
-    long: '{reading} at {altitude} looks like a reading reduced to sea level: the standard there is {standard}. Choose “reduced to sea level” if it is one.',
+    long: '{reading} at {altitude} looks like a reading reduced to sea level: the standard there is {standard}. Choose “sea-level pressure (QNH)” if it is one.',
   },
   'loss-unusual': {
     long: 'A drivetrain loss of {loss} is unusual: {least} to {most} is common. Are both figures of the same kind, or one of them taken for the other?',
@@ -156,10 +156,10 @@ export const engineSentences: Sentences<EngineCode> = {
     long: 'The acceleration from {from} to {to} is kept; {left} rows before and after it are left out.',
   },
   'boosted-run-needs-charge-temperature': {
-    long: 'Row at {speed}: it is boosted by {boost}, and its charge temperature is not known. Give it, measured or at a guess of your own.',
+    long: 'Row at {speed}: it is boosted by {boost}, and its charge temperature is not known. Give it, measured or as your own estimate.',
   },
   'boosted-run-needs-back-pressure': {
-    long: 'The run is boosted by {boost} at {speed}: what stood before the turbine against the manifold is not known. Give the ratio, measured or at a guess of your own.',
+    long: 'The run is boosted by {boost} at {speed}: what stood before the turbine against the manifold is not known. Give the ratio, measured or as your own estimate.',
   },
   'run-power-off': { long: '{power} is no engine’s power. Is the unit right?' },
   'run-power-against-torque': {

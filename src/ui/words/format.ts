@@ -1,3 +1,4 @@
+import { nearestFifty } from '@/core/units/nearest';
 import { toUnit, type Quantity, type Unit } from '@/core/units/quantities';
 
 const MINUS = '−';
@@ -53,6 +54,9 @@ export function formatIn(displayUnit: (quantity: Quantity) => Unit) {
     const text = figure(value, quantity);
     return text.startsWith(MINUS) ? text : `+${text}`;
   };
+  /** An engine speed at which something begins or ends, as sentences say it: to 50 rpm. */
+  const roundSpeed = (speedRpm: number | null | undefined): string =>
+    figure(speedRpm == null ? null : nearestFifty(speedRpm), 'engineSpeed');
   /** A difference of two figures: of temperatures in degrees, of shares in points: '+19 °C', '−10 points'. */
   const difference = (value: number, quantity: Quantity): string =>
     quantity === 'share'
@@ -64,6 +68,7 @@ export function formatIn(displayUnit: (quantity: Quantity) => Unit) {
     displayUnit,
     figureNumber,
     figure,
+    roundSpeed,
     signedFigure,
     /** The number alone as a chart draws it. */
     inUnit: (value: number, quantity: Quantity): number => toUnit(value, displayUnit(quantity)),

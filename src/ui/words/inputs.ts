@@ -1,5 +1,5 @@
 import { arrangementOf } from '@/core/job/chargers';
-import { descriptorOf, quantityOf, wholeNames } from '@/core/job/inputs/inputs';
+import { labelOf, quantityOf, wholeNames } from '@/core/job/inputs/inputs';
 import { patternOf, placeOf } from '@/core/job/inputs/place';
 import type { Job } from '@/core/job/schema/job';
 import type { Quantity } from '@/core/units/quantities';
@@ -7,14 +7,14 @@ import type { LossPlace } from '@/core/job/schema/setup-choices';
 
 /** What a loss belongs to, in a sentence. */
 export const lossNames: Record<LossPlace, string> = {
-  filter: 'filter',
+  filter: 'air filter',
   inlet: 'inlet pipe',
-  between: 'pipe between the stages',
-  cooler: 'cooler',
+  between: 'interstage pipe',
+  cooler: 'charge air cooler',
   charge: 'charge pipe',
   throttle: 'throttle',
-  manifold: 'manifold',
-  downpipe: 'down pipe',
+  manifold: 'exhaust manifold',
+  downpipe: 'downpipe',
   catalyst: 'catalyst',
   silencer: 'silencer',
 };
@@ -22,11 +22,18 @@ export const lossNames: Record<LossPlace, string> = {
 /** What a charger of a compound pair is called. */
 export const stageNames = { engine: 'HP stage', front: 'LP stage' } as const;
 
+/** A label inside a sentence: 'Boost target' → 'boost target'; symbols and abbreviations stay: 'BSFC', 'λ', 'VE', 'HP'. */
+const inSentence = (label: string): string =>
+  /^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
+
+/** And at the beginning of one. */
+export const atStart = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
+
 /** Of the charger in front, what is called after its place and not after the stage. */
 const betweenNames: Record<string, string> = {
-  'aftercooler.effectiveness': 'effectiveness of the cooler between',
-  'aftercooler.coolantRise': 'coolant of the cooler between over the air',
-  'hold.gauge': 'boost between the stages',
+  'aftercooler.effectiveness': 'intercooler effectiveness',
+  'aftercooler.coolantRise': 'intercooler cooling medium above ambient',
+  'hold.gauge': 'interstage boost',
 };
 
 /** The path of an input of a charger, whichever it is, by its end; a belt's under the drive's own name too. */
@@ -38,8 +45,10 @@ const ofCharger = (end: string): string =>
  * another; whether there are two, so that the name has to say which.
  */
 export function chargerInputName(isFront: boolean, end: string, isPair = isFront): string | undefined {
-  const name = descriptorOf(ofCharger(end))?.name;
-  if (!name || !isPair) return name;
+  const label = labelOf(ofCharger(end));
+  if (!label) return undefined;
+  const name = inSentence(label);
+  if (!isPair) return name;
   if (isFront) return betweenNames[end] ?? `${name}, ${stageNames.front}`;
   return end.startsWith('aftercooler.') ? name : `${name}, ${stageNames.engine}`;
 }
@@ -56,12 +65,8 @@ export function inputName(path: string, job?: Job): string | undefined {
     const end = path.split('.').slice(5).join('.');
     return chargerInputName(charger === 'front', end, arrangementOf(setup.induction) === 'compound');
   }
-  const name = descriptorOf(path)?.name;
-  return name && loss
-    ? name.replace(/loss|pipe/, (word) =>
-        loss.place === 'between'
-          ? `${word} between the stages`
-          : `${lossNames[loss.place].replace(/ pipe$/, '')} ${word}`,
-      )
-    : name;
+  const label = labelOf(path, job);
+  if (!label) return undefined;
+  const name = inSentence(label);
+  return loss ? `${lossNames[loss.place]} ${name}` : name;
 }

@@ -121,7 +121,7 @@ export const mapSentences: Sentences<MapCode> = {
   'no-name': { long: 'The compressor needs a name.' },
   'no-diameters': { long: 'Give the inducer and the exducer: trim, tip speed and size come from them.' },
   'no-speed-limit': {
-    long: 'Give the wheel’s speed limit; where the maker names none, the highest line is a guess.',
+    long: 'Give the wheel’s maximum speed; where the maker names none, the highest line is an estimate.',
   },
   'cell-empty': { long: 'The cell for {column} is empty.' },
   'cell-not-a-number': { long: '“{text}” in {column} is no number.' },
@@ -161,7 +161,7 @@ export const mapSentences: Sentences<MapCode> = {
     long: 'Say the diameters of the wheel: where the gas enters and where it leaves.',
   },
   'no-bearing-answer': {
-    long: 'Say whether the efficiency has the bearings’ loss in it already: it must not be taken off twice.',
+    long: 'Say whether efficiency includes mechanical losses: it must not be taken off twice.',
   },
   'no-turbine-efficiency': { long: 'Say the best efficiency of the turbine, or which column holds it.' },
   'no-temperature-limit': { long: 'Say what temperature the turbine stands.' },

@@ -35,7 +35,7 @@ export const pairSentences: Sentences<RowCode> = {
   },
   'stages-choke': {
     short: 'The stage at the engine chokes',
-    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}: hold more boost between the stages, or take a larger one at the engine.',
+    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}: hold more interstage boost, or take a larger one at the engine.',
   },
   'stages-choke-anyway': {
     short: 'The stage at the engine is too small',
@@ -81,7 +81,7 @@ export const pairSentences: Sentences<RowCode> = {
   },
   'trial-without-gears': {
     short: 'No gears: not a road vehicle',
-    long: 'A boat or a machine has no gears to pull in: try a load step, or a pull on the brake.',
+    long: 'A boat or a machine has no gears to pull in: try a load step, or dyno sweep.',
   },
   'trial-needs-vehicle': {
     short: 'The Brief lacks mass, tyre or gears',
@@ -107,7 +107,7 @@ export const pairSentences: Sentences<RowCode> = {
   },
   'turbo-first': { long: 'First on these weights: boost from {threshold}, room for {potential}.' },
   'turbo-first-plain': { long: 'First on these weights: room for {potential}.' },
-  'turbo-later': { long: 'Boost begins at {threshold}; the first has it from {first}.' },
+  'turbo-later': { long: 'Boost threshold {threshold}; the first has it from {first}.' },
   'turbo-slower': { long: 'Full boost after {time}; the first needs {first}.' },
   'turbo-never-full': { long: 'No full boost within the trial; the first has it.' },
   'turbo-less-room': { long: 'Room for {potential}; the first has room for {first}.' },

@@ -12,7 +12,7 @@ import { turboSentences } from './turbo-reasons';
 const goalSentences: Sentences<GoalCode> = {
   'goal-out-of-reach': {
     short: 'Out of reach: no pressure ratio makes {wanted}',
-    long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it more breathing, speed or displacement.',
+    long: 'No pressure ratio makes {wanted} at {speed}: up to a ratio of {ratio} this engine reaches {reached}. Ask less, or give it a better VE, more speed or displacement.',
   },
   'filter-chokes': {
     short: 'Out of reach: the filter cannot pass the air',
@@ -24,7 +24,7 @@ const goalSentences: Sentences<GoalCode> = {
   },
   'not-converged': {
     short: 'No answer at this speed',
-    long: 'The sums at {speed} did not settle, so no figure is shown for it.',
+    long: 'The solution at {speed} did not converge, so no figure is shown for it.',
   },
   'no-charger': {
     short: 'Without a charger it makes {reached}',
@@ -40,8 +40,8 @@ const goalSentences: Sentences<GoalCode> = {
     long: 'At {speed} this setup reaches {made}: {flow} of air at {manifold} abs in the manifold, {boost} of boost, pressure ratio {ratio}.',
   },
   'no-boost-needed': {
-    short: 'No boost needed: the day’s air makes {power}',
-    long: 'The day’s air alone makes {power} at {speed}: no boost is needed for this goal.',
+    short: 'No boost needed: NA it makes {power}',
+    long: 'Naturally aspirated it makes {power} at {speed}: no boost is needed for this goal.',
   },
   'choose-compressor': { short: 'Needs a compressor: choose one in Charger', long: 'Choose a compressor.' },
   'map-just-holds': {
@@ -93,24 +93,24 @@ const goalSentences: Sentences<GoalCode> = {
     long: '{name} chokes from the onset on: too small.',
   },
   'overspeed-below': {
-    row: 'Turns too fast below {to}.',
-    long: '{name} turns too fast below {to}.',
+    row: 'Over-speeds below {to}.',
+    long: '{name} over-speeds below {to}.',
   },
   'overspeed-from': {
-    row: 'Turns too fast from {from}.',
-    long: '{name} turns too fast from {from}.',
+    row: 'Over-speeds from {from}.',
+    long: '{name} over-speeds from {from}.',
   },
   'overspeed-at': {
-    row: 'Turns too fast at {from}.',
-    long: '{name} turns too fast at {from}.',
+    row: 'Over-speeds at {from}.',
+    long: '{name} over-speeds at {from}.',
   },
   'overspeed-between': {
-    row: 'Turns too fast from {from} to {to}.',
-    long: '{name} turns too fast from {from} to {to}.',
+    row: 'Over-speeds from {from} to {to}.',
+    long: '{name} over-speeds from {from} to {to}.',
   },
   'overspeed-throughout': {
-    row: 'Turns too fast at every speed.',
-    long: '{name} turns too fast at every speed.',
+    row: 'Over-speeds at every speed.',
+    long: '{name} over-speeds at every speed.',
   },
   'efficiency-at-goal': { long: '{efficiency} efficient at {speed}.' },
   'efficiency-estimated': {
@@ -128,19 +128,19 @@ const goalSentences: Sentences<GoalCode> = {
   },
   'past-surge': { short: 'past surge', long: '{name} is past its surge line here, margin {margin}.' },
   'past-choke': { short: 'past choke', long: '{name} is past choke here: no more air.' },
-  'wheel-too-fast': { short: 'wheel too fast', long: '{name} would turn {speed}; its limit is {limit}.' },
+  'wheel-too-fast': { short: 'overspeed', long: '{name} would turn {speed}; its maximum is {limit}.' },
   'mach-high': {
     short: 'Mach {mach}',
     long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.',
   },
   'air-unknown': {
-    long: 'The venue’s readings make no air: check height, barometer, temperature and humidity.',
+    long: 'The venue’s readings make no air: check altitude, barometer, temperature and humidity.',
   },
   'idle-near-red-line': { long: 'Idle {idle} is too near the red line {redLine}.' },
   'goal-above-red-line': { long: 'The goal’s speed {goal} is above the red line {redLine}.' },
   'goal-below-idle': { long: 'The goal’s speed {goal} is below idle {idle}.' },
-  'breathing-table-short': { long: 'The breathing table needs at least two rows.' },
-  'onset-after-full': { long: 'Boost begins at {onset}, which is not below {full}, where it is full.' },
+  'breathing-table-short': { long: 'The VE table needs at least two rows.' },
+  'onset-after-full': { long: 'Boost threshold {onset}, which is not below {full}, where it is full.' },
   'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
   'coolant-too-cold': { long: 'The coolant would have {coolant}; these sums go down to {coldest}.' },
   'dew-point-above-air': { long: 'The dew point {dewPoint} is above the air temperature {air}.' },

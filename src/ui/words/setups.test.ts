@@ -73,8 +73,8 @@ describe('inputs in which setups differ', () => {
     ['induction.chargers.0.machine.id', 'another', 'compressor, LP stage'],
     ['induction.chargers.1.drive.gate.reference', 'spring', 'wastegate controlled by, HP stage'],
     ['induction.chargers.1.aftercooler.kind', 'water', 'cooler'],
-    ['induction.chargers.0.aftercooler.kind', 'water', 'cooler between the stages'],
-    ['boost.held', 'absolute', 'boost held as'],
+    ['induction.chargers.0.aftercooler.kind', 'water', 'intercooler'],
+    ['boost.held', 'absolute', 'boost target is'],
     ['exhaust.manifold', 'divided', 'exhaust manifold'],
   ] as const)('a choice is told: %s', (path, to, name) => {
     expect(differing(changed(path, () => to)).map((line) => line.name)).toContain(name);
@@ -115,7 +115,10 @@ describe('inputs in which setups differ', () => {
       j.setups[1]!.plumbing.at(-1)!.drop.value *= 2;
     });
     const lines = differing(job);
-    expect(lines.map((l) => l.name)).toEqual(['boost curve', expect.stringMatching(/cooler loss.*\(2\)$/)]);
+    expect(lines.map((l) => l.name)).toEqual([
+      'boost curve',
+      expect.stringMatching(/cooler pressure loss.*\(2\)$/),
+    ]);
     expect(lines[0]!.texts[1]!.replace(/\u00a0/g, ' ')).toBe('90 kPa at 1,200 rpm, 160 kPa at 1,800 rpm');
   });
 
@@ -127,7 +130,7 @@ describe('inputs in which setups differ', () => {
         for (const i of [0, 1]) cooler(job, i).from = 'drop';
         cooler(job, 1).massFlow.value *= 1.2;
       }),
-    ).toEqual(['flow of the cooler loss']);
+    ).toEqual(['charge air cooler mass flow (at rated loss)']);
     expect(
       told((job) => {
         for (const i of [0, 1]) {
@@ -159,11 +162,11 @@ describe('inputs in which setups differ', () => {
     const between = job.setups[0]!.plumbing.findIndex((l) => l.place === 'between');
     expect(between).toBeGreaterThanOrEqual(0);
     const bore = (charger: number) => `setups.0.induction.chargers.${charger}.drive.gate.bore`;
-    expect(inputName(bore(1), job)).toBe('wastegate bore, HP stage');
-    expect(inputName(bore(0), job)).toBe('wastegate bore, LP stage');
-    expect(inputName(bore(0))).toBe('wastegate bore');
-    expect(inputName(`setups.0.plumbing.${between}.drop`, job)).toBe('loss between the stages');
+    expect(inputName(bore(1), job)).toBe('wastegate seat diameter, HP stage');
+    expect(inputName(bore(0), job)).toBe('wastegate seat diameter, LP stage');
+    expect(inputName(bore(0))).toBe('wastegate seat diameter');
+    expect(inputName(`setups.0.plumbing.${between}.drop`, job)).toBe('interstage pipe pressure loss');
     put(job, 'parallel', {});
-    expect(inputName(bore(0), job)).toBe('wastegate bore');
+    expect(inputName(bore(0), job)).toBe('wastegate seat diameter');
   });
 });

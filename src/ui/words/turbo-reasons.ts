@@ -48,7 +48,7 @@ export const turboSentences: Sentences<TurboCode> = {
   },
   'boost-creeps': {
     short: 'Boost creeps from {from}',
-    long: 'Boost creeps from {from}: with the gate wide open it is {over} over what is asked at {speed}. A bore of {wanted} would hold it; this one has {bore}.',
+    long: 'Boost creeps from {from}: with the gate wide open it is {over} over what is asked at {speed}. A seat of {wanted} would hold it; this one has {bore}.',
   },
   'boost-creeps-no-gate': {
     short: 'Boost creeps from {from}',
@@ -60,7 +60,7 @@ export const turboSentences: Sentences<TurboCode> = {
   },
   'boost-runs-away-from': {
     short: 'Boost runs away from {from}',
-    long: 'From {from} the wide-open gate no longer holds the boost: it would run past what the shaft stands. A bore of {wanted} would hold it.',
+    long: 'From {from} the wide-open gate no longer holds the boost: it would run past what the shaft stands. A seat of {wanted} would hold it.',
   },
   'boost-runs-away-no-gate': {
     short: 'Boost runs away from {from}',
@@ -75,7 +75,7 @@ export const turboSentences: Sentences<TurboCode> = {
     long: 'The wastegate’s spring of {spring} lets {boost} of boost stand at {speed}, more than is asked: take a softer spring.',
   },
   'no-exhaust-system': {
-    long: 'No exhaust system is counted: behind the turbine stands the air of the day. Add down pipe, catalyst and silencer under Pipes where there are any.',
+    long: 'No exhaust system is counted: behind the turbine stands the air of the day. Add downpipe, catalyst and silencer under Piping where there are any.',
   },
   'boost-steps': {
     short: 'Boost steps to {to} at {up}',
@@ -95,26 +95,26 @@ export const turboSentences: Sentences<TurboCode> = {
   'divided-for-nothing': {
     long: '{name} is divided, the manifold is not: the pulses mix before it and its gain is lost.',
   },
-  threshold: { long: 'Boost begins at {threshold} and is full from {full}.' },
+  threshold: { long: 'Boost threshold {threshold}, full boost from {full}.' },
   'threshold-never-full': {
-    long: 'Boost begins at {threshold}; the turbine never drives what is asked. A smaller housing would, or less boost.',
+    long: 'Boost threshold {threshold}; the turbine never reaches the boost target. A smaller housing would, or less boost.',
   },
   'no-threshold': {
     short: 'The turbine never makes {boost} of boost',
     long: '{name} never makes {boost} of boost on this engine: choose a smaller turbine or housing.',
   },
   'back-pressure-under': {
-    long: 'Back pressure stays under boost: {ratio} absolute, {gauge} by gauge at {speed}.',
+    long: 'Turbine inlet pressure stays below boost: p3/p_m {ratio} absolute, {gauge} gauge at {speed}.',
   },
   'back-pressure-over': {
-    long: 'Back pressure crosses boost at {crossover}: {ratio} absolute, {gauge} by gauge at {speed}.',
+    long: 'Turbine inlet pressure exceeds boost from {crossover}: p3/p_m {ratio} absolute, {gauge} gauge at {speed}.',
   },
   'short-turbine': {
     short: 'Short by {short}: the turbine drives {boost}',
     long: 'Short by {short} at {speed}: the turbine drives {boost} of the {asked} asked. Choose a smaller housing, or ask less.',
   },
   'short-pushed-open': {
-    short: 'Short by {short}: the gate is pushed open',
+    short: 'Short by {short}: the wastegate is pushed open',
     long: 'Short by {short} at {speed}: exhaust pressure pushes the gate open, {boost} of the {asked} asked is left. Take a stiffer spring.',
   },
   'short-spring': {
@@ -194,7 +194,7 @@ export const turboSentences: Sentences<TurboCode> = {
     long: 'Back pressure is {gauge} times boost by gauge, {ratio} absolute: as of a blocked exhaust. Stop and look before the next pull.',
   },
   'spot-leak': {
-    long: 'The shaft turns {speed}, {expected} would do for this boost: air leaks behind the compressor, or more flows than the breathing says.',
+    long: 'The shaft turns {speed}, {expected} would do for this boost: air leaks behind the compressor, or more flows than VE accounts for.',
   },
   'spot-shaft-fast-weak': {
     long: 'The shaft turns {speed}, {expected} was foreseen: with its low efficiency that is the wheel itself rather than a leak.',

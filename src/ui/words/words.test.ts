@@ -78,7 +78,7 @@ it('changes and goals are said with their units', () => {
     'red line 9,200 → 9,500 rpm',
   );
   expect(changeSentence({ path: 'engine.bore.confidence', from: 'guess', to: 'measured' })).toBe(
-    'bore: guess → measured',
+    'bore: estimate → measured',
   );
   expect(
     plain(goalSentence({ power: 285 * 745.69987, basis: 'flywheel', speedRpm: 8600 }, 'petrol-98', 1650)),
@@ -102,11 +102,11 @@ describe('what changed, in a line', () => {
     driveOf(engineOf(edited)).inertia.confidence = 'measured';
     changeoverOf(edited).kind = 'at';
     const list = changesList(changesBetween(pair, edited)).map(plain);
-    expect(list).toContain('A: cooler between the stages none → air to water');
-    expect(list).toContain('A: boost between the stages as the turbine gives → held by its gate');
-    expect(list).toContain('A: boost between the stages 80 → 90 kPa');
+    expect(list).toContain('A: intercooler none → air to water');
+    expect(list).toContain('A: interstage boost uncontrolled → held by its wastegate');
+    expect(list).toContain('A: interstage boost 80 → 90 kPa');
     expect(list.some((line) => /^A: turbine housing \d → \d$/.test(line))).toBe(true);
-    expect(list).toContain('A: stage at the engine bypassed never → from the change-over on');
+    expect(list).toContain('A: HP stage bypassed never → from the change-over on');
     const open = structuredClone(job);
     engineOf(open).drive = { kind: 'open' };
     expect(changesList(changesBetween(job, open))).toEqual(['A: turbine taken off']);
@@ -117,23 +117,19 @@ describe('what changed, in a line', () => {
     const at = 'setups.B.';
     expect(line(`${at}cooler.effectiveness.value`, 0.7, 0.8)).toBe('B: cooler effectiveness 70 → 80 %');
     expect(line(`${at}cooler.kind`, 'air', 'water')).toBe('B: cooler air to air → air to water');
-    expect(line(`${at}pair.between.cooler.kind`, 'none', 'air')).toBe(
-      'B: cooler between the stages none → air to air',
-    );
+    expect(line(`${at}pair.between.cooler.kind`, 'none', 'air')).toBe('B: intercooler none → air to air');
     expect(line(`${at}pair.changeover.bypasses`, false, true)).toBe(
-      'B: stage at the engine bypassed never → from the change-over on',
+      'B: HP stage bypassed never → from the change-over on',
     );
     expect(line(`${at}pair.changeover.speedRpm.value`, 4_000, 5_000)).toBe(
-      'B: change-over speed 4,000 → 5,000 rpm',
+      'B: changeover speed 4,000 → 5,000 rpm',
     );
-    expect(line(`${at}pair.between.gauge.value`, 80_000, 90_000)).toBe(
-      'B: boost between the stages 80 → 90 kPa',
-    );
+    expect(line(`${at}pair.between.gauge.value`, 80_000, 90_000)).toBe('B: interstage boost 80 → 90 kPa');
     expect(line(`${at}induction.stages.0.hot`, null, {})).toBe('B: a turbine put on');
     expect(line(`${at}induction.stages.0.hot.housing`, 0, 2)).toBe('B: turbine housing 1 → 3');
     expect(line(`${at}induction.stages.0.compressor.revision`, 1, 2)).toBe('B: compressor, revision 1 → 2');
     expect(line(`${at}induction.stages.1.hot.inertia.value`, 1e-4, 2e-4)).toMatch(
-      /^B: inertia of the shaft, LP stage/,
+      /^B: rotor inertia, LP stage/,
     );
     expect(line(`${at}induction.arrangement`, 'single', 'parallel')).toBe(
       'B: arrangement one → parallel twins',
@@ -154,22 +150,22 @@ describe('what changed, in a line', () => {
     const list = changesList(changesBetween(job, edited)).map(plain);
     expect(list).toEqual([
       'fuel 98 RON → E85',
-      'bore: measured → guess',
-      'breathing from a shape → table',
-      'B: boost is full from 6,000 → 5,800 rpm',
+      'bore: measured → estimate',
+      'VE curve from shape → table',
+      'B: full boost 6,000 → 5,800 rpm',
       'C: cooler air to air → air to water',
     ]);
     expect(plain(changesLine(changesBetween(job, edited)))).toBe(
-      'fuel 98 RON → E85; bore: measured → guess; and 3 more',
+      'fuel 98 RON → E85; bore: measured → estimate; and 3 more',
     );
   });
 
   it('a history of an older version, told apart by numbers, is still said', () => {
     expect(plain(changeSentence({ path: 'setups.0.boost.onsetRpm.value', from: 3000, to: 3200 }))).toBe(
-      'boost begins at 3,000 → 3,200 rpm',
+      'boost threshold 3,000 → 3,200 rpm',
     );
     expect(changeSentence({ path: 'settled.0.facts.fuel', from: 'e85', to: 'diesel' })).toBe(
-      'which benches are settled',
+      'which benches are signed off',
     );
     expect(changeSentence({ path: 'brief.somethingNew', from: 1, to: 2 })).toBe('brief somethingNew 1 → 2');
   });
@@ -242,7 +238,7 @@ describe('a change of any input of a job', () => {
       const given = say(null, { value: 4 * factor + offset, confidence: 'measured' }, where);
       expect(given).not.toMatch(/undefined|NaN|object/);
       if (!/\*$/.test(pattern)) expect(given).toContain(`${name} none → 4`);
-      expect(say('guess', 'measured', `${where}.confidence`)).toContain(`${name}: guess → measured`);
+      expect(say('guess', 'measured', `${where}.confidence`)).toContain(`${name}: estimate → measured`);
     }
   });
 });

@@ -137,7 +137,7 @@ describe('workings', () => {
     const printed = printWorking(houseWords, jobs[0]!, workingOf(build, point, 'pressure-ratio', 0)!);
     const text = workingText(printed, jobs[0]!, []);
     expect(text).toContain('Pressure ratio at 8,600 rpm: 2.62 (Hill-climb single-seater)');
-    expect(text).toMatch(/Δp_0: as stated, [\d.]+ kPa, filter loss, (guess|measured)/);
+    expect(text).toMatch(/Δp_0: as stated, [\d.]+ kPa, air filter pressure loss, (estimate|measured)/);
     expect(text).toContain('By hand: PR = (p_amb + boost) / p_amb');
     expect(text).not.toMatch(/undefined|NaN|\{/);
     for (const id of figureIds) {
@@ -209,7 +209,7 @@ describe('which input matters most', () => {
 });
 
 it('every input of the schema has a quantity and a name, and the other way round', () => {
-  // A row of the breathing table is no input of its own: the table is one.
+  // A row of the VE table is no input of its own: the table is one.
   const schema = Object.keys(bounds)
     .filter((path) => path !== 'engine.breathing.table.rows.*' && !/^bin\.|\.aside\./.test(path))
     .sort();
@@ -218,5 +218,5 @@ it('every input of the schema has a quantity and a name, and the other way round
   for (const job of jobs)
     for (const { path } of inputsOf(job, 0))
       expect(isWhole(path) || patternOf(path) in inputDescriptors).toBe(true);
-  expect(inputName('setups.0.plumbing.1.drop', jobs[0])).toBe('cooler loss');
+  expect(inputName('setups.0.plumbing.1.drop', jobs[0])).toBe('charge air cooler pressure loss');
 });

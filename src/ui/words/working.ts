@@ -192,7 +192,7 @@ const readWords: Record<ReadStep['code'], string> = {
   'open-air': 'the open air: no pipe behind the turbine is given',
   driven: 'what the turbine{name} drives and its gate lets stand, where the powers on the shaft balance',
   asked: 'what the goal needs: the level that makes its power at its speed',
-  'without-boost': 'no boost at this speed: the day’s air less the losses, solved with the flow',
+  'without-boost': 'no boost at this speed: ambient less the losses, solved with the flow',
 };
 
 const originWords: Record<Extract<Origin, { read: unknown }>['read'], string> = {
@@ -200,13 +200,13 @@ const originWords: Record<Extract<Origin, { read: unknown }>['read'], string> = 
   turbine: 'of the turbine',
   gas: 'from the gas polynomials',
   fuel: 'of the fuel',
-  curve: 'the breathing curve',
+  curve: 'the VE curve',
   air: 'air of the day',
   sums: 'solved at this speed',
   band: 'common practice',
 };
 
-/** How sure we are of an input at a path. */
+/** Confidence of an input at a path. */
 function confidenceAt(job: Job, path: string): Confidence | undefined {
   if (path === BREATHING_TABLE) return job.engine.breathing.table.confidence;
   const at = path
@@ -215,11 +215,11 @@ function confidenceAt(job: Job, path: string): Confidence | undefined {
   return (at as { confidence?: Confidence } | undefined)?.confidence;
 }
 
-/** The breathing curve is a table or a shape; either way it is somebody's input. */
+/** The VE curve is a table or a shape; either way it is somebody's input. */
 const curvePath = (job: Job) =>
   job.engine.breathing.source === 'table' ? BREATHING_TABLE : 'engine.breathing.shape.peak';
 
-/** Where a number comes from and how sure we are of it, in a few words. */
+/** Where a number comes from and confidence of it, in a few words. */
 function originOf(job: Job, origin: Origin | undefined): string {
   if (!origin) return 'a step of this working';
   const path = 'input' in origin ? origin.input : origin.read === 'curve' ? curvePath(job) : null;
@@ -351,7 +351,7 @@ export function workingText(printed: PrintedWorking, job: Job, influences: Print
     lines.push(`  ${value} by hand, ${difference} against the full sum`, '');
   }
   if (influences.length) {
-    lines.push('What moves it most, each input by its own spread:');
+    lines.push('Sensitivity, each input moved up by its uncertainty:');
     for (const i of influences) lines.push(`  ${i.name} ${i.value} (${i.sure}) ${i.spread}: ${i.effect}`);
   }
   return `${lines.join('\n').replaceAll('\u00a0', ' ').trimEnd()}\n`;

@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import type { ReactNode } from 'react';
 import type { FigureId } from '@/core/workings/figures';
 import { useDialogs } from '../frame/dialogs';
@@ -20,14 +21,13 @@ export function Fig({ id, speedRpm, charger, className = '', children }: Props) 
   const { open } = useDialogs();
   const now = useSpeedNow();
   return (
-    <button
-      type="button"
+    <ButtonBase
       data-figure
       className={`${styles.fig} ${className}`}
       title={`${figureNames[id].name}: how it comes about`}
       onClick={() => open({ kind: 'working', figure: id, speedRpm: speedRpm ?? now().speedRpm, charger })}
     >
       {children}
-    </button>
+    </ButtonBase>
   );
 }

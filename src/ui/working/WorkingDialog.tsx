@@ -1,4 +1,6 @@
 'use client';
+import { confidenceWords } from '../fields/confidence';
+import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { FigureId } from '@/core/workings/figures';
@@ -85,12 +87,12 @@ export default function WorkingDialog({ figure, speedRpm, charger, onClose }: Pr
             </section>
           )}
           <section className={styles.moves}>
-            <h3>What moves it most</h3>
+            <h3>Sensitivity</h3>
             <Moves moves={moves} />
           </section>
           {before.length > 0 && (
             <>
-              <h3 className={styles.rests}>What its numbers rest on, in order</h3>
+              <h3 className={styles.rests}>Intermediate steps</h3>
               <ol className={styles.steps}>
                 {before.map((step, i) => (
                   <li key={i}>
@@ -134,20 +136,27 @@ function StepView({ step }: { step: PrintedStep }) {
           {step.note && `; ${step.note}`}. {step.source}.
         </small>
       </div>
-      <table className={styles.numbers}>
-        <tbody>
-          {step.variables.map((v) => (
-            <tr key={v.name}>
-              <th scope="row">
-                <Symbols text={v.symbol} />
-              </th>
-              <td>{v.meaning}</td>
-              <td>{v.value}</td>
-              <td className={/guess$/.test(v.origin) ? styles.guess : undefined}>{v.origin}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <FigureTable
+        headless
+        unseen
+        caption="What stands in it"
+        rows={step.variables}
+        keyOf={(v) => v.name}
+        columns={[
+          { name: 'symbol', cell: (v) => <Symbols text={v.symbol} /> },
+          { name: 'meaning', text: true, cell: (v) => v.meaning },
+          { name: 'value', cell: (v) => v.value },
+          {
+            name: 'origin',
+            text: true,
+            cell: (v) => (
+              <span className={v.origin.endsWith(confidenceWords.guess) ? styles.guess : undefined}>
+                {v.origin}
+              </span>
+            ),
+          },
+        ]}
+      />
     </>
   );
 }
@@ -157,33 +166,36 @@ function Moves({ moves }: { moves: PrintedInfluence[] | null }) {
   if (moves.length === 0) return <p>Nothing that is given moves it: the plan holds it where it is.</p>;
   const rest = moves.length - LISTED;
   return (
-    <table className={styles.influences}>
-      <caption>
-        Each input moved up by what it may be off; the goal stays met where the plan is to meet it
-      </caption>
-      <tbody>
-        {moves.slice(0, LISTED).map((m) => (
-          <tr key={m.path}>
-            <th scope="row">{m.name}</th>
-            <td>
-              {m.value} {m.spread}
-            </td>
-            <td className={m.sure === 'guess' ? styles.guess : undefined}>{m.sure}</td>
-            <td>
-              <span className={styles.bar} style={{ width: `${Math.max(2, m.share * 100)}%` }} />
-            </td>
-            <td>{m.effect}</td>
-          </tr>
-        ))}
-        {rest > 0 && (
-          <tr>
-            <td colSpan={5}>
-              {rest} more, each less than {moves[LISTED - 1]!.name}
-            </td>
-          </tr>
-        )}
-      </tbody>
-    </table>
+    <>
+      <FigureTable
+        headless
+        caption="Each input moved up by its uncertainty; the goal stays met where the plan is to meet it"
+        rows={moves.slice(0, LISTED)}
+        keyOf={(m) => m.path}
+        columns={[
+          { name: 'input', cell: (m) => m.name },
+          { name: 'value', cell: (m) => `${m.value} ${m.spread}` },
+          {
+            name: 'confidence',
+            text: true,
+            cell: (m) => (
+              <span className={m.sure === confidenceWords.guess ? styles.guess : undefined}>{m.sure}</span>
+            ),
+          },
+          {
+            name: 'share',
+            text: true,
+            cell: (m) => <span className={styles.bar} style={{ width: `${Math.max(2, m.share * 100)}%` }} />,
+          },
+          { name: 'effect', cell: (m) => m.effect },
+        ]}
+      />
+      {rest > 0 && (
+        <p>
+          {rest} more, each less than {moves[LISTED - 1]!.name}
+        </p>
+      )}
+    </>
   );
 }
 

@@ -32,7 +32,9 @@ describe('how a figure came about', () => {
     expect(screen.getByText(/^Moving each input/)).toBeTruthy();
     const find = () => screen.queryByRole('table', { name: /^Each input moved up/ });
     for (let i = 0; i < 300 && !find(); i += 1) await act(() => new Promise((done) => setTimeout(done, 20)));
-    const bars = [...find()!.querySelectorAll('span')].map((bar) => Number.parseFloat(bar.style.width));
+    const bars = [...find()!.querySelectorAll<HTMLElement>('span[style]')].map((bar) =>
+      Number.parseFloat(bar.style.width),
+    );
     expect(bars[0]).toBe(100);
     expect(bars).toEqual(bars.toSorted((a, b) => b - a));
   });

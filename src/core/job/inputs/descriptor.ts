@@ -21,19 +21,19 @@ export type Say = boolean | 'told';
 /** All that is known of an input but its range, which is its schema's (a test holds the two lists together). */
 export type Descriptor = {
   quantity: Quantity;
-  /** In a sentence. */
-  name: string;
+  /** As its field is labelled; '{n}' is the number of the gear, cylinder, venue or point it belongs to. */
+  label: string | ((place: Place) => string);
   where: Where | ((place: Place) => Where);
   /** Left out: always. */
   counts?: (standing: Standing) => Say;
 };
 
-/** Descriptors of one sheet: what is measured, how it is called, when it counts. */
+/** Descriptors of one sheet: what is measured, how it is labelled, when it counts. */
 export const on =
   <B extends JobBench>(bench: B, sheet: Sheet<B> | null, usually?: Descriptor['counts']) =>
-  (quantity: Quantity, name: string, counts: Descriptor['counts'] = usually): Descriptor => ({
+  (quantity: Quantity, label: Descriptor['label'], counts: Descriptor['counts'] = usually): Descriptor => ({
     quantity,
-    name,
+    label,
     where: { bench, sheet },
     ...(counts ? { counts } : {}),
   });

@@ -53,7 +53,7 @@ describe('the descriptors of the inputs', () => {
     for (const path of ['constructor', 'brief.goal', 'brief.goal.power.value', 'engine.cycle', ''])
       expect(descriptorOf(path)).toBeUndefined();
     const path: InputPath = 'setups.3.plumbing.11.drop';
-    expect(descriptorOf(path)).toMatchObject({ quantity: 'pressureDrop', name: 'loss' });
+    expect(descriptorOf(path)).toMatchObject({ quantity: 'pressureDrop', label: 'Pressure loss' });
     // @ts-expect-error -- no such input
     const none: InputPath = 'setups.0.plumbing.1.colour';
     expect(descriptorOf(none)).toBeUndefined();

@@ -30,6 +30,18 @@ export const descriptorOf = (path: string): Descriptor | undefined => {
 /** What an input is measured in; undefined for a path that is no input. */
 export const quantityOf = (path: string): Quantity | undefined => descriptorOf(path)?.quantity;
 
+/** Venues are counted from the design point, which is the first. */
+const FIRST_VENUE = 2;
+
+/** What the field of an input is labelled; undefined for a path that is none. In: the path; the job, where it is at hand. */
+export function labelOf(path: string, job?: Pick<Job, 'setups'>): string | undefined {
+  const label = descriptorOf(path)?.label;
+  if (label === undefined) return undefined;
+  const place = placeOf(path, job);
+  const number = (place.index ?? 0) + (path.startsWith('brief.otherVenues') ? FIRST_VENUE : 1);
+  return (typeof label === 'function' ? label(place) : label).replace('{n}', String(number));
+}
+
 /** Where what is no input is given, by the beginning of its path: the longest that fits. */
 const grounds: Record<string, Descriptor['where']> = { ...briefGrounds, ...engineGrounds, ...setupGrounds };
 
@@ -61,7 +73,7 @@ export const isBoostCurve = (path: string): boolean => patternOf(path) === BOOST
 
 /** What lists that are taken together are called: they are scaled rather than set. */
 export const wholeNames: Record<string, string> = {
-  [BREATHING_TABLE]: 'breathing curve',
+  [BREATHING_TABLE]: 'VE curve',
   [BASELINE_ROWS]: 'measured run',
   [BOOST_CURVE]: 'boost curve',
 };

@@ -49,9 +49,9 @@ const isToldWithDrop = (at: Standing): Say => isStated(at) && 'told';
 const isMeasuredOrTold = (at: Standing): Say => isMeasured(at) || isToldWithDrop(at);
 const loss = (
   quantity: Descriptor['quantity'],
-  name: string,
+  label: Descriptor['label'],
   counts: NonNullable<Descriptor['counts']>,
-): Descriptor => ({ quantity, name, where: whereLoss, counts });
+): Descriptor => ({ quantity, label, where: whereLoss, counts });
 
 /** Of the charger in front only where there is a pair; of one set aside never. */
 const isAtWork =
@@ -68,21 +68,21 @@ const whereDrive = ({ charger }: Place): Where => ({
 });
 const drive = (
   quantity: Descriptor['quantity'],
-  name: string,
+  label: Descriptor['label'],
   // Of a steady state the shaft's inertia is no matter: it is only told.
   counts: NonNullable<Descriptor['counts']> = isAtWork(),
 ): Descriptor => ({
   quantity,
-  name,
+  label,
   where: whereDrive,
   counts,
 });
 /** The cooler behind the charger at the engine is on Demand, one between two beside the pair. */
 const whereCooler = ({ charger }: Place): Where =>
   charger === 'front' ? { bench: 'charger', sheet: 'pair' } : { bench: 'demand', sheet: null };
-const cooler = (quantity: Descriptor['quantity'], name: string): Descriptor => ({
+const cooler = (quantity: Descriptor['quantity'], label: Descriptor['label']): Descriptor => ({
   quantity,
-  name,
+  label,
   where: whereCooler,
   counts: (at) => {
     const its = at.charger === 'front' ? chargerInFront(at.setup) : chargerAtEngine(at.setup);
@@ -95,94 +95,101 @@ const hold = on(
   (at) => at.charger === 'front' && isAtWork()(at) && chargerInFront(at.setup)?.hold.kind === 'held',
 );
 
+const changeoverLabel = ({ setup }: Place): string =>
+  !setup
+    ? 'Changeover speed'
+    : arrangementOf(setup.induction) === 'compound'
+      ? 'HP bypass opens at'
+      : 'Second turbo engages at';
+
 /** What a setup asks, and the trial. */
 export const setupInputs = {
   'setups.*.efficiencyGuess': demand(
     'share',
-    'compressor efficiency',
+    'Compressor efficiency',
     ({ setup }) => isCharged(setup) && !chargerAtEngine(setup)?.machine,
   ),
-  'setups.*.plumbing.*.drop': loss('pressureDrop', 'loss', isStated),
-  'setups.*.plumbing.*.massFlow': loss('massFlow', 'flow of the loss', isToldWithDrop),
-  'setups.*.plumbing.*.pressure': loss('pressure', 'pressure of the loss', isToldWithDrop),
-  'setups.*.plumbing.*.temperature': loss('temperature', 'temperature of the loss', isToldWithDrop),
-  'setups.*.plumbing.*.diameter': loss('bore', 'bore of the pipe', isMeasuredOrTold),
-  'setups.*.induction.chargers.*.aftercooler.effectiveness': cooler('share', 'cooler effectiveness'),
+  'setups.*.plumbing.*.drop': loss('pressureDrop', 'Pressure loss', isStated),
+  'setups.*.plumbing.*.massFlow': loss('massFlow', 'Mass flow (at rated loss)', isToldWithDrop),
+  'setups.*.plumbing.*.pressure': loss('pressure', 'Inlet pressure (at rated flow)', isToldWithDrop),
+  'setups.*.plumbing.*.temperature': loss('temperature', 'Inlet temperature (at rated flow)', isToldWithDrop),
+  'setups.*.plumbing.*.diameter': loss('bore', 'Minimum bore', isMeasuredOrTold),
+  'setups.*.induction.chargers.*.aftercooler.effectiveness': cooler('share', 'Cooler effectiveness'),
   'setups.*.induction.chargers.*.aftercooler.coolantRise': cooler(
     'temperatureRise',
-    'coolant above the day’s air',
+    'Cooling medium above ambient',
   ),
-  'setups.*.induction.chargers.*.hold.gauge': hold('boost', 'boost between the stages'),
+  'setups.*.induction.chargers.*.hold.gauge': hold('boost', 'Interstage boost'),
   'setups.*.boost.levelGauge': demand(
     'boost',
-    'boost',
+    'Boost target',
     ({ setup }) => isCharged(setup) && setup.boost.kind === 'level',
   ),
-  'setups.*.boost.onsetRpm': demand('engineSpeed', 'boost begins at', isDriveOpen),
-  'setups.*.boost.fullRpm': demand('engineSpeed', 'boost is full from', isDriveOpen),
+  'setups.*.boost.onsetRpm': demand('engineSpeed', 'Boost threshold', isDriveOpen),
+  'setups.*.boost.fullRpm': demand('engineSpeed', 'Full boost', isDriveOpen),
   'setups.*.backPressureRatio': demand(
     'ratio',
-    'back pressure over manifold pressure',
+    'Exhaust-to-intake pressure ratio p3/p_m',
     ({ setup }) => isCharged(setup) && !hasTurbine(setup),
   ),
-  'setups.*.induction.chargers.*.drive.gate.bore': drive('bore', 'wastegate bore'),
+  'setups.*.induction.chargers.*.drive.gate.bore': drive('bore', 'Wastegate seat diameter'),
   'setups.*.induction.chargers.*.drive.gate.flowCoefficient': drive(
     'ratio',
-    'flow coefficient of the wastegate',
+    'Wastegate discharge coefficient',
   ),
-  'setups.*.induction.chargers.*.drive.gate.springGauge': drive('boost', 'wastegate spring'),
-  'setups.*.induction.chargers.*.drive.gate.diaphragm': drive('bore', 'wastegate diaphragm'),
-  'setups.*.induction.chargers.*.drive.gate.closed': drive('share', 'area with the vanes shut'),
-  'setups.*.induction.chargers.*.drive.gate.open': drive('share', 'area with the vanes open'),
-  'setups.*.induction.chargers.*.drive.inertia': drive('inertia', 'inertia of the shaft', isAtWork('told')),
+  'setups.*.induction.chargers.*.drive.gate.springGauge': drive('boost', 'Wastegate spring pressure'),
+  'setups.*.induction.chargers.*.drive.gate.diaphragm': drive('bore', 'Actuator effective diameter'),
+  'setups.*.induction.chargers.*.drive.gate.closed': drive('share', 'Vane area, closed'),
+  'setups.*.induction.chargers.*.drive.gate.open': drive('share', 'Vane area, open'),
+  'setups.*.induction.chargers.*.drive.inertia': drive('inertia', 'Rotor inertia', isAtWork('told')),
   'setups.*.induction.chargers.*.drive.mechanicalEfficiency': drive(
     'share',
-    'mechanical efficiency of the drive',
+    'Turbocharger mechanical efficiency',
   ),
-  'setups.*.induction.chargers.*.drive.maxSpeedRpm': drive('shaftSpeed', 'speed limit of the shaft'),
-  'setups.*.induction.chargers.*.drive.ratio': drive('ratio', 'drive ratio of the charger'),
-  'setups.*.induction.changeover.speedRpm': pair('engineSpeed', 'change-over speed', ({ setup }) =>
+  'setups.*.induction.chargers.*.drive.maxSpeedRpm': drive('shaftSpeed', 'Maximum speed'),
+  'setups.*.induction.chargers.*.drive.ratio': drive('ratio', 'Drive ratio'),
+  'setups.*.induction.changeover.speedRpm': pair('engineSpeed', changeoverLabel, ({ setup }) =>
     changesOver(setup),
   ),
   'setups.*.induction.changeover.hysteresisRpm': pair(
     'engineSpeed',
-    'hysteresis of the change-over',
+    'Changeover hysteresis',
     ({ setup }) => changesOver(setup) && 'told',
   ),
-  'trial.speedRpm': spool('engineSpeed', 'speed of the trial'),
-  'trial.load': spool('share', 'load before the trial'),
-  'trial.rate': spool('engineSpeed', 'rate of the brake, in a second'),
-  'trial.ramp': spool('shortTime', 'pedal ramp of the trial'),
-  'trial.inertia': spool('inertia', 'inertia of crank and flywheel'),
-  'setups.*.plumbing.*.length': loss('length', 'length of the pipe', isMeasured),
-  'setups.*.plumbing.*.bends': loss('ratio', 'bends of the pipe', isMeasured),
+  'trial.speedRpm': spool('engineSpeed', 'Test start speed'),
+  'trial.load': spool('share', 'Initial load'),
+  'trial.rate': spool('engineSpeed', 'Sweep rate'),
+  'trial.ramp': spool('shortTime', 'Pedal ramp time'),
+  'trial.inertia': spool('inertia', 'Crank and flywheel inertia'),
+  'setups.*.plumbing.*.length': loss('length', 'Pipe length', isMeasured),
+  'setups.*.plumbing.*.bends': loss('ratio', '90° bends', isMeasured),
   'setups.*.boost.gears.*': boost(
     'boost',
-    'boost of a gear',
+    'Boost in gear {n}',
     ({ setup, index }) =>
       isCharged(setup) && setup.boost.kind === 'gears' && (index === setup.boost.gear || 'told'),
   ),
-  'setups.*.exhaust.share': turbine('share', 'share of the heat in the exhaust'),
-  'setups.*.exhaust.retard': turbine('angle', 'spark later than best'),
-  'setups.*.exhaust.heatLoss': turbine('heatLoss', 'heat loss of port and manifold'),
-  'setups.*.exhaust.wall': turbine('temperature', 'wall temperature of the manifold'),
+  'setups.*.exhaust.share': turbine('share', 'Exhaust heat fraction'),
+  'setups.*.exhaust.retard': turbine('angle', 'Spark retard from MBT'),
+  'setups.*.exhaust.heatLoss': turbine('heatLoss', 'Port and manifold heat loss'),
+  'setups.*.exhaust.wall': turbine('temperature', 'Manifold wall temperature'),
   'setups.*.exhaust.pulse': turbine(
     'ratio',
-    'what pulses add',
+    'Pulse energy factor',
     ({ setup }) => hasTurbine(setup) && setup.exhaust.manifold === 'divided',
   ),
-  'setups.*.readings.speedRpm': spot('engineSpeed', 'speed of the readings'),
-  'setups.*.readings.boost': spot('boost', 'boost read'),
-  'setups.*.readings.compressorOutletGauge': spot('boost', 'pressure read after the compressor'),
-  'setups.*.readings.turbineInletGauge': spot('boost', 'back pressure read'),
-  'setups.*.readings.turbineOutletGauge': spot('boost', 'pressure read after the turbine'),
+  'setups.*.readings.speedRpm': spot('engineSpeed', 'Engine speed at reading'),
+  'setups.*.readings.boost': spot('boost', 'Measured boost'),
+  'setups.*.readings.compressorOutletGauge': spot('boost', 'Measured compressor outlet pressure'),
+  'setups.*.readings.turbineInletGauge': spot('boost', 'Measured turbine inlet pressure'),
+  'setups.*.readings.turbineOutletGauge': spot('boost', 'Measured turbine outlet pressure'),
   'setups.*.readings.compressorOutletTemperature': spot(
     'temperature',
-    'temperature read after the compressor',
+    'Measured compressor outlet temperature',
   ),
-  'setups.*.readings.chargeTemperature': spot('temperature', 'charge temperature read'),
-  'setups.*.readings.turbineInletTemperature': spot('temperature', 'exhaust temperature read'),
-  'setups.*.readings.shaftRpm': spot('shaftSpeed', 'shaft speed read'),
+  'setups.*.readings.chargeTemperature': spot('temperature', 'Measured charge temperature'),
+  'setups.*.readings.turbineInletTemperature': spot('temperature', 'Measured turbine inlet temperature'),
+  'setups.*.readings.shaftRpm': spot('shaftSpeed', 'Measured shaft speed'),
 } as const satisfies Record<string, Descriptor>;
 
 /** Where the rest of a setup is given: what is chosen rather than measured, by the beginning of its path. */
