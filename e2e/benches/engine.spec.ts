@@ -36,7 +36,8 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
     /Against As it came, as measured: peak/,
   );
   await page.keyboard.press('4');
-  await expect(page.getByRole('list', { name: 'Findings' })).toContainText(
+  await page.getByRole('button', { name: /more findings?/ }).click();
+  await expect(page.getByRole('list', { name: 'More findings' })).toContainText(
     /Against As it came, as measured: peak/,
   );
 

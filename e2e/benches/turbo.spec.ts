@@ -176,7 +176,12 @@ test('the smallest of each part is found in the library, with its neighbours, an
     .getByRole('row', { name: /A\/R 0\.65/ })
     .getByRole('button', { name: 'use this' })
     .click();
-  await expect(page.getByRole('heading', { name: /Ginkgo T58 A\/R 0\.65/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('complementary')
+      .getByText(/Ginkgo T58 A\/R 0\.65/)
+      .first(),
+  ).toBeVisible();
   await expect(page.getByRole('table', { name: /^Wastegate: [\d.]+\smm/ })).toBeVisible({ timeout: 20_000 });
   await expect(page.getByRole('table', { name: /^Spring: \d+\skPa/ })).toBeVisible({ timeout: 20_000 });
   await isSaved(page);

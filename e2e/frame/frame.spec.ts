@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { seriousFindings } from '../support/axe';
+import { bannedLabels } from '../support/labels';
 import { choose, makeJob, open, saloon, sheets, truck } from '../support/job';
 
 const pages = {
@@ -28,13 +29,24 @@ const pages = {
 
 for (const theme of ['paper', 'cell'] as const)
   for (const part of ['jobs', 'sheets', 'library'] as const)
-    test(`axe finds nothing serious: ${part}, ${theme} theme`, async ({ page, context, baseURL }) => {
+    test(`axe finds nothing serious and no label is a paraphrase: ${part}, ${theme} theme`, async ({
+      page,
+      context,
+      baseURL,
+    }) => {
       await context.addCookies([{ name: 'fierce-lung-theme', value: theme, url: baseURL! }]);
       // A dozen pages, each walked through whole: a slow machine needs its time.
       test.setTimeout(900_000);
       for (const at of pages[part]) {
+        await page.setViewportSize({ width: 1280, height: 800 });
         await page.goto(at, { waitUntil: 'networkidle' });
-        expect(await seriousFindings(page, { coloursOnly: theme === 'cell' }), at).toEqual([]);
+        if (theme === 'paper') expect(await bannedLabels(page), at).toEqual([]);
+        for (const width of theme === 'paper' ? [1280, 768, 390] : [1280, 390]) {
+          await page.setViewportSize({ width, height: 800 });
+          expect(await seriousFindings(page, { coloursOnly: theme === 'cell' }), `${at} at ${width}`).toEqual(
+            [],
+          );
+        }
       }
     });
 

@@ -12,7 +12,7 @@ import { memoryShop, type Database } from './connection';
 import { sampleCompressors, sampleItems, sampleJob, sampleTurboJob } from './demo/sample';
 import { requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
-import { jobRevisions, libraryRevisions } from './schema';
+import { jobRevisions, libraryRevisions, settings } from './schema';
 import { listBin, removeItem, removeJob } from './repositories/bin';
 import { finderIndex } from './repositories/finder';
 import { findRevision, listRevisions, nameRevision } from './repositories/history';
@@ -44,6 +44,8 @@ import {
   setItemBinned,
   setRetired,
 } from './repositories/library';
+import { noSettings } from '@/formats/settings';
+import { readSettings, saveSettings } from './repositories/settings';
 import { completeLibrary, seedLibrary } from './seed';
 
 let shop: Awaited<ReturnType<typeof memoryShop>>;
@@ -140,6 +142,19 @@ describe('jobs', () => {
     expect(after.goal.power).toBe(150_000);
     expect(after.pressureRatio).not.toBeCloseTo(before.pressureRatio!, 2);
     expect((await refreshSummaries(db)).size).toBe(0);
+  });
+});
+
+describe('settings', () => {
+  it('are the usual ones until they are set, replaced as a whole, and the usual again where they cannot be read', async () => {
+    expect(await readSettings(db)).toEqual(noSettings);
+    const set = { ...noSettings, shopName: 'Works', defaults: { ...noSettings.defaults, filterLoss: 900 } };
+    await saveSettings(db, set);
+    await saveSettings(db, { ...set, address: 'Gate 3' });
+    expect(await readSettings(db)).toEqual({ ...set, address: 'Gate 3' });
+    await db.update(settings).set({ document: { shopName: 7 } as never });
+    expect(await readSettings(db)).toEqual(noSettings);
+    await db.delete(settings);
   });
 });
 

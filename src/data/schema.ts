@@ -4,6 +4,7 @@ import type { Job } from '@/core/job/schema/job';
 import type { Summary } from '@/core/studies/summary';
 import type { Ref } from '@/core/documents/ref';
 import type { ItemDocument } from '@/formats/kinds/documents';
+import type { Settings } from '@/formats/settings';
 import type { CommonHead } from '@/formats/kinds/kind';
 
 /** Figures of a list by the item's kind, and the references of its document. */
@@ -60,3 +61,10 @@ export const libraryRevisions = pgTable(
   },
   (table) => [primaryKey({ columns: [table.itemId, table.revision] })],
 );
+
+/** What the shop has set for itself: one row. */
+export const settings = pgTable('settings', {
+  id: text('id').primaryKey(),
+  document: jsonb('document').$type<Settings>().notNull(),
+  savedAt: time('saved_at').notNull().defaultNow(),
+});

@@ -1,4 +1,5 @@
-import { statfsSync } from 'node:fs';
+import { readdirSync, statfsSync, statSync } from 'node:fs';
+import path from 'node:path';
 import { DataFolderError, goneError } from './errors';
 
 /** Free space below which nothing is written any more: a piece of the database's log and a change fit in it. */
@@ -33,3 +34,11 @@ export function requireRoom(folder: string): void {
       `The disk of ${folder} is full (${(free / 1e6).toFixed(0)} MB left). Nothing was changed; free some space, and what waits is saved.`,
     );
 }
+
+/** Bytes of everything in a folder. */
+export const folderSize = (folder: string): number =>
+  readdirSync(folder, { recursive: true, withFileTypes: true }).reduce((sum, entry) => {
+    if (!entry.isFile()) return sum;
+    // A file may go while it is counted.
+    return sum + (statSync(path.join(entry.parentPath, entry.name), { throwIfNoEntry: false })?.size ?? 0);
+  }, 0);

@@ -34,7 +34,7 @@ export default function BriefBench() {
           ]}
         />
       </div>
-      <aside className={frame.column}>
+      <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <h2 className={frame.headline}>
           {figure(goal.power.value, 'power')} at the {goal.basis}
         </h2>

@@ -1,4 +1,5 @@
 'use client';
+import type { Settings } from '@/formats/settings';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { healthChecks } from '@/core/decisions/health';
@@ -17,13 +18,13 @@ import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import styles from './brief-sheet.module.css';
 
-type Props = { stored: StoredJob; items: AnyItem[] };
+type Props = { stored: StoredJob; items: AnyItem[]; shop: Pick<Settings, 'shopName' | 'address'> };
 
 const dayText = (iso: string) =>
   iso ? new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' }) : '';
 
 /** The Brief on one sheet: what was wished, what was agreed, on which ground, and room to sign. */
-export function BriefSheet({ stored, items }: Props) {
+export function BriefSheet({ stored, items, shop }: Props) {
   const { job } = stored;
   const { brief, engine } = job;
   const { figure } = useWords();
@@ -70,6 +71,12 @@ export function BriefSheet({ stored, items }: Props) {
     >
       <article className={styles.sheet}>
         <header>
+          {shop.shopName && (
+            <p>
+              <b>{shop.shopName}</b>
+              {shop.address && `, ${shop.address.replace(/\s*\n\s*/g, ', ')}`}
+            </p>
+          )}
           <h1>{job.name}</h1>
           <p>
             Brief, revision {stored.revision}.{today && ` Printed ${today}.`}

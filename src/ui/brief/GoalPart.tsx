@@ -1,4 +1,5 @@
 'use client';
+import { lossModelOptions } from '../words/changes';
 import { standardPressure } from '@/core/air/standard-atmosphere';
 import { questionsOf } from '@/core/job/questions';
 import { fuelDefaults } from '@/core/job/defaults';
@@ -96,10 +97,7 @@ export function GoalPart() {
             path="brief.drivetrain.school"
             label="Drivetrain loss model"
             hint="both are common practice"
-            options={[
-              { value: 'share', label: 'percentage' },
-              { value: 'fixed-and-share', label: 'fixed + percentage' },
-            ]}
+            options={lossModelOptions}
           />
           <QuantityField path="brief.drivetrain.lossShare" />
           <Asked path="brief.drivetrain.lossShare" />

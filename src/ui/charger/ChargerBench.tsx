@@ -1,4 +1,11 @@
 'use client';
+import { bySheet } from './sheet-findings';
+import { Say } from '../words/Say';
+import { stateClass, stateWords } from '../frame/states';
+import { StateMark } from '../frame/icons';
+import { Fold } from '../fields/Fold';
+import type { Reason } from '@/core/working/range';
+import { stateOf } from '@/core/solve/finding-states';
 import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
@@ -71,7 +78,6 @@ const parts: { id: Sheet<'charger'>; name: string; body: ReactNode }[] = [
 export default function ChargerBench() {
   const { answer, turbos, fetchTurbos } = useJob();
   const part = usePart('charger');
-  const build = answer?.build;
   useEffect(() => {
     if (!turbos) void fetchTurbos();
   }, [turbos, fetchTurbos]);
@@ -80,12 +86,10 @@ export default function ChargerBench() {
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
         <Parts bench="charger" parts={parts} />
       </div>
-      <aside className={frame.column}>
-        <h2 className={frame.headline}>
-          {build && engineMap(build) ? titleOf(build) : 'Choose a compressor'}
-        </h2>
+      <aside className={frame.column} tabIndex={0} aria-label="Answer">
+        <Headline />
         <Problems />
-        {answer && <Findings findings={answer.sweep.goal.findings} />}
+        {answer && <SheetFindings findings={answer.sweep.goal.findings} sheet={part} />}
         <NewerRevision />
         {part === 'map' ? (
           <MapAside />
@@ -104,6 +108,54 @@ export default function ChargerBench() {
         )}
       </aside>
     </PictureProvider>
+  );
+}
+
+/** The answer first: whether the goal is met within the limits, then what it is met with. */
+function Headline() {
+  const { figure } = useWords();
+  const { answer, problems } = useJob();
+  const goal = useJobState((s) => s.draft.brief.goal);
+  const build = answer?.build;
+  if (!answer || !build || !engineMap(build) || problems.length > 0)
+    return (
+      <h2 className={frame.headline}>{problems.length > 0 ? 'Conflicting inputs' : 'Choose a compressor'}</h2>
+    );
+  const { state, short } = answer.sweep.goal;
+  return (
+    <>
+      <h2 className={`${frame.headline} ${stateClass[state]}`}>
+        <StateMark state={state} size={20} />{' '}
+        {state === 'over' ? (
+          <Say reason={short} form="short" />
+        ) : (
+          `${figure(goal.power.value, 'power')} ${stateWords[state]}`
+        )}
+      </h2>
+      <p className={frame.lead}>
+        <b>{titleOf(build)}</b>
+      </p>
+    </>
+  );
+}
+
+/** The sheet's own findings; the rest folded, with how many of them are over a limit. */
+function SheetFindings({ findings, sheet }: { findings: Reason[]; sheet: Sheet<'charger'> }) {
+  const { own, more } = bySheet(findings, sheet);
+  const over = more.filter((f) => stateOf(f) === 'over').length;
+  return (
+    <>
+      {own.length > 0 && <Findings findings={own} />}
+      {more.length > 0 && (
+        <Fold
+          key={sheet}
+          title={`${more.length} more ${more.length === 1 ? 'finding' : 'findings'}`}
+          note={over > 0 ? `${over} over the limit` : undefined}
+        >
+          <Findings findings={more} label="More findings" />
+        </Fold>
+      )}
+    </>
   );
 }
 

@@ -46,7 +46,7 @@ export default function DemandBench() {
       <div className={frame.picture}>
         {answer ? <PicturesAtSpeed /> : <p>No demand yet: fix the conflicting inputs first.</p>}
       </div>
-      <aside className={frame.column}>
+      <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <Headline answer={answer} />
         <Problems />
         {answer && <Besides findings={answer.sweep.goal.findings} />}

@@ -36,7 +36,7 @@ export default function EngineBench() {
           ]}
         />
       </div>
-      <aside className={frame.column}>
+      <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <h2 className={frame.headline}>
           {build ? engineWords(build.displacement, engine.cylinders.value) : 'Engine'}
         </h2>

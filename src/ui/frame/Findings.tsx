@@ -6,9 +6,9 @@ import { StateMark } from './icons';
 import styles from './frame.module.css';
 
 /** What a forecast says, each line with the mark of its state; what is no judgement stands plain. */
-export function Findings({ findings }: { findings: Reason[] }) {
+export function Findings({ findings, label = 'Findings' }: { findings: Reason[]; label?: string }) {
   return (
-    <ul className={styles.findings} aria-label="Findings">
+    <ul className={styles.findings} aria-label={label}>
       {findings.map((reason) => {
         const state = stateOf(reason);
         return (

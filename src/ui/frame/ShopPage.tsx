@@ -8,7 +8,7 @@ import { Spine } from './Spine';
 import styles from './shop.module.css';
 
 type Props = {
-  page: 'board' | 'library' | 'bin' | 'data';
+  page: 'board' | 'library' | 'bin' | 'data' | 'settings';
   title: string;
   note: string;
   actions?: ReactNode;
@@ -39,6 +39,7 @@ export function ShopPage({ page, title, note, actions, filled = false, children 
             { label: 'Claim pad (p)', act: openPad },
             { label: 'The bin', href: '/bin' },
             { label: 'Data and backups', href: '/shop' },
+            { label: 'Settings', href: '/settings' },
           ]}
         />
         <DeviceKeys />

@@ -1,4 +1,5 @@
 'use client';
+import SettingsIcon from '@mui/icons-material/SettingsOutlined';
 import ButtonBase from '@mui/material/ButtonBase';
 import Link from 'next/link';
 import { benches, benchOf, type BenchId } from './benches';
@@ -19,7 +20,7 @@ type Props = {
   onBench?: (bench: BenchId) => void;
   /** Where each bench stands, and the first reason why. */
   states?: Record<BenchId, { state: State; note: string }>;
-  page?: 'board' | 'library' | 'bin' | 'data';
+  page?: 'board' | 'library' | 'bin' | 'data' | 'settings';
   /** What the job offers beside its benches, for the phone's 'more'. */
   items?: MoreItem[];
 };
@@ -44,6 +45,14 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
           >
             <BenchIcon id="library" />
             Library
+          </Link>
+          <Link
+            href="/settings"
+            className={styles.cell}
+            aria-current={page === 'settings' ? 'page' : undefined}
+          >
+            <SettingsIcon sx={{ fontSize: 20 }} />
+            Settings
           </Link>
         </>
       )}

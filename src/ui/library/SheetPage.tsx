@@ -63,7 +63,7 @@ export function SheetPage({ id, map, revision }: { id: string; map: Compressor; 
         </>
       }
     >
-      <article className={styles.sheet}>
+      <article tabIndex={0} className={styles.sheet}>
         <header>
           <h1>{map.name}</h1>
           <p>

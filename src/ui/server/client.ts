@@ -12,6 +12,7 @@ import type {
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
+import type { Settings } from '@/formats/settings';
 import type { FullCheckAnswer } from '@/formats/shop-state';
 
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
@@ -110,6 +111,7 @@ export const server = {
       body: file,
     }),
   checkShop: () => call<FullCheckAnswer>('POST', '/api/shop/check', {}),
+  saveSettings: (settings: Settings) => call<Settings>('PUT', '/api/settings', settings),
   dismissRecovery: () => call<{ read: true }>('DELETE', '/api/shop/recovery'),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),
 };

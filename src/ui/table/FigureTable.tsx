@@ -3,7 +3,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { memo, type ReactNode } from 'react';
+import { memo, useId, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import styles from './table.module.css';
 
 export type FigureColumn<Row> = {
@@ -53,13 +53,36 @@ function PlainLine<Row>({ columns: [first, ...more], row, isCurrent, className }
 /** Drawn anew when its row or the columns change: hand a table that follows the Rev bar columns that stay the same. */
 const Line = memo(PlainLine) as typeof PlainLine;
 
+/** Whether an element is wider inside than out: then it has the focus of the keyboard, to be scrolled by arrows. */
+function useScrolls() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [scrolls, setScrolls] = useState(false);
+  useLayoutEffect(() => {
+    const element = ref.current!;
+    const look = () => setScrolls(element.scrollWidth > element.clientWidth + 1);
+    const watch = new ResizeObserver(look);
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  return { ref, scrolls };
+}
+
 /** Figures in rows and columns: the one table of every bench. What is too wide scrolls sideways. */
 export function FigureTable<Row>(props: Props<Row>) {
   const { caption, unseen, columns, headless, rows, keyOf, isCurrent, className, width } = props;
+  const id = useId();
+  const { ref, scrolls } = useScrolls();
   return (
-    <div className={styles.wide} style={{ maxWidth: width }}>
+    <div
+      ref={ref}
+      className={styles.wide}
+      style={{ maxWidth: width }}
+      {...(scrolls ? { tabIndex: 0, role: 'region', 'aria-labelledby': id } : {})}
+    >
       <Table className={styles.figures!}>
-        <caption className={unseen ? 'unseen' : undefined}>{caption}</caption>
+        <caption id={id} className={unseen ? 'unseen' : undefined}>
+          {caption}
+        </caption>
         {!headless && (
           <TableHead>
             <TableRow>

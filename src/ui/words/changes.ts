@@ -42,6 +42,11 @@ const arrangementNames: Record<Arrangement, string> = {
 };
 export const arrangementOptions = arrangements.map((value) => ({ value, label: arrangementNames[value] }));
 
+const lossModelNames = { share: 'percentage', 'fixed-and-share': 'fixed + percentage' } as const;
+export const lossModelOptions = (['share', 'fixed-and-share'] as const).map((value) => ({
+  value,
+  label: lossModelNames[value],
+}));
 /** How boost is asked for, in words. */
 const boostKindNames: Record<BoostKind, string> = {
   goal: 'as the power goal needs',
@@ -57,7 +62,7 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
   'brief.goal.basis': { name: 'power basis' },
   'brief.drivetrain.school': {
     name: 'drivetrain loss model',
-    options: { share: 'percentage', 'fixed-and-share': 'fixed + percentage' },
+    options: lossModelNames,
   },
   'brief.fuel.id': { name: 'fuel', options: fuelNames },
   'brief.venue.barometer.kind': {
