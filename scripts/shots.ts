@@ -39,7 +39,7 @@ const shots: Shot[] = [
       const pad = page.getByRole('dialog');
       await pad.getByLabel('Trap speed', { exact: true }).fill('150');
       await pad.getByLabel('Torque', { exact: true }).fill('240');
-      await pad.getByLabel('At', { exact: true }).fill('4800');
+      await pad.getByLabel('Engine speed', { exact: true }).fill('4800');
       await pad.getByLabel('At the wheels', { exact: true }).fill('170');
       await pad.getByLabel('At the flywheel', { exact: true }).fill('150');
       await pad.getByLabel('At the flywheel', { exact: true }).blur();

@@ -132,8 +132,8 @@ function Headline() {
           `${figure(goal.power.value, 'power')} ${stateWords[state]}`
         )}
       </h2>
-      <p className={frame.lead}>
-        <b>{titleOf(build)}</b>
+      <p className={frame.lead} style={{ fontWeight: 650 }}>
+        {titleOf(build)}
       </p>
     </>
   );

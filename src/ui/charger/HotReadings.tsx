@@ -64,8 +64,8 @@ function Figures({ solved }: { solved: Solved }) {
     row('boost', 'Boost reached, gauge', `${figure(asked, 'boost')} asked; ${deciding[match.kind]}`),
     row('turbine-inlet-pressure', 'Turbine inlet pressure, abs'),
     row('turbine-outlet-pressure', 'Turbine outlet pressure, abs'),
-    row('back-pressure-ratio', 'Back pressure over boost', 'both absolute'),
-    row('back-pressure-gauge', 'Back pressure over boost', 'both gauge'),
+    row('back-pressure-ratio', 'p3/p_m, absolute', 'turbine inlet over manifold pressure'),
+    row('back-pressure-gauge', 'p3/p_m, gauge'),
     row(
       'turbine-inlet-temperature',
       'Turbine inlet temperature',

@@ -84,6 +84,6 @@ describe('settings', () => {
     expect(field('Cooler effectiveness').value).toBe('70');
     choose('Theme', 'cell (dark)');
     expect(document.documentElement.dataset.theme).toBe('cell');
-    expect(screen.getByText(/61\sMB/)).toBeTruthy();
+    expect(screen.getByText(/61\.0\sMB/)).toBeTruthy();
   });
 });
