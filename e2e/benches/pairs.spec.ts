@@ -39,7 +39,7 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   const made = (await (await request.post(`/api${groomer}/duplicate`)).json()) as { id: string };
   await open(page, `/jobs/${made.id}/charger?setup=A&charger=pair`);
   await expect(page.getByLabel('Verdict')).toContainText(/over-speeds|short/i);
-  await choose(page, 'Arrangement', 'compound pair');
+  await choose(page, 'Arrangement', 'two-stage (compound)');
   await expect(findings(page)).toContainText('needs a second turbo in front');
   await choose(page, 'Second turbocharger', 'Hornbeam 112-125');
   await isSaved(page);

@@ -58,7 +58,7 @@ test('the engine and its breathing curve are edited as a shape and as a table', 
 test('Demand shows the line, the schools, and what NA it makes alone', async ({ page, request }) => {
   const id = await makeJob(request, 'Demand');
   await open(page, `/jobs/${id}/demand`);
-  await expect(page.getByRole('heading', { level: 2, name: /Ratio 2\.62/ })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 2, name: /Pressure ratio 2\.62/ })).toBeVisible();
   const schools = page.getByRole('table', { name: 'Power at the goal speed by each method' });
   await expect(schools).toContainText('the methods agree');
   await expect(schools).toContainText(/122\shp/);

@@ -123,6 +123,6 @@ test('a pair beside one turbo: every part is told by its name, and what boost be
   await expect(row(/^turbine housing, HP stage A\/R 0\.69 A\/R 0\.61/)).toBeVisible();
   await expect(row(/^arrangement one compound pair/)).toBeVisible();
   await expect(row(/^HP stage bypassed – never/)).toBeVisible();
-  await expect(row(/^Boost begins [\d,]+\srpm 850\srpm/)).toBeVisible();
+  await expect(row(/^Boost threshold [\d,]+\srpm 850\srpm/)).toBeVisible();
   await expect(row(/^Turbine inlet temperature \d+\s°C [−+]\d+\s°C \d+\s°C/)).toBeVisible();
 });

@@ -1,4 +1,5 @@
 'use client';
+import { TourOffer } from '../frame/tour-offer';
 import Table from '@mui/material/Table';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
@@ -144,6 +145,7 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
     >
       {state && <ShopNotices state={state} />}
       {failure && <Failure {...failure} />}
+      {jobs[0] && <TourOffer jobId={jobs[0].id} />}
       {jobs.length === 0 ? (
         <div className={styles.empty}>
           <h1 className={shop.headline}>No jobs yet.</h1>

@@ -15,8 +15,8 @@ import type { Ranking } from './useRanking';
 import styles from './ranking.module.css';
 
 const names: Record<Criterion, { name: string; hint: string }> = {
-  power: { name: 'Power', hint: 'what there is room for' },
-  threshold: { name: 'Early boost', hint: 'where boost begins' },
+  power: { name: 'Power', hint: 'power potential' },
+  threshold: { name: 'Early boost', hint: 'boost threshold' },
   time: { name: 'Time to boost', hint: 'in the job’s trial' },
   efficiency: { name: 'Efficiency', hint: 'of the compressor, mean' },
   margins: { name: 'Margins', hint: 'surge and shaft speed' },
@@ -26,9 +26,9 @@ const names: Record<Criterion, { name: string; hint: string }> = {
 };
 
 export const formNames: Record<Form, string> = {
-  single: 'one',
+  single: 'single',
   parallel: 'twins',
-  compound: 'one on another',
+  compound: 'two-stage (compound)',
 };
 
 const words = [

@@ -86,10 +86,10 @@ export const TradeOff = memo(function TradeOff({ rows, goalPower, picks, chosen,
             </text>
           ))}
           <text x={width - 16} y={height - 6} textAnchor="end">
-            boost begins, rpm: earlier is to the left
+            boost threshold, rpm
           </text>
           <text x={LEFT} y={height - 6}>
-            up: power there is room for, {symbol('power')}
+            power potential, {symbol('power')}
           </text>
         </g>
         <path d={`M${LEFT} ${y(goal)}H${width - 16}`} stroke="var(--brass)" strokeWidth="2" />

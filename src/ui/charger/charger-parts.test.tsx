@@ -182,7 +182,7 @@ describe('one or two', () => {
     const page = open(<PairAside />);
     choose('Arrangement', 'parallel twins');
     expect(chargerAtEngine(page.job().setups[0]!)!.count).toBe(2);
-    choose('Arrangement', 'one');
+    choose('Arrangement', 'single');
     expect(chargerAtEngine(page.job().setups[0]!)!.count).toBe(1);
   });
 });

@@ -133,7 +133,7 @@ function BoostPlan({
           />
           <Reading label="Full boost" hint="as matched" value={figure(near(turbo.fullFrom), 'engineSpeed')} />
           <Reading
-            label="Back pressure over manifold pressure"
+            label="p3/p_m"
             hint="absolute, at the goal, as matched"
             value={figure(goal ? figureAt(answer.build, goal, 'back-pressure-ratio') : null, 'ratio')}
           />
@@ -163,7 +163,7 @@ function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
         {failed
           ? 'Out of reach'
           : p.boosting
-            ? `Ratio ${figure(p.pressureRatio, 'ratio')}`
+            ? `Pressure ratio ${figure(p.pressureRatio, 'ratio')}`
             : 'No boost needed'}
       </h2>
       <p className={frame.lead}>{last && <SayFigures reason={last} />}</p>
@@ -274,22 +274,22 @@ function Pictures({ solved }: { solved: Solved }) {
         )}
       />
       <Panel
-        title="Air"
+        title="Airflow"
         unit={`${symbol('massFlow')}; thin: corrected at the compressor${each}`}
         plot={<Plot {...common} series={curves.air} />}
         reads={reads(['air-flow', 'into the engine'], ['corrected-flow', `corrected${each}`])}
       />
       <Panel
         title="Temperature"
-        unit={`${symbol('temperature')}; thin: out of the compressor`}
+        unit={`${symbol('temperature')}; thin: compressor outlet`}
         plot={<Plot {...common} series={curves.temperature} />}
-        reads={reads(['charge-temperature', 'charge'], ['outlet-temperature', 'compressor out'])}
+        reads={reads(['charge-temperature', 'charge'], ['outlet-temperature', 'compressor outlet'])}
       />
       <Panel
         title="Power at the flywheel"
-        unit={`${symbol('power')}, by fuel flow; thin: ambient alone`}
+        unit={`${symbol('power')}, by fuel flow; thin: naturally aspirated`}
         plot={<Plot {...common} series={curves.power} level={level} />}
-        reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'air alone'])}
+        reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'NA'])}
       />
       <SweepTable solved={solved} />
     </>

@@ -1,4 +1,5 @@
 'use client';
+import { Tour } from './Tour';
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
@@ -140,6 +141,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
             <RevBar />
           </div>
           <JobDialogs />
+          <Tour />
           <JobFinder goTo={goTo} />
           <JobPad />
         </DialogsProvider>

@@ -25,7 +25,7 @@ export function Sheet({ title, note, width, onClose, actions, children }: Props)
     <Dialog open onClose={onClose} fullWidth maxWidth={sizes[width]} aria-labelledby={id}>
       <DialogTitle id={id}>
         {title}{' '}
-        <Typography component="small" variant="body2" color="text.secondary">
+        <Typography component="small" variant="body2" color="text.secondary" sx={{ ml: 1 }}>
           {note}
         </Typography>
       </DialogTitle>

@@ -318,7 +318,7 @@ function Figures({ columns, setupIndex }: { columns: Column[]; setupIndex: numbe
           {heading('Over the revs')}
           <TableRow>
             <TableCell component="th" scope="row">
-              Boost begins
+              Boost threshold
             </TableCell>
             {columns.map((c) => (
               <TableCell key={c.setup.id}>

@@ -211,6 +211,7 @@ export const muiTheme = createTheme({
       },
     },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 750, fontSize: 18, paddingBottom: 8 } } },
+    MuiDialogActions: { styleOverrides: { root: { gap: 8, padding: 12 } } },
     MuiDialogContent: { styleOverrides: { root: { fontSize: 13 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {

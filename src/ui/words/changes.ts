@@ -35,10 +35,10 @@ const lists: [RegExp, string][] = [
 
 /** How turbos are arranged, in words. */
 const arrangementNames: Record<Arrangement, string> = {
-  single: 'one',
+  single: 'single',
   parallel: 'parallel twins',
   sequential: 'sequential twins',
-  compound: 'compound pair',
+  compound: 'two-stage (compound)',
 };
 export const arrangementOptions = arrangements.map((value) => ({ value, label: arrangementNames[value] }));
 

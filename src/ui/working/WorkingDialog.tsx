@@ -167,9 +167,11 @@ function Moves({ moves }: { moves: PrintedInfluence[] | null }) {
   const rest = moves.length - LISTED;
   return (
     <>
+      <p>Each input moved up by its uncertainty; the goal stays met where the plan is to meet it.</p>
       <FigureTable
         headless
-        caption="Each input moved up by its uncertainty; the goal stays met where the plan is to meet it"
+        unseen
+        caption="Each input moved up by its uncertainty"
         rows={moves.slice(0, LISTED)}
         keyOf={(m) => m.path}
         columns={[
@@ -185,7 +187,11 @@ function Moves({ moves }: { moves: PrintedInfluence[] | null }) {
           {
             name: 'share',
             text: true,
-            cell: (m) => <span className={styles.bar} style={{ width: `${Math.max(2, m.share * 100)}%` }} />,
+            cell: (m) => (
+              <div className={styles.bars}>
+                <span className={styles.bar} style={{ width: `${Math.max(2, m.share * 100)}%` }} />
+              </div>
+            ),
           },
           { name: 'effect', cell: (m) => m.effect },
         ]}
