@@ -127,7 +127,7 @@ test('large for the cell: a quarter larger, the column under the picture, kept; 
   expect((await letter()) / before).toBeCloseTo(1.25, 1);
   const map = (await page.getByRole('img', { name: /^Compressor map/ }).boundingBox())!;
   const headline = (await page
-    .getByRole('heading', { level: 2, name: /^Birch 50, Ginkgo T58/ })
+    .getByRole('heading', { level: 2, name: /285\shp marginal/ })
     .boundingBox())!;
   expect(headline.y).toBeGreaterThan(map.y + map.height - 1);
   expect(map.x + map.width).toBeLessThanOrEqual(1281);

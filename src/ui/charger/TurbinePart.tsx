@@ -322,11 +322,11 @@ function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
   );
 }
 
-/** What holds the boost of a stage; its fields follow its kind. */
+/** Boost control of a stage; its fields follow its kind. */
 export function Gate({
   hot,
   path,
-  title = 'What holds the boost',
+  title = 'Boost control',
 }: {
   hot: ExhaustDriveDocument;
   path: DrivePath;
