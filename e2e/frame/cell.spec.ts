@@ -126,9 +126,7 @@ test('large for the cell: a quarter larger, the column under the picture, kept; 
   await page.keyboard.press('l');
   expect((await letter()) / before).toBeCloseTo(1.25, 1);
   const map = (await page.getByRole('img', { name: /^Compressor map/ }).boundingBox())!;
-  const headline = (await page
-    .getByRole('heading', { level: 2, name: /285\shp marginal/ })
-    .boundingBox())!;
+  const headline = (await page.getByRole('heading', { level: 2, name: /285\shp marginal/ }).boundingBox())!;
   expect(headline.y).toBeGreaterThan(map.y + map.height - 1);
   expect(map.x + map.width).toBeLessThanOrEqual(1281);
   const track = page.getByRole('slider', { name: 'Engine speed' });
