@@ -118,7 +118,7 @@ test('a pipe by its measures: loss, Mach number, worth and other bores', async (
   const pipe = page.getByRole('region', { name: 'Downpipe' });
   await expect(pipe).toContainText(/pressure loss\s*\d/);
   await pipe.getByLabel('Loss given by').selectOption({ label: 'dimensions' });
-  await pipe.getByLabel('Pipe length', { exact: true }).fill('1.1');
+  await pipe.getByLabel('Centreline length', { exact: true }).fill('1.1');
   await pipe.getByLabel('Minimum bore', { exact: true }).fill('48');
   await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
   // Too narrow: a cross at the Mach number, and larger bores give power.

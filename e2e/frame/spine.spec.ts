@@ -9,7 +9,7 @@ test('a bench is settled by the user’s tick, contradicted by a later change wi
   await open(page, `/jobs/${id}/demand`);
   const spine = page.getByRole('navigation', { name: 'Benches' });
   const stands = page.getByRole('region', { name: 'Where Demand stands' });
-  await expect(spine.getByRole('button', { name: 'Demand settled' })).toBeVisible();
+  await expect(spine.getByRole('button', { name: 'Demand signed off' })).toBeVisible();
   await stands.getByRole('button', { name: 'Reopen' }).click();
   await expect(stands).toContainText('Open.');
   await expect(stands).toContainText('is still an estimate');

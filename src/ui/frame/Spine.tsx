@@ -10,7 +10,7 @@ import styles from './frame.module.css';
 
 type State = 'settled' | 'open' | 'contradicted';
 const stateWords: Record<State, string> = {
-  settled: 'settled',
+  settled: 'signed off',
   open: 'open',
   contradicted: 'contradicted by a later change',
 };

@@ -45,7 +45,6 @@ const themes = [
   { value: 'cell', label: 'cell (dark)' },
 ] as const;
 
-/** What the shop sets for itself, and where its data lie. Saved as a whole; nothing in a job that exists changes. */
 type Props = {
   settings: Settings;
   state: ShopState;
@@ -53,6 +52,7 @@ type Props = {
   size: number;
 };
 
+/** What the shop sets for itself, and where its data lie. Saved as a whole; nothing in a job that exists changes. */
 export function SettingsPage({ settings, state, size }: Props) {
   const { register, control, handleSubmit, formState, reset } = useForm<Settings>({
     resolver: zodResolver(settingsSchema),

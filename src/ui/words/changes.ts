@@ -199,7 +199,7 @@ function wholeThing({ path, from, to }: Change): string | null {
   if (!path.startsWith('settled')) return null;
   const bench = path.split('.')[1];
   if (!isBench(bench)) return 'which benches are signed off';
-  return `${benchOf(bench).name} ${to === null ? 'reopened' : from === null ? 'settled' : 'signed off again'}`;
+  return `${benchOf(bench).name} ${to === null ? 'reopened' : from === null ? 'signed off' : 'signed off again'}`;
 }
 
 /** What is chosen of a turbocharger, by the end of its path. */

@@ -141,7 +141,7 @@ export const glossary: readonly Term[] = [
     term: 'Pressure loss',
     text: 'Total pressure lost in a part at a stated flow; it goes with the square of flow and with temperature over pressure.',
     follows: 'incompressible square law, Mach below 0.3',
-    in: /pressure loss|rated (loss|flow)|minimum bore|bends|pipe length/i,
+    in: /pressure loss|rated (loss|flow)|minimum bore|bends|centreline length/i,
   },
   {
     term: 'Cooler effectiveness',

@@ -92,7 +92,7 @@ describe('what changed, in a line', () => {
     const pair = structuredClone(job);
     put(pair, 'compound', { front: turboFit('spruce-88-104') });
     expect(changesList(changesBetween(job, pair))).toEqual([
-      'A: arrangement one → compound pair',
+      'A: arrangement single → two-stage (compound)',
       'A: a charger put into the row',
     ]);
     const edited = structuredClone(pair);
@@ -132,7 +132,7 @@ describe('what changed, in a line', () => {
       /^B: rotor inertia, LP stage/,
     );
     expect(line(`${at}induction.arrangement`, 'single', 'parallel')).toBe(
-      'B: arrangement one → parallel twins',
+      'B: arrangement single → parallel twins',
     );
   });
 

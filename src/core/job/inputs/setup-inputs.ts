@@ -161,7 +161,7 @@ export const setupInputs = {
   'trial.rate': spool('engineSpeed', 'Sweep rate'),
   'trial.ramp': spool('shortTime', 'Pedal ramp time'),
   'trial.inertia': spool('inertia', 'Crank and flywheel inertia'),
-  'setups.*.plumbing.*.length': loss('length', 'Pipe length', isMeasured),
+  'setups.*.plumbing.*.length': loss('length', 'Centreline length', isMeasured),
   'setups.*.plumbing.*.bends': loss('ratio', '90° bends', isMeasured),
   'setups.*.boost.gears.*': boost(
     'boost',
