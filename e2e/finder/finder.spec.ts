@@ -30,7 +30,7 @@ test('the finder, by keyboard alone: figures, parts, jobs and their benches, act
   await page.keyboard.type('/settle charger');
   await expect(chosen).toContainText('Settle Charger');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: /^Charger settled/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Charger signed off/ })).toBeVisible();
 
   await page.keyboard.type('/history');
   await page.keyboard.press('Enter');

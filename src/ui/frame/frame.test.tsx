@@ -69,7 +69,7 @@ describe('the spine', () => {
       />,
     );
     const key = (name: RegExp) => screen.getByRole('button', { name });
-    expect(key(/^Brief/).textContent).toMatch(/settled$/);
+    expect(key(/^Brief/).textContent).toMatch(/signed off$/);
     expect(key(/^Engine/).textContent).toMatch(/contradicted by a later change$/);
     expect(key(/^Engine/).title).toBe('Another engine since.');
     expect(key(/^Demand/).getAttribute('aria-current')).toBe('page');
