@@ -81,6 +81,6 @@ test('a shop of its own is empty at first; a new job is sized and still there af
   await server.kill('SIGKILL');
   server = await startServer(own, 3314);
   await open(page, at);
-  await expect(page.getByRole('heading', { level: 2, name: 'Birch 50', exact: true })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await server.kill('SIGTERM');
 });

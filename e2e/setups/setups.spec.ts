@@ -121,7 +121,7 @@ test('a pair beside one turbo: every part is told by its name, and what boost be
   await expect(row(/^compressor, HP stage Oak 76 Cedar 54/)).toBeVisible();
   await expect(row(/^turbine, LP stage – Poplar T104/)).toBeVisible();
   await expect(row(/^turbine housing, HP stage A\/R 0\.69 A\/R 0\.61/)).toBeVisible();
-  await expect(row(/^arrangement one compound pair/)).toBeVisible();
+  await expect(row(/^arrangement single two-stage \(compound\)/)).toBeVisible();
   await expect(row(/^HP stage bypassed – never/)).toBeVisible();
   await expect(row(/^Boost threshold [\d,]+\srpm 850\srpm/)).toBeVisible();
   await expect(row(/^Turbine inlet temperature \d+\s°C [−+]\d+\s°C \d+\s°C/)).toBeVisible();

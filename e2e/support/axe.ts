@@ -1,23 +1,36 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import axe from 'axe-core';
 
 /** Rules that another theme can break; the rest goes by what stands on the page, whatever its colours. */
 const colourRules = ['color-contrast', 'link-in-text-block'];
 
 /**
  * What axe finds serious on a page: rule and elements. In: colours alone, where the rest was looked at in the other theme;
- * a part of the page.
+ * a part of the page. Runs inside the page itself: our pages have no frames, whose results would have to be put together.
  */
 export async function seriousFindings(
   page: Page,
   { coloursOnly = false, within }: { coloursOnly?: boolean; within?: string } = {},
 ): Promise<string[]> {
-  const axe = new AxeBuilder({ page }).options({
-    resultTypes: ['violations'],
-    ...(coloursOnly ? { runOnly: { type: 'rule', values: colourRules } } : {}),
-  });
-  const { violations } = await (within ? axe.include(within) : axe).analyze();
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+  const violations = await page.evaluate(
+    async ({ within, rules }) => {
+      const inPage = (window as unknown as { axe: typeof axe }).axe;
+      // What a new width changes is there two frames later.
+      for (let frame = 0; frame < 2; frame++) await new Promise((done) => requestAnimationFrame(done));
+      const found = await inPage.run(within ?? document, {
+        resultTypes: ['violations'],
+        ...(rules ? { runOnly: { type: 'rule', values: rules } } : {}),
+      });
+      return found.violations.map(({ id, impact, nodes }) => ({
+        id,
+        impact,
+        nodes: nodes.map((node) => node.target.join(' ')),
+      }));
+    },
+    { within, rules: coloursOnly ? colourRules : null },
+  );
   return violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.join(', ')}`);
 }
