@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { makeJob, open } from '../support/job';
 
 test('a job with a machine on the crankshaft opens: its line, what its drive takes, and the sheet of its power', async ({

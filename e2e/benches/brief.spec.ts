@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, isSaved, makeJob, open } from '../support/job';
 
 test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet to sign', async ({
@@ -10,7 +10,7 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await fill(page, 'Torque target', '250 N·m');
   // A torque without its speed is asked for, not guessed.
   await expect(page.getByRole('region', { name: 'Where Brief stands' })).toContainText(
-    'torque goal needs the speed',
+    'torque target needs its engine speed',
   );
   await fill(page, 'Engine speed for torque target', '7000');
   await choose(page, 'Duty', 'hill climb');
@@ -51,7 +51,7 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   const findings = page.getByRole('list', { name: 'Findings' });
   await expect(findings).toContainText(/Clutch Small one takes 200\sN·m: it slips from/);
   await expect(findings).toContainText(
-    /\d+\sN·m short of the torque wanted: \d+\sN·m of 250\sN·m at 7,000\srpm/,
+    /\d+\sN·m short of the torque target: \d+\sN·m of 250\sN·m at 7,000\srpm/,
   );
   await page.getByRole('button', { name: /^Brief/ }).click();
   await page.getByRole('tab', { name: 'Terms' }).click();
@@ -102,7 +102,7 @@ test('what contradicts itself in the Brief is said at its field, and what was ty
 
   await choose(page, 'Barometer', 'station pressure');
   await fill(page, 'Barometric pressure', '1013 hPa');
-  await expect(page.getByRole('alert').filter({ hasText: 'Height and barometer disagree' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'Altitude and barometer disagree' })).toBeVisible();
   await expect(page.getByLabel('Barometric pressure', { exact: true })).toHaveValue('101.3');
   await fill(page, 'Barometric pressure', '832 hPa');
   await fill(page, 'λ at full power', '3');

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, isSaved, makeJob, open } from '../support/job';
 
 /** A run as a spreadsheet gives it: wheels, hp, every 250 rpm. */
@@ -26,7 +26,7 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
   await expect(page.getByText(/The breathing is taken from it, measured/)).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('As it came');
   await page.getByLabel('Name', { exact: true }).blur();
-  const curve = page.getByRole('img', { name: /^Breathing curve/ });
+  const curve = page.getByRole('img', { name: /^VE curve/ });
   await expect(curve).toBeVisible();
   await expect(page.getByText(/The rows lie ±\d\.\d\s% around the curve/)).toBeVisible();
   await expect(page.getByRole('table', { name: /What each setup adds/ })).toContainText(/\+\d+\shp/);
@@ -148,9 +148,7 @@ test('cam card, volumes and valves: each says what it means', async ({ page, req
     'exhaust longer by 6°',
   );
   await choose(page, 'VE curve', 'shifted by the cam');
-  await expect(page.getByRole('img', { name: /^Breathing curve/ })).toHaveAccessibleName(
-    /at 9,[0-9]{3}\srpm/,
-  );
+  await expect(page.getByRole('img', { name: /^VE curve/ })).toHaveAccessibleName(/at 9,[0-9]{3}\srpm/);
   await fill(page, 'Valve train moving mass', '95 g');
   await fill(page, 'Open force', '420 N');
   await expect(page.getByText(/under the red line of 9,500\srpm/)).toBeVisible();

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, groomer, isSaved, makeTurboJob, open } from '../support/job';
 
 const findings = (page: Page) => page.getByRole('list', { name: 'Findings' });
@@ -20,7 +21,7 @@ test('time to boost: dyno sweep, a load step, and what a slower brake makes of i
   await expect(page.getByText('a brake that loads more makes spool look earlier')).toBeVisible();
   await expect(page.getByText(/later than a steady engine has it/)).toBeVisible();
   await fill(page, 'Sweep rate', '0');
-  await expect(page.getByText(/With a rate of nothing the brake holds/).first()).toBeVisible();
+  await expect(page.getByText(/A sweep rate of zero holds/).first()).toBeVisible();
   await choose(page, 'Test type', 'a load step');
   await fill(page, 'Test start speed', '3000');
   await expect(page.getByText(/the boost asked is not there at this speed/)).toBeVisible();
@@ -40,12 +41,12 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
   await open(page, `/jobs/${made.id}/charger?setup=A&charger=pair`);
   await expect(page.getByLabel('Verdict')).toContainText(/over-speeds|short/i);
   await choose(page, 'Arrangement', 'two-stage (compound)');
-  await expect(findings(page)).toContainText('needs a second turbo in front');
+  await expect(findings(page)).toContainText('needs an LP stage');
   await choose(page, 'Second turbocharger', 'Hornbeam 112-125');
   await isSaved(page);
   await expect(page.getByRole('link', { name: /^LP stage: / })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Between: / })).toBeVisible();
-  await expect(page.getByRole('heading', { name: /in front of/ })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 2, name: /^LP stage/ })).toBeVisible();
   // A boost of its own between the stages, and a cooler there.
   await choose(page, 'LP stage boost', 'held by its wastegate');
   await fill(page, 'Interstage boost', '40');
@@ -55,7 +56,7 @@ test('a compound pair: the Airway draws both stages, each on its own map, and it
 
   // The demo's own pair holds the goal at 2,900 m that its single turbo misses.
   await open(page, `${groomer}/charger?setup=B&charger=pair`);
-  await expect(findings(page)).toContainText(/The stages share the ratio at the goal/);
+  await expect(findings(page)).toContainText(/Pressure ratio at the goal: LP stage/);
   await expect(page.getByText(/Cedar 54 within limits/).first()).toBeVisible();
 });
 
@@ -68,10 +69,10 @@ test('a sequential pair that joins too early says where it would do no harm', as
   await open(page, `/jobs/${id}/charger?charger=pair`);
   await choose(page, 'Arrangement', 'sequential twins');
   await fill(page, 'Second turbo engages at', '4200');
-  await expect(findings(page)).toContainText(/joins at 4,200\srpm, too early/);
-  const wanted = /From ([\d,]+)\srpm on the two hold/.exec(await findings(page).innerText())![1]!;
+  await expect(findings(page)).toContainText(/engages at 4,200\srpm, too early/);
+  const wanted = /From ([\d,]+)\srpm the two reach/.exec(await findings(page).innerText())![1]!;
   await fill(page, 'Second turbo engages at', String(Number(wanted.replace(',', '')) + 100));
-  await expect(findings(page)).toContainText(/On the way down it stays to/);
+  await expect(findings(page)).toContainText(/With falling speed it stays engaged down to/);
   await fill(page, 'Second turbo engages at', '1500');
   await expect(findings(page)).toContainText(/below .* where the first begins to boost/);
   // One against two on the same sheet.

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, isSaved, makeJob, open } from '../support/job';
 
 test('a goal goes in at the Brief and every bench follows at once', async ({ page, request }) => {
@@ -34,7 +34,7 @@ test('the engine and its breathing curve are edited as a shape and as a table', 
   await expect(page.getByRole('heading', { level: 2 })).toContainText('1,341');
   await fill(page, 'Bore', '82');
   await expect(page.getByRole('heading', { level: 2 })).toContainText('1,445');
-  const curve = page.getByRole('img', { name: /^Breathing curve/ });
+  const curve = page.getByRole('img', { name: /^VE curve/ });
   await expect(curve).toHaveAccessibleName(/peak 102\s% at 7,800\srpm/);
   await fill(page, 'Peak VE', '95');
   await expect(curve).toHaveAccessibleName(/peak 95\s%/);

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 const list = (page: Page) => page.getByRole('region', { name: 'Candidates' });
@@ -15,7 +16,7 @@ test('the library is ranked for the job: weights, filter, strips, reasons, and t
   await expect(list(page)).toContainText(/\d+ of \d+ hold from the onset of boost to the red line/);
   const first = list(page).locator('li').first();
   await expect(first).toContainText('Birch 50');
-  await expect(first).toContainText(/Carries the goal at 75\s% in the mean and keeps 16\s% from surge/);
+  await expect(first).toContainText(/Mean efficiency 75\s%; surge margin 16\s%/);
   await expect(first.getByRole('img', { name: /^Across the map: from \d+\s% to \d+\s%/ })).toBeVisible();
   const before = await names(page);
 

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, isSaved, makeJob, makeTurboJob, open, single } from '../support/job';
 
 const figure = (page: Page, name: string) =>
@@ -48,16 +49,16 @@ test('a gate that is too small lets boost run away, and says the bore that would
   const id = await makeTurboJob(request, 'Small gate');
   await open(page, `/jobs/${id}/charger?charger=turbine`);
   await fill(page, 'Wastegate seat diameter', '16');
-  await expect(findings(page)).toContainText(/A seat of [\d.]+\smm would hold it/);
-  const wanted = /A seat of ([\d.]+)\smm/.exec(await findings(page).innerText())![1]!;
+  await expect(findings(page)).toContainText(/A valve seat of [\d.]+\smm would control it/);
+  const wanted = /A valve seat of ([\d.]+)\smm/.exec(await findings(page).innerText())![1]!;
   await fill(page, 'Wastegate seat diameter', String(Number(wanted) + 1));
-  await expect(findings(page)).not.toContainText('would hold it');
+  await expect(findings(page)).not.toContainText('would control it');
   // No area at all is no gate: the field says so and keeps what was typed.
   await page.getByLabel('Wastegate seat diameter', { exact: true }).fill('0');
   await expect(page.getByText(/“0” is out of range\. Give 3/)).toBeVisible();
   await page.getByLabel('Wastegate seat diameter', { exact: true }).press('Escape');
   await choose(page, 'Boost control', 'nothing');
-  await expect(findings(page)).toContainText('Give it a wastegate');
+  await expect(findings(page)).toContainText('Fit a wastegate');
 });
 
 test('boost as a curve: dragged by hand and by keys, typed in the table, asked by gear', async ({
@@ -127,7 +128,7 @@ test('a pipe by its measures: loss, Mach number, worth and other bores', async (
   await pipe.getByLabel('Minimum bore', { exact: true }).fill('');
   await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
   await expect(
-    page.getByText('A pipe needs its bore, or state its drop at a flow instead.').first(),
+    page.getByText('A pipe needs its bore, or a pressure loss at a stated flow instead.').first(),
   ).toBeVisible();
   await pipe.getByLabel('Minimum bore', { exact: true }).fill('76');
   await pipe.getByLabel('Minimum bore', { exact: true }).press('Enter');
@@ -149,7 +150,7 @@ test('spot readings: on which side a restriction sits, what contradicts itself, 
   await expect(said).toContainText('the restriction is in the exhaust behind it');
   await fill(page, 'Measured turbine outlet pressure', '200');
   await expect(page.getByRole('list', { name: 'Readings that contradict each other' })).toContainText(
-    'gas does not flow uphill',
+    'the two lines may be swapped',
   );
   await fill(page, 'Measured turbine outlet pressure', '11');
   await fill(page, 'Measured turbine inlet pressure', '142');

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { makeJob, open } from '../support/job';
 
 test('the board shows the demo jobs with their goal, ratio and verdict', async ({ page }) => {

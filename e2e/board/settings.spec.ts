@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { choose, fill, open, saloon } from '../support/job';
 

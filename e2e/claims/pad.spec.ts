@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 test('the claim pad opens with one key from anywhere, works out what is empty, and says what cannot be true', async ({

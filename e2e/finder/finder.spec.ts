@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { makeJob, open } from '../support/job';
 
 test('the finder, by keyboard alone: figures, parts, jobs and their benches, actions', async ({
@@ -27,10 +27,15 @@ test('the finder, by keyboard alone: figures, parts, jobs and their benches, act
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Escape');
 
-  await page.keyboard.type('/settle charger');
-  await expect(chosen).toContainText('Settle Charger');
+  await page.keyboard.type('/sign off charger');
+  await expect(chosen).toContainText('Sign off Charger');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^Charger signed off/ })).toBeVisible();
+
+  await page.keyboard.type('/altitude & weather');
+  await expect(chosen).toContainText('sheet of Charger');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/charger=sites/);
 
   await page.keyboard.type('/history');
   await page.keyboard.press('Enter');

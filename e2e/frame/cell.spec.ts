@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { choose, makeJob, open, sheets, single, truck } from '../support/job';
 

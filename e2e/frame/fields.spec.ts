@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { inputsOf, whereOf } from '../../src/core/job/inputs/inputs';
 import type { Job } from '../../src/core/job/schema/job';
 import { boat, groomer, open, saloon, single, truck } from '../support/job';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open, single, truck } from '../support/job';
 
 test('a stale link opens the nearest view and says what it could not find', async ({ page }) => {

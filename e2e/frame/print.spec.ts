@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { open, saloon, single } from '../support/job';
 
 for (const bench of ['brief', 'engine', 'demand', 'charger'])

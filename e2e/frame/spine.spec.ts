@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, isSaved, makeJob, open, truck } from '../support/job';
 
 test('a bench is settled by the user’s tick, contradicted by a later change with the sentence why, settled anew', async ({
@@ -54,7 +54,7 @@ test('what stops an earlier bench is named on the later one with the way there, 
   await expect(stands.getByRole('button', { name: 'Sign off' })).toBeDisabled();
   await page.keyboard.press('s');
   await expect(stands).toContainText('Open.');
-  await stands.getByRole('button', { name: 'To Brief' }).click();
+  await stands.getByRole('button', { name: 'Go to ‘Engine speed for power goal’' }).click();
   await expect(page).toHaveURL(/\/brief/);
   await expect(page.getByRole('region', { name: 'Where Brief stands' })).toContainText(
     /The red line was lowered to 8,000\srpm, under the goal’s speed of 8,600\srpm/,

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open, single } from '../support/job';
 
 test('units are switched from the frame, by key and by menu; every figure, chart and field follows', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 test('every commit is a revision in words; two are compared, one is brought back, one named', async ({

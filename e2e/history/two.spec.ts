@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 test('two people on one job: the second is told what each changed, sees both, chooses; nothing is lost', async ({

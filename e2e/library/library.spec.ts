@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import type { APIRequestContext, Page } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 type Item = { id: string; revision: number; document: Map };

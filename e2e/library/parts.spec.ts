@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
 test('a turbine: found, duplicated, edited, saved as a revision, retired and taken back', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { makeJob, open } from '../support/job';
 
 const api = '/api/library/compressors';

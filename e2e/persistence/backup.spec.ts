@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { spawnSync } from 'node:child_process';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { fill, isSaved, open, single } from '../support/job';
 import { prepare, startServer } from '../support/server';

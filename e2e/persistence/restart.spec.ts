@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { fill, isSaved, open, single } from '../support/job';
 import { prepare, startServer } from '../support/server';
 
@@ -74,6 +74,10 @@ test('a shop of its own is empty at first; a new job is sized and still there af
   await expect(page).toHaveURL(/\/brief/);
   await expect(page.getByLabel('Verdict')).toContainText('choose one in Charger');
   await page.keyboard.press('4');
+  // Before a machine is chosen: the demand line, with the outlines of the best candidates.
+  await expect(
+    page.getByRole('img', { name: /^Demand on flow and pressure ratio.*Outlines of \w/ }),
+  ).toBeVisible();
   await page.getByLabel('Compressor', { exact: true }).selectOption({ label: 'Birch 50' });
   await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await isSaved(page);

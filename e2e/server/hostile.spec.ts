@@ -1,5 +1,5 @@
 import http from 'node:http';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 
 const own = { 'x-fierce-lung': 'trial' };
 const json = { 'content-type': 'application/json', ...own };

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { choose, fill, groomer, isSaved, makeJob, open, single } from '../support/job';
 
 test('setups: added from the current one, renamed, compared, three drawn at most, deleted and brought back', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { isSaved, makeJob, open, single } from '../support/job';
 

@@ -152,6 +152,10 @@ describe('settings', () => {
     await saveSettings(db, set);
     await saveSettings(db, { ...set, address: 'Gate 3' });
     expect(await readSettings(db)).toEqual({ ...set, address: 'Gate 3' });
+    // Stored before there were margins among them.
+    const { surgeMargin, chokeMargin, ...older } = set.defaults;
+    await db.update(settings).set({ document: { ...set, defaults: older } as never });
+    expect(await readSettings(db)).toEqual({ ...set, defaults: { ...older, surgeMargin, chokeMargin } });
     await db.update(settings).set({ document: { shopName: 7 } as never });
     expect(await readSettings(db)).toEqual(noSettings);
     await db.delete(settings);

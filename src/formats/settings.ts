@@ -19,6 +19,8 @@ export const settingsSchema = z.strictObject({
     filterLoss: within(defaultBounds.filterLoss),
     coolerLoss: within(defaultBounds.coolerLoss),
     throttleLoss: within(defaultBounds.throttleLoss),
+    surgeMargin: within(defaultBounds.surgeMargin),
+    chokeMargin: within(defaultBounds.chokeMargin),
   }),
 });
 

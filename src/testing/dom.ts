@@ -12,5 +12,7 @@ export function giveLayout({ width = 900, height = 700 } = {}): void {
   });
   Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => height });
   Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => width });
+  const box = { x: 0, y: 0, left: 0, top: 0, right: width, bottom: height, width, height };
+  HTMLElement.prototype.getBoundingClientRect = () => ({ ...box, toJSON: () => box });
   Element.prototype.scrollIntoView = () => {};
 }

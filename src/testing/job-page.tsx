@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { jobBounds } from '@/core/job/inputs/bounds';
 import type { Job } from '@/core/job/schema/job';
 import { sampleItems } from '@/data/demo/sample';
+import type { BenchId } from '@/ui/frame/benches';
 import { DialogsProvider } from '@/ui/frame/dialogs';
 import { server } from '@/ui/server/client';
 import { createJobStore } from '@/ui/store/job-store';
@@ -13,7 +14,11 @@ const bounds = jobBounds();
 const ignored = () => {};
 
 /** A part of a job's page in a document of its own, with a server that takes every commit. Out: the job's store. */
-export function openInJob(job: Job, part: ReactNode) {
+export function openInJob(
+  job: Job,
+  part: ReactNode,
+  goTo: (bench: BenchId, sheet?: string | null) => void = ignored,
+) {
   jest.spyOn(server, 'saveJob').mockResolvedValue({ kind: 'ok', data: { revision: 2 } });
   const store = createJobStore({ id: 'job-1', revision: 1, job, savedAt: '' });
   const page = render(
@@ -27,7 +32,7 @@ export function openInJob(job: Job, part: ReactNode) {
         onSetups={ignored}
       >
         <SpeedProvider first={job.brief.goal.speedRpm.value} onSpeed={ignored}>
-          <DialogsProvider goTo={ignored}>{part}</DialogsProvider>
+          <DialogsProvider goTo={goTo}>{part}</DialogsProvider>
         </SpeedProvider>
       </JobProvider>
     </Providers>,

@@ -1,5 +1,7 @@
 /** Sea-level pressure of the standard atmosphere, Pa (ISO 2533:1975). */
 export const STANDARD_PRESSURE = 101_325;
+/** Air at sea level, Pa and K (ISO 2533): what a flow is corrected to before a map is chosen. */
+export const STANDARD_AIR = { pressure: STANDARD_PRESSURE, temperature: 288.15 };
 /** Sea-level temperature of the standard atmosphere, K (ISO 2533:1975). */
 const STANDARD_TEMPERATURE = 288.15;
 const LAPSE = 0.0065;

@@ -1,5 +1,6 @@
 import { makeClimate, type Climate } from '../air/climate';
 import { compiledMap } from '../compressor/map';
+import { usualMargins } from '../compressor/usual-margins';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Charger } from '../charger/charger';
 import { compressorMachine } from '../charger/machine';
@@ -110,6 +111,8 @@ export type Build = {
   smoke: { limit: number; asked: number } | null;
   /** Share of the shaft's limit that the duty leaves. */
   mostSpeed: number;
+  /** What a compressor must keep from surge, at constant pressure ratio, and from choke, along the speed line. Shares. */
+  margins: { surge: number; choke: number };
   boost: {
     kind: BoostKind;
     levelGauge: number;
@@ -241,6 +244,10 @@ export function compileBuild(
     efficiencyGuess: setup.efficiencyGuess.value,
     smoke: null,
     mostSpeed: isLongDuty(brief.use) ? LONG_DUTY : 1,
+    margins: {
+      surge: brief.surgeMargin?.value ?? usualMargins.surge,
+      choke: brief.chokeMargin?.value ?? usualMargins.choke,
+    },
     boost: {
       kind: setup.boost.kind,
       levelGauge: levelOf(setup.boost),

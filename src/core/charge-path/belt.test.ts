@@ -7,7 +7,8 @@ import { compiledMap } from '../compressor/map';
 import { compileBuild, type Build } from '../build/build';
 import { elementsOf, type Cooler } from '../build/elements';
 import type { BeltCharger } from '../charger/charger';
-import { STANDARD, compressorMachine, correct, type Machine } from '../charger/machine';
+import { STANDARD_AIR } from '../air/standard-atmosphere';
+import { compressorMachine, correct, type Machine } from '../charger/machine';
 import { given, guess } from '../documents/input';
 import { inputsOf } from '../job/inputs/inputs';
 import type { Job } from '../job/schema/job';
@@ -33,8 +34,8 @@ const pump = (volume: number, filled: number, efficiency: number): Machine => ({
   shaftRpm({ correctedFlow, inlet }) {
     const massFlow =
       (correctedFlow * inlet.pressure) /
-      STANDARD.pressure /
-      Math.sqrt(inlet.temperature / STANDARD.temperature);
+      STANDARD_AIR.pressure /
+      Math.sqrt(inlet.temperature / STANDARD_AIR.temperature);
     const volumeFlow = (massFlow * climate.gas.gasConstant * inlet.temperature) / inlet.pressure;
     return (60 * volumeFlow) / (filled * volume);
   },

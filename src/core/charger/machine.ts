@@ -1,3 +1,4 @@
+import { STANDARD_AIR } from '../air/standard-atmosphere';
 import { correctedFlow, shaftSpeed } from '../compressor/formulas';
 import { efficiencyAt, findOnMap, type MapPoint } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
@@ -24,8 +25,6 @@ export interface Machine {
   locate(air: ChargedAir, limitRpm: number): MapPoint | null;
 }
 
-/** Flow is corrected to this before a map is chosen, Pa and K. */
-export const STANDARD = { pressure: 101_325, temperature: 288.15 };
 /** Below this ratio a map gives no efficiency: the one it gives there is carried down to a wheel that only lets air pass. */
 const LEAST_MAPPED = 1.0055;
 /** Least rise of pressure that counts: a shaft that stands still makes none. */
@@ -36,7 +35,7 @@ const BEYOND_CHOKE = 1.6;
 const EDGE_KNOWN = 1.2;
 
 /** The flow of one machine, corrected to a reference, written into the air. */
-export function correct(air: ChargedAir, massFlow: number, reference = STANDARD): void {
+export function correct(air: ChargedAir, massFlow: number, reference = STANDARD_AIR): void {
   air.correctedFlow = correctedFlow.fn({
     massFlow,
     temperature: air.inlet.temperature,

@@ -3,7 +3,8 @@ import { boundsAt } from '../job/inputs/bound-at';
 import { jobBounds } from '../job/inputs/bounds';
 import { jobSchema } from '../job/schema/job';
 import { quantityOf } from '../job/inputs/inputs';
-import { padLines, type PadContext } from './claims';
+import { padLines } from './claims';
+import type { PadContext } from './line';
 
 const HP = 745.6998715822702;
 const PSI = 6894.757293168361;

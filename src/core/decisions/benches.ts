@@ -2,7 +2,7 @@ import { engineCharger } from '../charger/charged-air';
 import { engineMap } from '../build/row';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import type { Input } from '../documents/input';
-import type { JobBench } from '../job/benches';
+import type { JobBench, Where } from '../job/benches';
 import { chargerAtEngine, exhaustDriveOf } from '../job/chargers';
 import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
@@ -12,7 +12,9 @@ import { briefRules, chargerRules, demandRules, engineRules, type Rule } from '.
 
 /** What a bench is asked about: the job, one of its setups, the answer to them (null while it cannot be solved). */
 export type Asked = { job: Job; setup: Setup; answer: Answer | null };
-type Add = (when: boolean, why: Reason) => void;
+/** Where something that is missing is given: an input by its path, or a sheet where it is chosen. */
+export type WhereGiven = string | Where;
+type Add = (when: boolean, why: Reason, where?: WhereGiven) => void;
 
 /** All that decisions know of a bench. */
 export type Bench = {
@@ -28,7 +30,13 @@ export type Bench = {
   rules: Rule[];
 };
 
-const isGuess = (...inputs: (Input | undefined)[]) => inputs.some((i) => i?.confidence === 'guess');
+const isGuess = (input: Input | undefined) => input?.confidence === 'guess';
+/** Adds what rests on an estimate, with the way to the first input that is one. In: inputs by their paths. */
+function addGuess(add: Add, inputs: Record<string, Input | undefined>, why: Reason): void {
+  const path = Object.keys(inputs).find((at) => isGuess(inputs[at]));
+  add(path !== undefined, why, path);
+}
+const ranking: Where = { bench: 'charger', sheet: 'rank' };
 const coolersOf = ({ induction }: Setup) =>
   induction.kind === 'charged' ? induction.chargers.map(({ aftercooler }) => aftercooler) : [];
 const isCharged = ({ induction }: Setup): boolean => induction.kind === 'charged';
@@ -37,10 +45,22 @@ const isStopped = ({ sweep: { level, goalPoint } }: Answer): boolean =>
 
 function missingOnBrief({ job: { brief } }: Asked, add: Add): void {
   const { goal, venue } = brief;
-  add(isGuess(goal.power, goal.speedRpm), reason('guess-goal'));
-  add(isGuess(venue.altitude, venue.temperature), reason('guess-venue'));
+  addGuess(
+    add,
+    { 'brief.goal.power': goal.power, 'brief.goal.speedRpm': goal.speedRpm },
+    reason('guess-goal'),
+  );
+  addGuess(
+    add,
+    { 'brief.venue.altitude': venue.altitude, 'brief.venue.temperature': venue.temperature },
+    reason('guess-venue'),
+  );
   const { torque, torqueRpm } = goal;
-  add(!torque !== !torqueRpm, reason(torque ? 'torque-needs-speed' : 'speed-needs-torque'));
+  add(
+    !torque !== !torqueRpm,
+    reason(torque ? 'torque-needs-speed' : 'speed-needs-torque'),
+    torque ? 'brief.goal.torqueRpm' : 'brief.goal.torque',
+  );
   const { barometer, altitude } = venue;
   if (barometer.kind === 'station') {
     const reduced = seaLevelReading(barometer.pressure.value, altitude.value);
@@ -51,24 +71,49 @@ function missingOnBrief({ job: { brief } }: Asked, add: Add): void {
         altitude: [altitude.value, 'altitude'],
         reduced: [reduced, 'airPressure'],
       }),
+      'brief.venue.barometer.pressure',
     );
   }
-  add(isGuess(brief.fuel.bsfc), reason('guess-bsfc'));
+  addGuess(add, { 'brief.fuel.bsfc': brief.fuel.bsfc }, reason('guess-bsfc'));
 }
 
 function missingOnEngine({ job: { engine } }: Asked, add: Add): void {
   const { breathing } = engine;
-  add(isGuess(engine.bore, engine.stroke, engine.cylinders), reason('guess-geometry'));
+  addGuess(
+    add,
+    {
+      'engine.bore': engine.bore,
+      'engine.stroke': engine.stroke,
+      'engine.cylinders': engine.cylinders,
+    },
+    reason('guess-geometry'),
+  );
   for (const { note, state } of engine.condition.weakPoints)
-    add(state === 'open', reason('weak-point-open', {}, { note: note || 'unnamed' }));
-  const ratio = engine.volumes.used ? engine.volumes.chamber : engine.compressionRatio;
-  add(isGuess(ratio, engine.redLineRpm), reason('guess-engine-limits'));
+    add(state === 'open', reason('weak-point-open', {}, { note: note || 'unnamed' }), {
+      bench: 'engine',
+      sheet: 'condition',
+    });
+  addGuess(
+    add,
+    {
+      ...(engine.volumes.used
+        ? { 'engine.volumes.chamber': engine.volumes.chamber }
+        : { 'engine.compressionRatio': engine.compressionRatio }),
+      'engine.redLineRpm': engine.redLineRpm,
+    },
+    reason('guess-engine-limits'),
+  );
   const sure = {
     shape: breathing.shape.peak.confidence,
     table: breathing.table.confidence,
     baseline: engine.baseline.confidence,
   }[breathing.source];
-  add(sure === 'guess', reason('guess-breathing'));
+  const where: WhereGiven = {
+    shape: 'engine.breathing.shape.peak',
+    table: { bench: 'engine' as const, sheet: 'engine' as const },
+    baseline: { bench: 'engine' as const, sheet: 'run' as const },
+  }[breathing.source];
+  add(sure === 'guess', reason('guess-breathing'), where);
   const rows = { shape: [], table: breathing.table.rows, baseline: engine.baseline.rows }[breathing.source];
   const end = rows.at(-1)?.speedRpm;
   add(
@@ -77,24 +122,30 @@ function missingOnEngine({ job: { engine } }: Asked, add: Add): void {
       end: [end ?? 0, 'engineSpeed'],
       redLine: [engine.redLineRpm.value, 'engineSpeed'],
     }),
+    where,
   );
 }
 
-function missingOnDemand({ setup, answer }: Asked, add: Add): void {
+function missingOnDemand({ job, setup, answer }: Asked, add: Add): void {
   if (isCharged(setup)) {
-    add(
-      setup.plumbing.some((loss) => isGuess(loss.drop)),
+    const at = `setups.${job.setups.findIndex(({ id }) => id === setup.id)}`;
+    addGuess(
+      add,
+      Object.fromEntries(setup.plumbing.map(({ drop }, i) => [`${at}.plumbing.${i}.drop`, drop])),
       reason('guess-losses'),
     );
-    add(
-      coolersOf(setup).some(({ kind, effectiveness }) => kind !== 'none' && isGuess(effectiveness)),
+    addGuess(
+      add,
+      Object.fromEntries(
+        coolersOf(setup).flatMap(({ kind, effectiveness }, i) =>
+          kind === 'none' ? [] : [[`${at}.induction.chargers.${i}.aftercooler.effectiveness`, effectiveness]],
+        ),
+      ),
       reason('guess-cooler'),
     );
     // With a turbine the match says it.
-    add(
-      !exhaustDriveOf(chargerAtEngine(setup)) && isGuess(setup.backPressureRatio),
-      reason('guess-back-pressure'),
-    );
+    if (!exhaustDriveOf(chargerAtEngine(setup)))
+      addGuess(add, { [`${at}.backPressureRatio`]: setup.backPressureRatio }, reason('guess-back-pressure'));
   }
   if (answer) add(isStopped(answer), answer.sweep.goal.short);
 }
@@ -102,9 +153,9 @@ function missingOnDemand({ setup, answer }: Asked, add: Add): void {
 function missingOnCharger({ setup, answer }: Asked, add: Add): void {
   if (!answer || !isCharged(setup) || isStopped(answer)) return;
   const { goal: verdict, level } = answer.sweep;
-  if (!engineMap(answer.build)) return add(level.kind !== 'unboosted', reason('choose-compressor'));
-  add(!verdict.holds, verdict.findings[0] ?? verdict.short);
-  add(!engineCharger(answer.build).drive, reason('choose-turbine'));
+  if (!engineMap(answer.build)) return add(level.kind !== 'unboosted', reason('choose-compressor'), ranking);
+  add(!verdict.holds, verdict.findings[0] ?? verdict.short, ranking);
+  add(!engineCharger(answer.build).drive, reason('choose-turbine'), { bench: 'charger', sheet: 'turbine' });
 }
 
 const always = (): boolean => true;

@@ -8,11 +8,10 @@ import {
   type Gas,
   type SpeciesName,
 } from '../air/gas-properties';
+import { STANDARD_PRESSURE } from '../air/standard-atmosphere';
 import type { Fuel } from '../fuel/fuels';
 import { estimatedRetard, exhaustHeat, exhaustShare, turbineInletTemperature } from './exhaust-formulas';
 
-/** The manifold of an engine without boost, Pa. */
-const STANDARD_AIR = 101_325;
 /** Where heat is counted from. */
 const ZERO = 298.15;
 /** Molar mass of dry air and of water, kg/mol. */
@@ -110,7 +109,7 @@ export function exhaustState(
   airFlow: number,
   chargeTemperature: number,
   {
-    manifold = STANDARD_AIR,
+    manifold = STANDARD_PRESSURE,
     lambda = exhaust.lambda,
     start = 1_100,
   }: { manifold?: number; lambda?: number; start?: number } = {},

@@ -24,11 +24,13 @@ describe('a shop’s defaults', () => {
       fixedLoss: 7_000,
       coolerEffectiveness: 0.8,
       filterLoss: 1_100,
+      surgeMargin: 0.15,
     });
     expect(jobSchema.parse(job)).toEqual(job);
     expect(job.brief).toMatchObject({
       fuel: { id: other, bsfc: { confidence: 'guess' } },
       budget: { currency: 'CHF' },
+      surgeMargin: { value: 0.15, confidence: 'measured' },
       drivetrain: { school: 'fixed-and-share', lossShare: { value: 0.1, confidence: 'guess' } },
     });
     expect(job.setups[0]!.plumbing.find((l) => l.place === 'filter')!.drop).toEqual({

@@ -1,4 +1,5 @@
-import { guess } from '../documents/input';
+import { usualMargins } from '../compressor/usual-margins';
+import { given, guess } from '../documents/input';
 import { fuelIds, fuelOf, type FuelId } from '../fuel/fuels';
 import { chargerAtEngine } from './chargers';
 import { fuelDefaults } from './defaults';
@@ -18,6 +19,8 @@ export type JobDefaults = {
   filterLoss: number;
   coolerLoss: number;
   throttleLoss: number;
+  surgeMargin: number;
+  chokeMargin: number;
 };
 
 /** Before a shop has set its own: the estimates of a new job (common practice, no source). */
@@ -31,6 +34,8 @@ export const usualDefaults: JobDefaults = {
   filterLoss: 2_000,
   coolerLoss: 6_000,
   throttleLoss: 1_500,
+  surgeMargin: usualMargins.surge,
+  chokeMargin: usualMargins.choke,
 };
 
 /** What each may be, SI. */
@@ -41,6 +46,8 @@ export const defaultBounds = {
   filterLoss: { min: 0, max: 20_000 },
   coolerLoss: { min: 0, max: 40_000 },
   throttleLoss: { min: 0, max: 20_000 },
+  surgeMargin: { min: 0, max: 0.5 },
+  chokeMargin: { min: 0, max: 0.5 },
 } as const;
 
 /**
@@ -63,6 +70,11 @@ export function onDefaults(job: Job, defaults: JobDefaults): Job {
     lossShare: guess(defaults.drivetrainLoss),
     fixedLoss: guess(defaults.fixedLoss),
   };
+  // A rule of the shop, no estimate; the usual is not written into every job.
+  if (defaults.surgeMargin !== usualMargins.surge)
+    brief.surgeMargin = given(defaults.surgeMargin, 'measured');
+  if (defaults.chokeMargin !== usualMargins.choke)
+    brief.chokeMargin = given(defaults.chokeMargin, 'measured');
   const losses = {
     filter: defaults.filterLoss,
     cooler: defaults.coolerLoss,

@@ -6,7 +6,7 @@ import { reason } from '../working/range';
 import { compileBuild, revGrid, type Build } from '../build/build';
 import { demandAt, demandTable, type Demand, type DemandTable } from '../solve/demand-table';
 import { isBoosting } from '../solve/point';
-import { JUDGED_RATIO, LEAST_SURGE_MARGIN, spanReason, spansOf, type Span } from '../solve/map-spans';
+import { JUDGED_RATIO, spanReason, spansOf, type Span } from '../solve/map-spans';
 import { factsOf, manyOf, rankingSpeeds, withoutCharger, type Candidate, type Item } from './candidate';
 import { failedRow, type Pass, type Row, type StripPoint } from './row';
 
@@ -191,7 +191,7 @@ export function openRow({ build, table }: OpenGround, candidate: Candidate, pass
   const facts = factsOf(candidate);
   const { power, speedRpm: goalRpm } = build.goal;
   const leaves = laid.offShare > 0;
-  const isNarrow = fastest.share > build.mostSpeed || (surge !== null && surge.margin < LEAST_SURGE_MARGIN);
+  const isNarrow = fastest.share > build.mostSpeed || (surge !== null && surge.margin < build.margins.surge);
   return {
     ...failedRow(candidate, pass, reason('turbo-holds', {})),
     kind: leaves ? 'off-map' : 'holds',
@@ -199,7 +199,7 @@ export function openRow({ build, table }: OpenGround, candidate: Candidate, pass
     excess: leaves ? Math.max(SOME_EXCESS, laid.offShare) : 0,
     why: leaves
       ? spanReason(stepRpm, worstSpan(spans, goalRpm), facts.name)
-      : surge && surge.margin < LEAST_SURGE_MARGIN
+      : surge && surge.margin < build.margins.surge
         ? reason('rank-near-surge', {
             margin: [surge.margin, 'share'],
             speed: [surge.speedRpm, 'engineSpeed'],

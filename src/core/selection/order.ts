@@ -1,5 +1,5 @@
 import { reason, type Reason } from '../working/range';
-import { LEAST_SURGE_MARGIN } from '../solve/map-spans';
+import { usualMargins } from '../compressor/usual-margins';
 import type { Form } from './candidate';
 import type { Row } from './row';
 
@@ -38,8 +38,8 @@ export const DEFAULT_WEIGHTS: Weights = {
 
 /** Room over the goal that counts, as a multiple of it: more than a quarter is worth nothing unless it is asked for. */
 export const DEFAULT_ROOM = 1.25;
-/** What a ranking is judged against: the goal, W at the flywheel, and the room over it that counts. */
-export type RankingGoal = { power: number; room: number };
+/** What a ranking is judged against: the goal, W at the flywheel, the room over it that counts, and the least surge margin. */
+export type RankingGoal = { power: number; room: number; surge?: number };
 
 /** What a second turbo costs in pipes, gates and things that can go wrong, before its price: 1 none. */
 const SIMPLICITY: Record<Form, number> = { single: 1, parallel: 0.4, compound: 0 };
@@ -128,7 +128,7 @@ export function rank(rows: readonly Row[], weights: Weights, goal: RankingGoal):
       isOnFront: onFront.has(r.key),
       // Of some thousand rows a screenful is read.
       get reason() {
-        return reasonFor(this, ranked[0]!, counts);
+        return reasonFor(this, ranked[0]!, counts, goal.surge ?? usualMargins.surge);
       },
     };
   });
@@ -169,10 +169,15 @@ const firstOpen = ({ efficiency, surge }: Row): Reason =>
     : reason('rank-first-efficient', { efficiency: [efficiency ?? 0, 'share'] });
 
 /** In one sentence why a row stands where it does. */
-function reasonFor(row: Ranked, first: Ranked, weightOf: (c: Criterion) => number): Reason {
+function reasonFor(
+  row: Ranked,
+  first: Ranked,
+  weightOf: (c: Criterion) => number,
+  leastSurge: number,
+): Reason {
   if (row.state !== 'within') return row.why;
   if (row.worstVenue < 0.97) return reason('turbo-short-at-worst', { share: [row.worstVenue, 'share'] });
-  if (row.surge !== null && row.surge.margin < LEAST_SURGE_MARGIN)
+  if (row.surge !== null && row.surge.margin < leastSurge)
     return reason('rank-near-surge', {
       margin: [row.surge.margin, 'share'],
       speed: [row.surge.speedRpm, 'engineSpeed'],

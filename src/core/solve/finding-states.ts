@@ -15,6 +15,7 @@ const within = new Set([
 ]);
 const marginal = new Set([
   'surge-near',
+  'choke-near',
   'turbine-chokes',
   'spring-holds-more',
   'turbo-fast-for-duty',

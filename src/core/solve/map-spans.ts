@@ -69,8 +69,6 @@ export const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
 
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
 export const JUDGED_RATIO = 1.1;
-/** The usual least surge margin at constant pressure ratio (common practice, no source). */
-export const LEAST_SURGE_MARGIN = 0.1;
 
 /** The least surge margin of the compressors that work at a point; null if none does. */
 export const surgeMarginAt = (point: OperatingPoint): number | null =>
@@ -81,6 +79,27 @@ export const surgeMarginAt = (point: OperatingPoint): number | null =>
         : Math.min(least ?? Infinity, surgeMargin),
     null,
   );
+
+/** The least choke margin, along the speed line, of the compressors that work at a point; null if none does. */
+const chokeMarginAt = (point: OperatingPoint): number | null =>
+  runningOf(point).reduce<number | null>(
+    (least, { pressureRatio, chokeMargin }) =>
+      pressureRatio <= JUDGED_RATIO || chokeMargin === null
+        ? least
+        : Math.min(least ?? Infinity, chokeMargin),
+    null,
+  );
+
+/** The point nearest to choke among those that boost, with its margin; null if none has one. */
+export function nearestToChoke(points: OperatingPoint[]): { speedRpm: number; margin: number } | null {
+  let nearest: { speedRpm: number; margin: number } | null = null;
+  for (const point of points) {
+    const margin = chokeMarginAt(point);
+    if (margin !== null && (nearest === null || margin < nearest.margin))
+      nearest = { speedRpm: point.speedRpm, margin };
+  }
+  return nearest;
+}
 
 /** The point nearest to surge among those that boost: the least margin at constant pressure ratio; undefined if none. */
 export const nearestToSurge = (points: OperatingPoint[]): OperatingPoint | undefined =>

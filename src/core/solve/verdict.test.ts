@@ -1,5 +1,6 @@
 import { compressorFit, put } from '@/testing/chargers';
 import { engineCharger } from '../charger/charged-air';
+import { given } from '../documents/input';
 import { fuelDefaults } from '../job/defaults';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
 import type { Job } from '../job/schema/job';
@@ -53,6 +54,34 @@ describe('the verdict', () => {
     expect(margin).toBeLessThan(0.1);
     expect(sweep.goal).toMatchObject({ holds: true, short: { code: 'map-just-holds' } });
     expect(sweep.goal.short.figures.margin!.value).toBe(margin);
+  });
+
+  it('marginal is what the Brief asks of the margins, figures are not touched by it', () => {
+    const fit = putOn('cedar-54', 'parallel');
+    const plain = sweepOf(1, fit);
+    const surge = engineCharger(nearestToSurge(plain.points)!).at!.surgeMargin!;
+    const choke = Math.min(
+      ...plain.points.flatMap((p) => (p.pressureRatio > 1.1 ? (engineCharger(p).at?.chokeMargin ?? []) : [])),
+    );
+    const asking = (surgeMargin: number, chokeMargin: number) =>
+      sweepOf(1, (job) => {
+        fit(job);
+        job.brief.surgeMargin = given(surgeMargin, 'measured');
+        job.brief.chokeMargin = given(chokeMargin, 'measured');
+      });
+    expect(asking(surge - 1e-4, 0).goal.state).toBe('within');
+    expect(asking(surge + 1e-4, 0).goal).toMatchObject({
+      state: 'marginal',
+      short: { code: 'map-just-holds' },
+    });
+    expect(asking(0, choke - 1e-4).goal.state).toBe('within');
+    const near = asking(0, choke + 1e-4);
+    expect(near.goal).toMatchObject({ state: 'marginal', holds: true, short: { code: 'map-near-choke' } });
+    expect(near.goal.findings.find((f) => f.code === 'choke-near')!.figures.margin!.value).toBeCloseTo(
+      choke,
+      9,
+    );
+    expect(near.goalPoint).toEqual(plain.goalPoint);
   });
 
   it('asks for a compressor when there is none, and prices an engine without a charger', () => {

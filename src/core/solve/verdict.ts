@@ -4,7 +4,7 @@ import { engineMachine, engineMap, engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
 import { manifoldFor, type Level } from './demand';
-import { LEAST_SURGE_MARGIN, nearestToSurge, spanReason, surgeMarginAt, type Span } from './map-spans';
+import { nearestToChoke, nearestToSurge, spanReason, surgeMarginAt, type Span } from './map-spans';
 import { pairFindings, type PairLine } from './pair-line';
 import { type OperatingPoint, runningOf } from './point';
 import { turboFindings, type TurboLine } from './turbo-line';
@@ -77,12 +77,23 @@ export function verdictOf(solved: Solved): GoalVerdict {
     );
   const nearest = nearestToSurge(points);
   const margin = nearest && surgeMarginAt(nearest);
-  const isNearSurge = nearest && margin != null && margin < LEAST_SURGE_MARGIN;
+  const isNearSurge = nearest && margin != null && margin < build.margins.surge;
   if (nearest && margin != null && margin >= 0)
     findings.push(
       reason(isNearSurge ? 'surge-near' : 'surge-clear', {
         margin: [margin, 'share'],
         speed: [nearest.speedRpm, 'engineSpeed'],
+        least: [build.margins.surge, 'share'],
+      }),
+    );
+  const choke = nearestToChoke(points);
+  const isNearChoke = choke && choke.margin >= 0 && choke.margin < build.margins.choke;
+  if (isNearChoke)
+    findings.push(
+      reason('choke-near', {
+        margin: [choke.margin, 'share'],
+        speed: [choke.speedRpm, 'engineSpeed'],
+        least: [build.margins.choke, 'share'],
       }),
     );
   const fast = fastForDuty(build, points);
@@ -114,6 +125,16 @@ export function verdictOf(solved: Solved): GoalVerdict {
       reason(
         'map-just-holds',
         { margin: [margin, 'share'], speed: [nearest.speedRpm, 'engineSpeed'] },
+        names,
+      ),
+      said,
+    );
+  if (isNearChoke)
+    return verdict(
+      'marginal',
+      reason(
+        'map-near-choke',
+        { margin: [choke.margin, 'share'], speed: [choke.speedRpm, 'engineSpeed'] },
         names,
       ),
       said,

@@ -35,6 +35,8 @@ export type GoalCode =
   | 'efficiency-at-goal'
   | 'efficiency-estimated'
   | 'surge-near'
+  | 'choke-near'
+  | 'map-near-choke'
   | 'surge-clear'
   | 'level-short'
   | 'level-makes'

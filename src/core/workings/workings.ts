@@ -1,6 +1,6 @@
 import { drivePower, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
-import { STANDARD } from '../charger/machine';
+import { STANDARD_AIR } from '../air/standard-atmosphere';
 import { isOnBelt, shaftLimit } from '../charger/charger';
 import { type AirPath, airThrough } from '../charge-path/air-path';
 import { engineTurbine } from '../build/row';
@@ -473,7 +473,7 @@ function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', sha
 
 function correctedSteps(s: Sheet): number {
   const { point } = s;
-  const reference = s.charger.machine?.map?.reference ?? STANDARD;
+  const reference = s.charger.machine?.map?.reference ?? STANDARD_AIR;
   return s.put(
     correctedFlow,
     {

@@ -8,7 +8,13 @@ const SHOP = 'shop';
 /** What the shop has set for itself; the usual where it has set nothing, or what this version cannot read. */
 export async function readSettings(db: Database): Promise<Settings> {
   const [row] = await db.select().from(settings).where(eq(settings.id, SHOP));
-  const read = settingsSchema.safeParse(row?.document);
+  // What was stored before a setting existed has the usual for it.
+  const stored: Partial<Settings> = row?.document ?? {};
+  const read = settingsSchema.safeParse({
+    ...noSettings,
+    ...stored,
+    defaults: { ...noSettings.defaults, ...stored.defaults },
+  });
   return read.success ? read.data : noSettings;
 }
 

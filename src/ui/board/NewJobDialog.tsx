@@ -1,4 +1,5 @@
 'use client';
+import { zodResolver } from '@hookform/resolvers/zod';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -7,28 +8,14 @@ import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useMemo } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { goalBases } from '@/core/job/schema/brief-choices';
-import { engineKinds, FIRST_START, START, type EngineKind, type JobStart } from '@/core/job/start';
-import type { Quantity } from '@/core/units/quantities';
-import { checkTyped } from '../fields/QuantityInput';
-import { fieldText } from '../words/format';
+import { engineKinds, FIRST_START, type EngineKind, type JobStart } from '@/core/job/start';
 import { useWords } from '../words/useWords';
+import { cycles, figures, newJobForm, suggestedTexts, type Figure } from './new-job-form';
 
 const kinds: Record<EngineKind, string> = { petrol: 'petrol', diesel: 'diesel', alcohol: 'alcohol (E85)' };
-const bases: Record<JobStart['goal']['basis'], string> = { flywheel: 'flywheel', wheels: 'wheels' };
-const cycles: Record<JobStart['cycle'], string> = {
-  'four-stroke': 'four-stroke',
-  'two-stroke': 'two-stroke',
-};
-
-type Figure = 'displacement' | 'redLineRpm' | 'power' | 'speedRpm';
-const figures: Record<Figure, { label: string; quantity: Quantity }> = {
-  displacement: { label: 'Displacement', quantity: 'volume' },
-  redLineRpm: { label: 'Red line', quantity: 'engineSpeed' },
-  power: { label: 'Power goal', quantity: 'power' },
-  speedRpm: { label: 'At engine speed', quantity: 'engineSpeed' },
-};
 
 type Props = {
   onClose: () => void;
@@ -39,103 +26,87 @@ type Props = {
 /** A new job: its name, and the four things that every default follows. Units may be typed behind the numbers. */
 export default function NewJobDialog({ onClose, onMake }: Props) {
   const { displayUnit } = useWords();
-  const [name, setName] = useState('');
-  const [engine, setEngine] = useState<EngineKind>(FIRST_START.engine);
-  const [cycle, setCycle] = useState(FIRST_START.cycle);
-  const [basis, setBasis] = useState(FIRST_START.goal.basis);
-  const [typed, setTyped] = useState<Partial<Record<Figure, string>>>({});
-  const [touched, setTouched] = useState(false);
-  const [busy, setBusy] = useState(false);
-  const suggested: Record<Figure, number> = {
-    displacement: FIRST_START.displacement,
-    redLineRpm: engine === 'diesel' ? 4_500 : FIRST_START.redLineRpm,
-    power: FIRST_START.goal.power,
-    speedRpm: engine === 'diesel' ? 4_000 : FIRST_START.goal.speedRpm,
-  };
-  const textOf = (key: Figure) => typed[key] ?? fieldText(suggested[key], displayUnit(figures[key].quantity));
-  const checkOf = (key: Figure) =>
-    checkTyped(START[key], textOf(key), figures[key].quantity, displayUnit(figures[key].quantity));
-  const checks = {
-    displacement: checkOf('displacement'),
-    redLineRpm: checkOf('redLineRpm'),
-    power: checkOf('power'),
-    speedRpm: checkOf('speedRpm'),
-  };
-  const isAbove =
-    checks.speedRpm.ok && checks.redLineRpm.ok && checks.speedRpm.value > checks.redLineRpm.value;
-  const trimmed = name.trim();
-  const nameProblem =
-    trimmed === '' ? 'A job needs a name.' : trimmed.length > 80 ? 'A name has at most 80 characters.' : null;
-  const problemOf = (key: Figure) => {
-    const check = checks[key];
-    if (!check.ok) return check.message;
-    return key === 'speedRpm' && isAbove ? 'The goal’s speed lies above the red line.' : null;
-  };
-  const submit = async () => {
-    setTouched(true);
-    const { displacement, redLineRpm, power, speedRpm } = checks;
-    if (busy || nameProblem || isAbove) return;
-    if (!displacement.ok || !redLineRpm.ok || !power.ok || !speedRpm.ok) return;
-    setBusy(true);
-    const worked = await onMake(trimmed, {
-      engine,
-      cycle,
-      displacement: displacement.value,
-      redLineRpm: redLineRpm.value,
-      goal: { power: power.value, basis, speedRpm: speedRpm.value },
-    });
-    setBusy(false);
-    if (worked) onClose();
+  const schema = useMemo(() => newJobForm(displayUnit), [displayUnit]);
+  const { register, control, handleSubmit, formState, resetField } = useForm({
+    resolver: zodResolver(schema),
+    defaultValues: {
+      name: '',
+      engine: FIRST_START.engine,
+      cycle: FIRST_START.cycle,
+      basis: FIRST_START.goal.basis,
+      ...suggestedTexts(FIRST_START.engine, displayUnit),
+    },
+    mode: 'onChange',
+  });
+  const { errors, dirtyFields } = formState;
+  const submit = handleSubmit(
+    async ({ name, engine, cycle, basis, displacement, redLineRpm, power, speedRpm }) => {
+      const goal = { power, basis, speedRpm };
+      if (await onMake(name, { engine, cycle, displacement, redLineRpm, goal })) onClose();
+    },
+  );
+  /** What nobody has typed yet follows the kind of engine. */
+  const follow = (engine: EngineKind) => {
+    for (const [key, text] of Object.entries(suggestedTexts(engine, displayUnit)) as [Figure, string][])
+      if (!dirtyFields[key]) resetField(key, { defaultValue: text });
   };
   const field = (key: Figure) => {
-    const { symbol } = displayUnit(figures[key].quantity);
-    const problem = problemOf(key);
+    const { label, quantity } = figures[key];
     return (
-      <TextField
+      <Controller
         key={key}
-        fullWidth
-        size="small"
-        label={figures[key].label}
-        value={textOf(key)}
-        error={problem !== null}
-        helperText={problem ?? symbol}
-        slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' } }}
-        onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+        control={control}
+        name={key}
+        render={({ field: { ref, ...rest }, fieldState }) => (
+          <TextField
+            {...rest}
+            inputRef={ref}
+            fullWidth
+            size="small"
+            label={label}
+            error={fieldState.invalid}
+            helperText={fieldState.error?.message ?? displayUnit(quantity).symbol}
+            slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' } }}
+          />
+        )}
       />
     );
   };
-  const choice = <T extends string>(
+  const choice = (
+    name: 'engine' | 'cycle' | 'basis',
     label: string,
-    value: T,
-    options: readonly T[],
-    names: Record<T, string>,
-    onPick: (value: T) => void,
+    options: readonly { value: string; label: string }[],
   ) => (
-    <TextField
-      select
-      fullWidth
-      size="small"
-      label={label}
-      value={value}
-      helperText=" "
-      onChange={(e) => onPick(e.target.value as T)}
-    >
-      {options.map((option) => (
-        <MenuItem key={option} value={option}>
-          {names[option]}
-        </MenuItem>
-      ))}
-    </TextField>
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { ref, onChange, ...rest } }) => (
+        <TextField
+          {...rest}
+          inputRef={ref}
+          select
+          fullWidth
+          size="small"
+          label={label}
+          helperText=" "
+          onChange={(e) => {
+            onChange(e);
+            if (name === 'engine') follow(e.target.value as EngineKind);
+          }}
+        >
+          {options.map((option) => (
+            <MenuItem key={option.value} value={option.value}>
+              {option.label}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    />
   );
+  const plain = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="new-job-title">
-      <form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
-          void submit();
-        }}
-      >
+      <form noValidate onSubmit={(e) => void submit(e)}>
         <DialogTitle id="new-job-title">New job</DialogTitle>
         <DialogContent>
           <Stack spacing={1} sx={{ pt: 1 }}>
@@ -145,14 +116,17 @@ export default function NewJobDialog({ onClose, onMake }: Props) {
               size="small"
               margin="dense"
               label="Name of the job"
-              value={name}
-              error={touched && nameProblem !== null}
-              helperText={(touched && nameProblem) || 'At most 80 characters'}
-              onChange={(e) => setName(e.target.value)}
+              error={errors.name !== undefined}
+              helperText={errors.name?.message ?? 'At most 80 characters'}
+              {...register('name')}
             />
             <Stack direction="row" spacing={1}>
-              {choice('Engine', engine, engineKinds, kinds, setEngine)}
-              {choice('Cycle', cycle, ['four-stroke', 'two-stroke'], cycles, setCycle)}
+              {choice(
+                'engine',
+                'Engine',
+                engineKinds.map((value) => ({ value, label: kinds[value] })),
+              )}
+              {choice('cycle', 'Cycle', plain(cycles))}
             </Stack>
             <Stack direction="row" spacing={1}>
               {field('displacement')}
@@ -160,14 +134,14 @@ export default function NewJobDialog({ onClose, onMake }: Props) {
             </Stack>
             <Stack direction="row" spacing={1}>
               {field('power')}
-              {choice('Basis', basis, goalBases, bases, setBasis)}
+              {choice('basis', 'Basis', plain(goalBases))}
               {field('speedRpm')}
             </Stack>
           </Stack>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={busy}>
+          <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             Create
           </Button>
         </DialogActions>

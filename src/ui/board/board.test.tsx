@@ -9,6 +9,7 @@ import { server } from '../server/client';
 import { Providers } from '../theme/Providers';
 import { Board, type BoardJob } from './Board';
 import NameDialog from './NameDialog';
+import NewJobDialog from './NewJobDialog';
 
 const push = jest.fn();
 const refresh = jest.fn();
@@ -144,5 +145,52 @@ describe('a job’s name', () => {
     await pressAndWait('Rename');
     expect(good.told).toHaveBeenCalledWith('New');
     expect(good.closed).toHaveBeenCalled();
+  });
+});
+
+describe('a new job', () => {
+  const show = () => {
+    const made = jest.fn().mockResolvedValue(true);
+    render(
+      <Providers units={{ system: 'metric', mix: {} }}>
+        <NewJobDialog onClose={jest.fn()} onMake={made} />
+      </Providers>,
+    );
+    const write = (label: string, value: string) =>
+      act(async () => void fireEvent.change(field(label), { target: { value } }));
+    const engine = async (name: string) => {
+      fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Engine' }));
+      await act(async () => void fireEvent.click(screen.getByRole('option', { name })));
+    };
+    return { made, write, engine };
+  };
+  it('starts in SI from what was typed, a unit behind the number read', async () => {
+    const { made, write } = show();
+    await write('Name of the job', '  Sprint car ');
+    await write('Displacement', '122 in³');
+    await write('Power goal', '400 hp');
+    await pressAndWait('Create');
+    expect(made).toHaveBeenCalledWith('Sprint car', expect.objectContaining({ cycle: 'four-stroke' }));
+    const [, start] = made.mock.calls[0] as [string, { displacement: number; goal: { power: number } }];
+    expect(start.displacement).toBeCloseTo(122 * 0.0254 ** 3, 9);
+    expect(start.goal.power).toBeCloseTo(400 * 745.6998715822702, 3);
+  });
+  it('suggestions follow the kind of engine, what was typed stays', async () => {
+    const { write, engine } = show();
+    await write('Red line', '5,200');
+    await engine('diesel');
+    expect(field('Red line').value).toBe('5,200');
+    expect(field('At engine speed').value).toBe('4,000');
+  });
+  it('what cannot be is said at its field, and nothing is made', async () => {
+    const { made, write } = show();
+    await write('At engine speed', '8,000');
+    expect(field('At engine speed').getAttribute('aria-invalid')).toBe('true');
+    await write('Displacement', 'much');
+    expect(screen.getByText(/“much” is not a number/)).toBeTruthy();
+    await pressAndWait('Create');
+    expect(screen.getByText('A job needs a name.')).toBeTruthy();
+    expect(screen.getByText('The goal’s speed lies above the red line.')).toBeTruthy();
+    expect(made).not.toHaveBeenCalled();
   });
 });

@@ -1,4 +1,5 @@
 'use client';
+import { engineMap } from '@/core/build/row';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -6,6 +7,7 @@ import { useWords } from '../words/useWords';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
 import { Guesses } from './Guesses';
+import { BenchHead } from '../frame/BenchHead';
 import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { Parts } from '../frame/parts';
@@ -21,42 +23,46 @@ export default function BriefBench() {
   const brief = useJobState((s) => s.draft.brief);
   const { goal, fuel, venue } = brief;
   const { sweep, build } = answer ?? {};
+  const hasCharger = Boolean(build && engineMap(build));
   return (
     <>
       <div className={frame.picture}>
         <Parts
           bench="brief"
-          parts={[
-            { id: 'goal', name: 'Goal', body: <GoalPart /> },
-            { id: 'places', name: 'Places and fuels', body: <PlacesPart /> },
-            { id: 'vehicle', name: 'Vehicle', body: <VehiclePart /> },
-            { id: 'terms', name: 'Terms', body: <TermsPart /> },
-          ]}
+          bodies={{
+            goal: <GoalPart />,
+            places: <PlacesPart />,
+            vehicle: <VehiclePart />,
+            terms: <TermsPart />,
+          }}
         />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
-        <h2 className={frame.headline}>
-          {figure(goal.power.value, 'power')} at the {goal.basis}
-        </h2>
-        <p className={frame.lead}>
-          {goalSentence(
-            { power: goal.power.value, basis: goal.basis, speedRpm: goal.speedRpm.value },
-            fuel.id,
-            venue.altitude.value,
-          )}
-          .
-        </p>
+        <BenchHead
+          bench="brief"
+          state={hasCharger ? sweep?.goal.state : null}
+          answer={`${figure(goal.power.value, 'power')} at the ${goal.basis}`}
+        >
+          <p className={frame.lead}>
+            {goalSentence(
+              { power: goal.power.value, basis: goal.basis, speedRpm: goal.speedRpm.value },
+              fuel.id,
+              venue.altitude.value,
+            )}
+            .
+          </p>
+        </BenchHead>
         <Problems />
         {sweep && build && (
           <>
             <p className={frame.lead}>
-              On the air of the day alone this engine makes{' '}
+              Naturally aspirated the engine makes{' '}
               <b>
                 <Fig id="alone-power" speedRpm={build.goal.speedRpm}>
                   {figure(sweep.goalPoint.alonePower, 'power')}
                 </Fig>
               </b>{' '}
-              at the flywheel at {figure(build.goal.speedRpm, 'engineSpeed')}: the charger must bring{' '}
+              at the flywheel at {figure(build.goal.speedRpm, 'engineSpeed')}: boost must add{' '}
               <b>{figure(Math.max(0, build.goal.power - sweep.goalPoint.alonePower), 'power')}</b>.
             </p>
             <p className={frame.lead}>

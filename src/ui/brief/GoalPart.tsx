@@ -92,6 +92,10 @@ export function GoalPart() {
             </>
           )}
         </Group>
+        <Group title="Compressor margins">
+          <QuantityField path="brief.surgeMargin" hint="at constant pressure ratio; empty: 10 %" optional />
+          <QuantityField path="brief.chokeMargin" hint="along the speed line; empty: none asked" optional />
+        </Group>
         <Group title="Drivetrain loss">
           <ChoiceField
             path="brief.drivetrain.school"

@@ -59,7 +59,7 @@ export function VehiclePart() {
                   { value: 'all', label: 'all' },
                 ]}
               />
-              <QuantityField path={`${at}.tyreRadius`} hint="as it rolls" optional />
+              <QuantityField path={`${at}.tyreRadius`} hint="loaded, rolling" optional />
               <QuantityField path={`${at}.dragArea`} hint="drag coefficient times frontal area" optional />
               <QuantityField
                 path={`${at}.rollingResistance`}

@@ -1,8 +1,8 @@
 'use client';
 import { bySheet } from './sheet-findings';
 import { Say } from '../words/Say';
-import { stateClass, stateWords } from '../frame/states';
-import { StateMark } from '../frame/icons';
+import { stateWords } from '../frame/states';
+import { BenchHead } from '../frame/BenchHead';
 import { Fold } from '../fields/Fold';
 import type { Reason } from '@/core/working/range';
 import { stateOf } from '@/core/solve/finding-states';
@@ -33,6 +33,7 @@ import { Fig } from '../working/Fig';
 import { candidateKey } from '@/core/selection/candidate';
 import { CandidateList } from './CandidateList';
 import { beadStep, CompressorMap } from './CompressorMap';
+import { DemandMap } from './DemandMap';
 import { HotReadings } from './HotReadings';
 import { loaders } from './parts';
 import { PictureProvider, useShownPicture } from './usePicture';
@@ -61,18 +62,18 @@ const TurboRankPart = dynamic(loaders.rank);
 const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside));
 const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
 
-const parts: { id: Sheet<'charger'>; name: string; body: ReactNode }[] = [
-  { id: 'rank', name: 'Ranking', body: <TurboRankPart /> },
-  { id: 'map', name: 'Map', body: <MapPart /> },
-  { id: 'turbine', name: 'Turbine & wastegate', body: <TurbinePart /> },
-  { id: 'pair', name: 'Arrangement', body: <PairPart /> },
-  { id: 'spool', name: 'Spool', body: <SpoolPart /> },
-  { id: 'boost', name: 'Boost target', body: <BoostPart /> },
-  { id: 'pipes', name: 'Piping', body: <PipesPart /> },
-  { id: 'spot', name: 'Spot check', body: <SpotPart /> },
-  { id: 'size', name: 'Sizing', body: <SizePart /> },
-  { id: 'sites', name: 'Altitude & weather', body: <SitesPart /> },
-];
+const bodies: Record<Sheet<'charger'>, ReactNode> = {
+  rank: <TurboRankPart />,
+  map: <MapPart />,
+  turbine: <TurbinePart />,
+  pair: <PairPart />,
+  spool: <SpoolPart />,
+  boost: <BoostPart />,
+  pipes: <PipesPart />,
+  spot: <SpotPart />,
+  size: <SizePart />,
+  sites: <SitesPart />,
+};
 
 /** Charger: which compressor carries the demand, what drives and holds it, and what the library would do instead. */
 export default function ChargerBench() {
@@ -84,7 +85,7 @@ export default function ChargerBench() {
   return (
     <PictureProvider>
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
-        <Parts bench="charger" parts={parts} />
+        <Parts bench="charger" bodies={bodies} />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <Headline />
@@ -119,23 +120,28 @@ function Headline() {
   const build = answer?.build;
   if (!answer || !build || !engineMap(build) || problems.length > 0)
     return (
-      <h2 className={frame.headline}>{problems.length > 0 ? 'Conflicting inputs' : 'Choose a compressor'}</h2>
+      <BenchHead
+        bench="charger"
+        answer={problems.length > 0 ? 'Conflicting inputs' : 'No charger chosen yet'}
+      />
     );
   const { state, short } = answer.sweep.goal;
   return (
-    <>
-      <h2 className={`${frame.headline} ${stateClass[state]}`}>
-        <StateMark state={state} size={20} />{' '}
-        {state === 'over' ? (
+    <BenchHead
+      bench="charger"
+      state={state}
+      answer={
+        state === 'over' ? (
           <Say reason={short} form="short" />
         ) : (
           `${figure(goal.power.value, 'power')} ${stateWords[state]}`
-        )}
-      </h2>
+        )
+      }
+    >
       <p className={frame.lead} style={{ fontWeight: 650 }}>
         {titleOf(build)}
       </p>
-    </>
+    </BenchHead>
   );
 }
 
@@ -194,9 +200,35 @@ function MapPart() {
       />
     </>
   ) : (
-    <p className={frame.lead}>
-      No map yet: fit one of the candidates. The demand line is known, so its running line appears at once.
-    </p>
+    <Bare />
+  );
+}
+
+/** No machine yet: what the engine demands, and the outlines of what would carry it. */
+function Bare() {
+  const { answer } = useJob();
+  const { candidates } = useShownPicture();
+  const shown = useDeferredValue(candidates);
+  if (!answer) return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
+  if (answer.sweep.level.kind === 'failed' || !answer.sweep.goalPoint.boosting)
+    return (
+      <p className={frame.lead}>
+        No charger to choose:{' '}
+        {answer.sweep.level.kind === 'failed' ? 'the goal is out of reach.' : 'the goal needs no boost.'}
+      </p>
+    );
+  return (
+    <>
+      <h2 className={styles.title}>
+        Demand line
+        <small>
+          {shown.length > 0
+            ? 'with the map outlines of the three best candidates; use one of the list'
+            : 'the library is being ranked …'}
+        </small>
+      </h2>
+      <DemandMap answer={answer} best={shown} />
+    </>
   );
 }
 
@@ -209,6 +241,13 @@ function MapAside() {
   const putOn = usePutOn();
   const picture = useShownPicture();
   const count = answer ? engineCharger(answer.build).count : 1;
+  const { isBare, suggest } = picture;
+  const first = ranking.rows.slice(0, 3);
+  const firstKeys = isBare && !ranking.stale ? first.map(({ key }) => key).join(' ') : '';
+  useEffect(() => {
+    if (firstKeys) void suggest(first.map(({ chargers, form, name }) => ({ ...chargers[0]!, form, name })));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- rows of the same keys are the same candidates
+  }, [firstKeys, suggest]);
   return (
     <>
       {picture.failure && (

@@ -6,9 +6,9 @@ import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import { isTurbocharger, isTurbine } from '@/formats/library-items';
-import { CurvePanel, Plot } from '../demand/CurvePanel';
-import { useCurves } from '../demand/useCurves';
-import demand from '../demand/demand.module.css';
+import { RevPanel, type Series } from '../charts/RevPanel';
+import { useCurves } from '../charts/useCurves';
+import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
 import { CoolerFields } from '../demand/CoolerFields';
@@ -28,14 +28,17 @@ import styles from './charger.module.css';
 
 const Picture = memo(CompressorMap);
 
-const curves = {
+const series = {
   ratios: [
-    { key: 'total' },
-    { key: 'engine', tone: 'goal' as const },
-    { key: 'front', tone: 'hot' as const },
+    { key: 'total', name: 'both stages' },
+    { key: 'engine', name: 'HP stage', tone: 'second' },
+    { key: 'front', name: 'LP stage', thin: true },
   ],
-  boost: [{ key: 'boost' }, { key: 'between', tone: 'goal' as const }],
-};
+  boost: [
+    { key: 'boost', name: 'manifold' },
+    { key: 'between', name: 'between the stages', tone: 'second' },
+  ],
+} as const satisfies Record<string, readonly Series[]>;
 
 /** One turbo or two, and how they are put together: shares of the work, each stage's map, and setups against each other. */
 export default function PairPart() {
@@ -81,19 +84,19 @@ function Stages({ solved }: { solved: Solved }) {
     [inUnit],
   );
   const none = useCallback(() => ({}), []);
-  const { common, reads } = useCurves(solved, ofEach, none);
+  const { curves, reads } = useCurves(solved, ofEach, none);
   const front = frontCharger(build)?.machine;
   const own = engineMachine(build);
   const at = frontCharger(point.path);
   if (!front || !own) return null;
   return (
     <>
-      <h2 className={demand.title}>
-        {front.name} in front of {own.name}
+      <h2 className={charts.head}>
+        LP stage {front.name}, HP stage {own.name}
         <small>
           {at
-            ? `at ${figure(point.speedRpm, 'engineSpeed')}: ${figure(at.outlet.ratio, 'ratio')} in front × ${figure(engineCharger(point.path).outlet.ratio, 'ratio')} at the engine, less the loss between = ${figure(point.pressureRatio, 'ratio')}`
-            : `at ${figure(point.speedRpm, 'engineSpeed')} the stage at the engine is passed by`}
+            ? `at ${figure(point.speedRpm, 'engineSpeed')}: LP ${figure(at.outlet.ratio, 'ratio')} × HP ${figure(engineCharger(point.path).outlet.ratio, 'ratio')}, less the interstage loss = ${figure(point.pressureRatio, 'ratio')}`
+            : `at ${figure(point.speedRpm, 'engineSpeed')} the HP stage is bypassed`}
         </small>
       </h2>
       <div className={styles.stageMaps}>
@@ -113,16 +116,20 @@ function Stages({ solved }: { solved: Solved }) {
         })}
       </div>
       <StageTable solved={solved} />
-      <CurvePanel
+      <RevPanel
         title="Pressure ratio by stage"
-        unit="both together; dashed: high-pressure stage; ember: low-pressure stage"
-        plot={<Plot {...common} series={curves.ratios} />}
+        unit=""
+        note="both stages; dashed: HP stage; thin: LP stage"
+        curves={curves}
+        series={series.ratios}
         reads={reads(['pressure-ratio', 'both together'])}
       />
-      <CurvePanel
+      <RevPanel
         title="Boost"
-        unit={`${symbol('boost')} gauge; dashed: between the stages`}
-        plot={<Plot {...common} series={curves.boost} />}
+        unit={`${symbol('boost')} gauge`}
+        note="dashed: between the stages"
+        curves={curves}
+        series={series.boost}
         reads={reads(['boost', 'manifold, gauge'], ['turbine-inlet-pressure', 'turbine inlet, abs'])}
       />
     </>
@@ -172,7 +179,7 @@ export function PairAside() {
       {arrangement === 'sequential' && (
         <Group title="Changeover">
           <QuantityField path={`${at}.changeover.speedRpm`} />
-          <QuantityField path={`${at}.changeover.hysteresisRpm`} hint="so that it does not flutter" />
+          <QuantityField path={`${at}.changeover.hysteresisRpm`} hint="keeps it from fluttering" />
           {line?.kind === 'sequential' && (
             <>
               <Reading
@@ -228,7 +235,7 @@ export function PairAside() {
       )}
       <p className={frame.foot}>
         Twins share the flow evenly. Of a sequential pair the second is taken as spun up before it joins. Of a
-        compound pair the gate at the engine opens first; once it stands wide open the one in front holds the
+        two-stage arrangement the HP wastegate opens first; once it is wide open the LP wastegate controls the
         boost. At high ratios casings, hoses and clamps must be made for it: ask their makers. Oil must reach
         every bearing before the first crank.
       </p>
@@ -275,7 +282,7 @@ function Front() {
     <Group title="Low-pressure (LP) stage">
       <ChoiceField
         label="Second turbocharger"
-        hint="the large one, first in the air"
+        hint="first in the air path"
         value={chosen}
         options={options}
         onChoose={(key) =>

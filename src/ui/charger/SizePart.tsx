@@ -258,7 +258,7 @@ function Turbos() {
         arrangement === 'parallel' || arrangement === 'sequential'
           ? 'Turbochargers, two of one kind'
           : arrangement === 'compound'
-            ? 'Turbocharger at the engine'
+            ? 'HP-stage turbocharger'
             : 'Turbocharger'
       }
       sized={sized}

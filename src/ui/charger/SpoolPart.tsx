@@ -12,7 +12,7 @@ import {
   type TrialPlan,
 } from '@/core/studies/spool';
 import type { Reason } from '@/core/working/range';
-import demand from '../demand/demand.module.css';
+import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
@@ -20,9 +20,12 @@ import frame from '../frame/frame.module.css';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useSlices } from '../store/useSlices';
 import { Say } from '../words/Say';
+import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';
-import { SpoolPlot, type SpoolLine } from './SpoolPlot';
+import { looks, rowsOf, type PlotDot } from '../charts/curves';
+import type { PlotProps } from '../charts/Plot';
+import { PlotPanel } from '../charts/PlotPanel';
 import styles from './charger.module.css';
 
 type Found = Extract<Spool, { kind: 'found' }>;
@@ -51,7 +54,7 @@ export default function SpoolPart() {
     );
   return (
     <>
-      <h2 className={demand.title}>
+      <h2 className={charts.head}>
         Time to boost
         <small>
           the shaft’s own inertia; the filling of the pipes, about a tenth of a second, is left out
@@ -97,20 +100,6 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
     [wanted, setupIndex],
   );
   const isStep = plan.kind === 'step';
-  const linesBy = (by: 'time' | 'speedRpm'): SpoolLine[] =>
-    tried.flatMap(({ letter, slot, spool }) => {
-      if (spool.kind === 'failed') return [];
-      const y = (gauge: number) => inUnit(gauge, 'boost');
-      return [
-        {
-          letter,
-          slot,
-          points: spool.rows.map((r) => ({ x: r[by], y: y(r.boostGauge) })),
-          ninety: spool.ninety && { x: spool.ninety[by], y: y(0.9 * spool.target) },
-          full: spool.full && { x: spool.full[by], y: y(spool.rows.at(-1)!.boostGauge) },
-        },
-      ];
-    });
   const own = tried.find((t) => t.letter === drawn.find((d) => d.index === setupIndex)?.setup.letter);
   const target = own?.spool.kind === 'found' && !isStep ? inUnit(own.spool.target, 'boost') : null;
   const steady = useMemo(
@@ -122,6 +111,18 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
             .map((p) => ({ x: p.speedRpm, y: inUnit(p.boostGauge, 'boost') })),
     [isStep, own, plan.speedRpm, inUnit],
   );
+  const gauge = symbol('boost');
+  const [byRevs, byTime] = useMemo(() => {
+    const ofGauge = (value: number) => inUnit(value, 'boost');
+    const say = (value: number) => `${formatNumber(value, gauge === 'kPa' ? 0 : 2)} ${gauge}`;
+    return [
+      plotOf(tried, 'speedRpm', ofGauge, target, steady, {
+        x: (speed) => `${formatNumber(speed, 0)} rpm`,
+        y: say,
+      }),
+      plotOf(tried, 'time', ofGauge, target, [], { x: (time) => `${formatNumber(time, 2)} s`, y: say }),
+    ];
+  }, [tried, target, steady, inUnit, gauge]);
   const failed = tried.flatMap((t) => (t.spool.kind === 'failed' ? [{ ...t, why: t.spool.reason }] : []));
   const found = tried.filter((t) => t.spool.kind === 'found');
   const timeTo = (at: { time: number } | null | undefined) => (at ? figure(at.time, 'shortTime') : 'never');
@@ -136,33 +137,21 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
       {found.length > 0 && (
         <>
           {!isStep && (
-            <section className={styles.spool}>
-              <h3>
-                Boost as it is seen over the revs
-                <small>{heading}; thin: steady</small>
-              </h3>
-              <SpoolPlot
-                lines={linesBy('speedRpm')}
-                steady={steady}
-                level={target}
-                xName="rpm"
-                label="Boost over engine speed: the figures stand in the table below"
-              />
-            </section>
-          )}
-          <section className={styles.spool}>
-            <h3>
-              Boost over time
-              <small>{heading}</small>
-            </h3>
-            <SpoolPlot
-              lines={linesBy('time')}
-              steady={[]}
-              level={target}
-              xName="s"
-              label="Boost over time: the figures stand in the table below"
+            <PlotPanel
+              {...byRevs}
+              title="Boost over the revs"
+              note={`${heading}; thin: steady state`}
+              label="Boost over engine speed: the figures stand in the table below"
+              height={250}
             />
-          </section>
+          )}
+          <PlotPanel
+            {...byTime}
+            title="Boost over time"
+            note={heading}
+            label="Boost over time: the figures stand in the table below"
+            height={250}
+          />
           <FigureTable
             caption="Time to boost of every setup drawn"
             unseen
@@ -203,6 +192,50 @@ function Trial({ plan, solved }: { plan: TrialPlan; solved: Solved }) {
 }
 
 type LoadingProps = { plan: TrialPlan; build: Solved['build']; steadyFull: number | null };
+
+/** Boost of every setup over its trial, a ring at nine tenths of the target and a dot at full boost; thin what a steady engine has. */
+function plotOf(
+  tried: readonly Tried[],
+  by: 'time' | 'speedRpm',
+  inUnit: (gauge: number) => number,
+  target: number | null,
+  steady: { x: number; y: number }[],
+  say: PlotProps['say'],
+): PlotProps {
+  const found = tried.flatMap(({ spool, ...one }) => (spool.kind === 'found' ? [{ ...one, spool }] : []));
+  const points = Object.fromEntries(
+    found.map(({ letter, spool }) => [
+      letter,
+      spool.rows.map((row) => ({ x: row[by], y: inUnit(row.boostGauge) })),
+    ]),
+  );
+  const dots = found.flatMap(({ spool }): PlotDot[] => [
+    ...(spool.ninety ? [{ ...RING, x: spool.ninety[by], y: inUnit(0.9 * spool.target) }] : []),
+    ...(spool.full ? [{ ...DOT, x: spool.full[by], y: inUnit(spool.rows.at(-1)!.boostGauge) }] : []),
+  ]);
+  const rows = rowsOf(steady.length > 1 ? { ...points, steady } : points);
+  const all = [...Object.values(points).flat(), ...steady].map(({ y }) => y);
+  return {
+    rows,
+    areMerged: true,
+    curves: [
+      ...(steady.length > 1 ? [{ key: 'steady', name: 'steady state', look: looks.thin }] : []),
+      ...found.map(({ letter, slot }) => ({
+        key: letter,
+        name: letter,
+        look: { ...looks.own(slot), strokeWidth: 2.4 },
+        end: { letter, slot },
+      })),
+    ],
+    dots,
+    flags: target === null ? [] : [{ axis: 'y', at: target, kind: 'asked' }],
+    y: { low: Math.min(0, ...all), high: Math.max(...all, target ?? 0) * 1.08 },
+    say,
+  };
+}
+
+const RING = { radius: 5, fill: 'var(--ground)', stroke: 'var(--ink)' };
+const DOT = { radius: 5, fill: 'var(--ink)', stroke: 'none' };
 
 /** What a brake that loads more, or a taller gear, does to the spool that is seen. */
 function Loading({ plan, build, steadyFull }: LoadingProps) {
@@ -310,8 +343,8 @@ export function SpoolAside() {
           hint={trial.kind === 'step' ? 'the speed stays' : 'foot down here'}
         />
         <QuantityField path="trial.load" hint="of its torque without boost; 100 %: held at full load" />
-        <QuantityField path="trial.ramp" hint="from the load before to the floor; empty: at once" optional />
-        {trial.kind === 'brake' && <QuantityField path="trial.rate" hint="in a second" />}
+        <QuantityField path="trial.ramp" hint="from initial load to full load; empty: at once" optional />
+        {trial.kind === 'brake' && <QuantityField path="trial.rate" hint="per second" />}
         {trial.kind === 'gear' && (
           <>
             <ChoiceField

@@ -12,9 +12,9 @@ import type { OperatingPoint } from '@/core/solve/point';
 import type { ExhaustDriveDocument } from '@/core/job/schema/job';
 import { JUDGED_RATIO } from '@/core/solve/map-spans';
 import { isTurbine } from '@/formats/library-items';
-import { CurvePanel, Plot } from '../demand/CurvePanel';
-import { useCurves } from '../demand/useCurves';
-import demand from '../demand/demand.module.css';
+import { RevPanel, type Series } from '../charts/RevPanel';
+import { useCurves } from '../charts/useCurves';
+import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
 import { Group, Reading } from '../fields/Group';
@@ -28,18 +28,28 @@ import { ShaftFields } from './ShaftFields';
 import { useHousings } from './useHousings';
 import { usePutTurbo } from './usePutOn';
 
-const curves = {
+const series = {
   pressure: [
-    { key: 'boost' },
-    { key: 'asked', tone: 'goal' as const },
-    { key: 'back', tone: 'hot' as const },
-    { key: 'after', thin: true },
+    { key: 'boost', name: 'boost' },
+    { key: 'asked', name: 'boost target', tone: 'asked' },
+    { key: 'back', name: 'turbine inlet', tone: 'hot' },
+    { key: 'after', name: 'turbine outlet', thin: true },
   ],
-  temperature: [{ key: 'inlet' }, { key: 'limit', tone: 'hot' as const }],
-  shaft: [{ key: 'shaft' }, { key: 'shaftLimit', tone: 'hot' as const }],
-  gate: [{ key: 'gate' }, { key: 'surge', thin: true }, { key: 'efficiency', tone: 'goal' as const }],
-  power: [{ key: 'power' }],
-};
+  temperature: [
+    { key: 'inlet', name: 'turbine inlet' },
+    { key: 'limit', name: 'limit', tone: 'hot' },
+  ],
+  shaft: [
+    { key: 'shaft', name: 'shaft' },
+    { key: 'shaftLimit', name: 'limit', tone: 'hot' },
+  ],
+  gate: [
+    { key: 'gate', name: 'wastegate' },
+    { key: 'surge', name: 'surge margin', thin: true },
+    { key: 'efficiency', name: 'compressor efficiency', tone: 'second' },
+  ],
+  power: [{ key: 'power', name: 'flywheel' }],
+} as const satisfies Record<string, readonly Series[]>;
 
 /** What turbine and gate do over the revs, setups over each other. */
 export default function TurbinePart() {
@@ -95,59 +105,70 @@ function Curves({ solved }: { solved: Solved }) {
     }),
     [inUnit],
   );
-  const { common, reads } = useCurves(solved, ofEach, ofOwn);
+  const { curves, reads } = useCurves(solved, ofEach, ofOwn);
   const gauge = `${symbol('boost')} gauge`;
   return (
     <>
-      <h2 className={demand.title}>
+      <h2 className={charts.head}>
         Turbine & wastegate over the revs
         <small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
       </h2>
       <Headlines solved={solved} />
-      <CurvePanel
+      <RevPanel
         title="Boost and back pressure"
-        unit={`${gauge}; dashed: asked; ember: turbine inlet; thin: after the turbine`}
-        plot={<Plot {...common} series={curves.pressure} />}
+        unit={gauge}
+        note="dashed: asked; red: turbine inlet; thin: turbine outlet"
+        curves={curves}
+        series={series.pressure}
         reads={reads(
           ['boost', 'boost, gauge'],
           ['turbine-inlet-pressure', 'turbine inlet, abs'],
-          ['back-pressure-ratio', 'over boost, absolute'],
-          ['back-pressure-gauge', 'over boost, gauge'],
+          ['back-pressure-ratio', 'p3/p_m, absolute'],
+          ['back-pressure-gauge', 'p3/p_m, gauge'],
         )}
       />
-      <CurvePanel
+      <RevPanel
         title="Turbine inlet temperature"
-        unit={`${symbol('temperature')}; ember: the limit`}
-        plot={<Plot {...common} series={curves.temperature} />}
+        unit={symbol('temperature')}
+        note="red: limit"
+        curves={curves}
+        series={series.temperature}
         reads={reads(
           ['turbine-inlet-temperature', 'turbine inlet'],
           ['turbine-efficiency', 'turbine efficiency'],
         )}
       />
-      <CurvePanel
+      <RevPanel
         title="Shaft speed"
-        unit="thousand rpm; ember: the limit"
-        plot={<Plot {...common} series={curves.shaft} />}
+        unit="thousand rpm"
+        note="red: limit"
+        curves={curves}
+        series={series.shaft}
         reads={reads(
           ['shaft-speed', 'shaft'],
           ['speed-share', 'of its limit'],
           ['turbine-power', 'one turbine'],
         )}
       />
-      <CurvePanel
+      <RevPanel
         title="Wastegate flow"
-        unit="% of the exhaust; thin: surge margin; dashed: compressor efficiency"
-        plot={<Plot {...common} series={curves.gate} />}
+        unit="%"
+        note="of the exhaust; thin: surge margin; dashed: compressor efficiency"
+        curves={curves}
+        series={series.gate}
         reads={reads(
-          ['gate-share', 'through the gate'],
+          ['gate-share', 'wastegate'],
           ['surge-margin', 'surge margin'],
           ['efficiency', 'compressor'],
         )}
       />
-      <CurvePanel
+      <RevPanel
         title="Power at the flywheel"
-        unit={`${symbol('power')}, by fuel flow`}
-        plot={<Plot {...common} series={curves.power} level={inUnit(build.goal.power, 'power')} />}
+        unit={symbol('power')}
+        note="by fuel flow"
+        curves={curves}
+        series={series.power}
+        level={inUnit(build.goal.power, 'power')}
         reads={reads(
           ['power', 'flywheel'],
           ['wheel-power', 'at the wheels'],
@@ -370,7 +391,11 @@ export function Gate({
           />
           <QuantityField path={`${path}.gate.bore`} />
           <QuantityField path={`${path}.gate.flowCoefficient`} hint="of the open valve" />
-          <QuantityField path={`${path}.gate.springGauge`} hint="boost at which it cracks" basis="gauge" />
+          <QuantityField
+            path={`${path}.gate.springGauge`}
+            hint="boost at which the valve starts to open"
+            basis="gauge"
+          />
           <QuantityField path={`${path}.gate.diaphragm`} hint="effective diameter" />
         </>
       )}
@@ -391,7 +416,7 @@ function Exhaust({ at }: { at: `setups.${number}.exhaust` }) {
     <Group title="Exhaust">
       <QuantityField path={`${at}.share`} hint="of what is released, at best timing" />
       <QuantityField path={`${at}.retard`} />
-      <QuantityField path={`${at}.heatLoss`} hint="per degree over their wall" />
+      <QuantityField path={`${at}.heatLoss`} hint="per kelvin above wall temperature" />
       <QuantityField path={`${at}.wall`} />
       <ChoiceField
         path={`${at}.manifold`}

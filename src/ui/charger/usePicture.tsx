@@ -2,7 +2,7 @@
 import { withFitted } from '@/core/job/chargers';
 import { engineMachine, engineMap } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
-import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { compileBuild } from '@/core/build/build';
 import { stageAnswer } from '@/core/solve/stage-view';
 import { solveSweep } from '@/core/solve/sweep';
@@ -15,6 +15,10 @@ import type { Overlay } from './CompressorMap';
 type Laid = { id: string; revision: number; form: Form };
 const keyOf = ({ form, ...ref }: Laid) => candidateKey(form, [ref]);
 type Shown = Pick<Solved, 'build' | 'sweep'>;
+/** A candidate as the ranking names it, on this engine. */
+export type Candidate = { name: string; answer: Shown };
+
+const noneYet: readonly (Laid & { name: string })[] = [];
 
 /** The job as it would be with this candidate on it. */
 function withCandidate(job: Job, setupIndex: number, { id, revision, form }: Laid): Job {
@@ -38,6 +42,7 @@ function usePicture() {
   const { answer, items, fetchItem, setupIndex, drawn } = useJob();
   const draft = useJobState((s) => s.draft);
   const [laid, setLaid] = useState<Laid[]>([]);
+  const [best, setBest] = useState(noneYet);
   const [failure, setFailure] = useState<string | null>(null);
   const own = answer && engineMap(answer.build) ? answer : null;
 
@@ -67,6 +72,27 @@ function usePicture() {
   );
   const overs = useMemo(() => (over ? [over] : setups), [over, setups]);
 
+  // Before a machine is chosen the best candidates stand round the demand line.
+  const isBare = own === null && laid.length === 0;
+  const candidates = useMemo(
+    () =>
+      isBare
+        ? best.flatMap((one): Candidate[] => {
+            const itsAnswer = solveWith(draft, setupIndex, one, items);
+            return itsAnswer ? [{ name: one.name, answer: itsAnswer }] : [];
+          })
+        : [],
+    [isBare, best, draft, setupIndex, items],
+  );
+  /** Says which candidates are best just now; their maps are fetched. */
+  const suggest = useCallback(
+    async (rows: readonly (Laid & { name: string })[]) => {
+      await Promise.all(rows.map(({ id, revision }) => fetchItem({ id, revision })));
+      setBest(rows);
+    },
+    [fetchItem],
+  );
+
   const lay = async (one: Laid & { name: string }) => {
     const key = keyOf(one);
     setFailure(null);
@@ -91,6 +117,9 @@ function usePicture() {
     lay,
     clear: () => setLaid([]),
     failure,
+    isBare,
+    candidates,
+    suggest,
   };
 }
 

@@ -2,6 +2,7 @@ import { useParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { rank, type Ranked } from '@/core/selection/order';
 import type { Row } from '@/core/selection/row';
+import { usualMargins } from '@/core/compressor/usual-margins';
 import { signatureOf } from '@/formats/library-items';
 import { rankPool, type Field, type Stage } from '@/workers/pool';
 import { useJob, useJobState } from '../store/solved';
@@ -61,14 +62,15 @@ export function useRanking(field: Field): Ranking {
   const [attempt, setAttempt] = useState(0);
   const [prefs, setPrefs] = useState<RankingPrefs>(() => readPrefs(field, jobId));
   const power = answer?.build.goal.power ?? 1;
+  const surge = answer?.build.margins.surge ?? usualMargins.surge;
   const ranked = useMemo(
     () =>
       rank(
         rows.filter((row) => passes(row, prefs.filter)),
         prefs.weights,
-        { power, room: prefs.room },
+        { power, room: prefs.room, surge },
       ),
-    [rows, prefs, power],
+    [rows, prefs, power, surge],
   );
   const flanges = useMemo(() => [...new Set(rows.map((r) => r.flange).filter(Boolean))].sort(), [rows]);
   const matched = useMemo(() => rows.filter((r) => r.pass !== 'screened').length, [rows]);

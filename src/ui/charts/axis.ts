@@ -1,5 +1,3 @@
-import { scaleLinear } from 'd3-scale';
-
 /** Axes of the charts: narrow figures in mute, a hairline of ink, ticks inward. */
 export const axisProps = {
   tick: { fill: 'var(--mute)', fontSize: 12, style: { fontStretch: '86%' } },
@@ -8,5 +6,6 @@ export const axisProps = {
   tickSize: 4,
 } as const;
 
-/** Round engine speeds for an axis, about eight. rev/min. */
-export const speedTicks = (from: number, to: number): number[] => scaleLinear([from, to], [0, 1]).ticks(8);
+/** Decimals that ticks need to be told apart. */
+export const digitsOf = (ticks: readonly number[]): number =>
+  Math.max(0, -Math.floor(Math.log10((ticks[1] ?? 1) - (ticks[0] ?? 0)) + 1e-9));

@@ -8,7 +8,8 @@ import { mapShapes } from '../map/map-shapes';
 import { spreadOut } from '../map/spread';
 import { scaleTop, tubeOutline, tubePath } from '../frame/tube';
 import { fieldText } from '../words/format';
-import { speedTicks } from './axis';
+import { digitsOf } from './axis';
+import { rowsOf, valueAt } from './curves';
 import { heatColour } from './heat';
 
 describe('the Airway', () => {
@@ -92,8 +93,33 @@ it('what a field shows can be typed back: same value in every unit', () => {
   expect(Object.keys(quantities).length).toBeGreaterThan(15);
 });
 
-it('speed axes carry round figures inside their range', () => {
-  expect(speedTicks(1500, 9500).every((t) => t % 500 === 0 && t >= 1500 && t <= 9500)).toBe(true);
+describe('curves of one plot', () => {
+  it('figures at an axis have the decimals that tell them apart', () => {
+    expect(
+      [
+        [0, 500],
+        [0, 0.5, 1],
+        [1, 1.05],
+        [0, 0.1 + 0.2],
+      ].map(digitsOf),
+    ).toEqual([0, 1, 2, 1]);
+  });
+  it('with places of their own: every point is there, and each is read straight between its own neighbours', () => {
+    const places = fc.uniqueArray(fc.integer({ min: 0, max: 1_000 }), { minLength: 2, maxLength: 12 });
+    fc.assert(
+      fc.property(places, places, fc.double({ min: 0, max: 1, noNaN: true }), (own, others, share) => {
+        const line = (slope: number) => (x: number) => ({ x, y: 3 + slope * x });
+        const rows = rowsOf({ own: own.map(line(2)), other: others.map(line(-5)) });
+        expect(rows).toHaveLength(own.length + others.length);
+        expect(rows.every((row, i) => !i || row.x >= rows[i - 1]!.x)).toBe(true);
+        const [low, high] = [Math.min(...own), Math.max(...own)];
+        const x = low + share * (high - low);
+        expect(valueAt(rows, 'own', x)).toBeCloseTo(3 + 2 * x, 6);
+        expect(valueAt(rows, 'own', high + 1)).toBeNull();
+        expect(valueAt(rows, 'nothing', x)).toBeNull();
+      }),
+    );
+  });
 });
 
 describe('labels pushed apart', () => {

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import type { PadContext } from '@/core/claims/claims';
+import type { PadContext } from '@/core/claims/line';
 import type { Quantity } from '@/core/units/quantities';
 import { isBusyKey } from '../frame/typing';
 

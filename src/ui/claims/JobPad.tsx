@@ -1,6 +1,6 @@
 'use client';
 import { useCallback } from 'react';
-import type { PadContext } from '@/core/claims/claims';
+import type { PadContext } from '@/core/claims/line';
 import { displacementOf } from '@/core/build/job-engine';
 import { boundsAt } from '@/core/job/inputs/bound-at';
 import type { Input } from '@/core/documents/input';

@@ -3,7 +3,8 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { standardPressure } from '@/core/air/standard-atmosphere';
-import { padLines, type PadContext, type PadField, type PadLine } from '@/core/claims/claims';
+import { padLines } from '@/core/claims/claims';
+import type { PadContext, PadField, PadLine } from '@/core/claims/line';
 import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
 import { Choice } from '../fields/Choice';
 import { QuantityInput } from '../fields/QuantityInput';

@@ -13,6 +13,7 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
+import { BenchHead } from '../frame/BenchHead';
 import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { figureAt } from '@/core/workings/figures';
@@ -21,18 +22,31 @@ import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
-import { CurvePanel as Panel, Plot } from './CurvePanel';
+import charts from '../charts/charts.module.css';
+import { RevPanel, type Series } from '../charts/RevPanel';
+import { useCurves } from '../charts/useCurves';
 import { CoolerFields } from './CoolerFields';
 import { LossFields } from './LossFields';
-import { useCurves } from './useCurves';
 import styles from './demand.module.css';
 
-const curves = {
-  manifold: [{ key: 'manifold' }, { key: 'ambient', thin: true }],
-  air: [{ key: 'flow' }, { key: 'corrected', thin: true }],
-  temperature: [{ key: 'charge' }, { key: 'outlet', thin: true }],
-  power: [{ key: 'power' }, { key: 'alone', thin: true }],
-};
+const series = {
+  manifold: [
+    { key: 'manifold', name: 'manifold' },
+    { key: 'ambient', name: 'ambient', thin: true },
+  ],
+  air: [
+    { key: 'flow', name: 'airflow' },
+    { key: 'corrected', name: 'corrected flow', thin: true },
+  ],
+  temperature: [
+    { key: 'charge', name: 'charge' },
+    { key: 'outlet', name: 'compressor outlet', thin: true },
+  ],
+  power: [
+    { key: 'power', name: 'flywheel' },
+    { key: 'alone', name: 'naturally aspirated', thin: true },
+  ],
+} as const satisfies Record<string, readonly Series[]>;
 
 /** What the goal needs of air, pressure and temperature over the revs, before any part is chosen. */
 export default function DemandBench() {
@@ -113,7 +127,7 @@ function BoostPlan({
       {kind === 'goal' && (
         <ChoiceField
           path={`${at}.boost.hold`}
-          label="Above the power-goal speed, hold"
+          label="Constant above goal speed"
           options={[
             { value: 'pressure', label: 'manifold pressure' },
             { value: 'torque', label: 'torque' },
@@ -152,23 +166,26 @@ function BoostPlan({
 
 function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
   const { figure } = useWords();
-  if (!answer) return <h2 className={frame.headline}>Demand</h2>;
+  if (!answer) return <BenchHead bench="demand" answer="Conflicting inputs" />;
   const { sweep } = answer;
   const p = sweep.goalPoint;
   const failed = sweep.level.kind === 'failed' || p.status.kind === 'failed';
   const last = sweep.goal.findings.at(-1);
   return (
-    <>
-      <h2 className={frame.headline}>
-        {failed
+    <BenchHead
+      bench="demand"
+      state={failed ? 'over' : 'within'}
+      answer={
+        failed
           ? 'Out of reach'
           : p.boosting
             ? `Pressure ratio ${figure(p.pressureRatio, 'ratio')}`
-            : 'No boost needed'}
-      </h2>
+            : 'No boost needed'
+      }
+    >
       <p className={frame.lead}>{last && <SayFigures reason={last} />}</p>
       {failed && <p className={frame.foot}>The curves and figures show the engine without boost.</p>}
-    </>
+    </BenchHead>
   );
 }
 
@@ -255,40 +272,49 @@ function Pictures({ solved }: { solved: Solved }) {
     }),
     [inUnit],
   );
-  const { common, reads } = useCurves(solved, ofEach, ofOwn);
+  const { curves, reads } = useCurves(solved, ofEach, ofOwn);
   const level = useDeferredValue(inUnit(build.goal.power, 'power'));
   const each = engineCharger(build).count > 1 ? ', each of two' : '';
   return (
     <>
-      <h2 className={styles.title}>
+      <h2 className={charts.head}>
         Demand over the revs<small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
       </h2>
-      <Panel
+      <RevPanel
         title="Manifold pressure"
-        unit={`${symbol('pressure')} abs; thin: ambient`}
-        plot={<Plot {...common} series={curves.manifold} />}
+        unit={`${symbol('pressure')} abs`}
+        note="thin: ambient"
+        curves={curves}
+        series={series.manifold}
         reads={reads(
           ['manifold-pressure', 'manifold, abs'],
           ['boost', 'boost, gauge'],
           ['pressure-ratio', 'pressure ratio'],
         )}
       />
-      <Panel
+      <RevPanel
         title="Airflow"
-        unit={`${symbol('massFlow')}; thin: corrected at the compressor${each}`}
-        plot={<Plot {...common} series={curves.air} />}
+        unit={symbol('massFlow')}
+        note={`thin: corrected at the compressor${each}`}
+        curves={curves}
+        series={series.air}
         reads={reads(['air-flow', 'into the engine'], ['corrected-flow', `corrected${each}`])}
       />
-      <Panel
+      <RevPanel
         title="Temperature"
-        unit={`${symbol('temperature')}; thin: compressor outlet`}
-        plot={<Plot {...common} series={curves.temperature} />}
+        unit={symbol('temperature')}
+        note="thin: compressor outlet"
+        curves={curves}
+        series={series.temperature}
         reads={reads(['charge-temperature', 'charge'], ['outlet-temperature', 'compressor outlet'])}
       />
-      <Panel
+      <RevPanel
         title="Power at the flywheel"
-        unit={`${symbol('power')}, by fuel flow; thin: naturally aspirated`}
-        plot={<Plot {...common} series={curves.power} level={level} />}
+        unit={symbol('power')}
+        note="by fuel flow; thin: naturally aspirated"
+        curves={curves}
+        series={series.power}
+        level={level}
         reads={reads(['power', 'flywheel'], ['torque', 'torque'], ['alone-power', 'NA'])}
       />
       <SweepTable solved={solved} />
@@ -326,7 +352,7 @@ function SweepTable({ solved }: { solved: Solved }) {
   return (
     <>
       <div className={styles.sweepHead}>
-        <h2 className={styles.title}>Sweep table</h2>
+        <h2 className={charts.head}>Sweep table</h2>
         <Button variant="outlined" size="small" onClick={() => setAll(!all)}>
           {all ? 'Every 500 rpm' : 'Every speed'}
         </Button>

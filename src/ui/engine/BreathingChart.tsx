@@ -1,15 +1,14 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { breathingCurve } from '@/core/engine/breathing';
 import { statedBreathing } from '@/core/build/derived';
 import { baselineOf } from '@/core/build/job-engine';
+import { looks, type PlotCurve, type PlotDot, type PlotRow } from '../charts/curves';
+import { PlotPanel } from '../charts/PlotPanel';
 import { useSpeed, useJobState } from '../store/solved';
+import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
-
 import styles from './engine.module.css';
-
-const Plot = memo(dynamic(() => import('./BreathingPlot'), { ssr: false }));
 
 /** The VE curve as it is edited, with its points and the selected speed; of a run its rows and how far they scatter. */
 export function BreathingChart({ isRun: asked = false }: { isRun?: boolean }) {
@@ -36,22 +35,23 @@ export function BreathingChart({ isRun: asked = false }: { isRun?: boolean }) {
     const to = Math.max(redLineRpm.value, from + 100);
     const line = Array.from({ length: steps + 1 }, (_, i) => {
       const rpm = from + ((to - from) * i) / steps;
-      return { rpm, ve: curve.at(rpm).value * 100 };
+      return { x: rpm, ve: curve.at(rpm).value * 100 };
     });
     const given = points
       .filter((p) => p.speedRpm >= from && p.speedRpm <= to)
-      .map((p) => ({ rpm: p.speedRpm, ve: p.value * 100 }));
+      .map((p) => ({ x: p.speedRpm, ve: p.value * 100 }));
     const best = [...given, ...line].reduce((a, b) => (b.ve > a.ve ? b : a));
     return { from, to, curve, line, given, best };
   }, [fit, isRun, engine, idleRpm.value, redLineRpm.value]);
   const wanted = useMemo(
     () =>
-      curves && {
-        line: curves.line,
-        points: curves.given,
-        selected: { rpm: speedRpm, ve: curves.curve.at(speedRpm).value * 100 },
-        spread: fit?.rms ?? 0,
-      },
+      curves &&
+      plotOf(
+        curves.line,
+        curves.given,
+        { x: speedRpm, ve: curves.curve.at(speedRpm).value * 100 },
+        fit?.rms ?? 0,
+      ),
     [curves, speedRpm, fit],
   );
   // Figures and fields answer at once; the drawing follows in the next frame.
@@ -63,16 +63,18 @@ export function BreathingChart({ isRun: asked = false }: { isRun?: boolean }) {
       </p>
     );
   const { from, to, best } = curves;
-  const words = `Breathing curve from ${figure(from, 'engineSpeed')} to ${figure(to, 'engineSpeed')}, peak ${figure(best.ve / 100, 'share')} at ${figure(Math.round(best.rpm / 10) * 10, 'engineSpeed')}.`;
+  const words = `VE curve from ${figure(from, 'engineSpeed')} to ${figure(to, 'engineSpeed')}, peak ${figure(best.ve / 100, 'share')} at ${figure(Math.round(best.x / 10) * 10, 'engineSpeed')}.`;
   return (
-    <figure style={{ margin: 0 }}>
-      <figcaption className={styles.caption}>
-        {isRun ? 'The run as breathing' : 'Breathing'}
-        <small>volumetric efficiency, per cent of displacement at manifold density</small>
-      </figcaption>
-      <div className={styles.chart} role="img" aria-label={words}>
-        {shown && <Plot {...shown} />}
-      </div>
+    <>
+      {shown && (
+        <PlotPanel
+          {...shown}
+          title={isRun ? 'VE from the measured run' : 'Volumetric efficiency'}
+          note="% of displacement, at manifold density"
+          label={words}
+          height={300}
+        />
+      )}
       {fit && (
         <p className={styles.fit}>
           The rows lie <b>±{figure(fit.rms, 'fineShare')}</b> around the curve, the furthest{' '}
@@ -80,6 +82,51 @@ export function BreathingChart({ isRun: asked = false }: { isRun?: boolean }) {
           {figure(fit.worst.speedRpm, 'engineSpeed')}; the band is that spread.
         </p>
       )}
-    </figure>
+    </>
   );
 }
+
+type Place = { x: number; ve: number };
+
+/** What is drawn: the curve, the points it goes through, the selected speed; of a run how far its rows scatter, a share. */
+function plotOf(line: Place[], points: Place[], selected: Place, spread: number) {
+  const rows: PlotRow[] = line.map((p) => ({
+    ...p,
+    ...(spread ? { band: [p.ve * (1 - spread), p.ve * (1 + spread)] as [number, number] } : {}),
+  }));
+  const values = [...line, ...points].map((p) => p.ve);
+  const isRun = points.length > 40;
+  const dots = points.map(({ x, ve }): PlotDot => ({
+    x,
+    y: ve,
+    radius: isRun ? 1.6 : 4,
+    fill: isRun ? 'var(--ink)' : 'var(--panel)',
+    stroke: isRun ? 'none' : 'var(--ink)',
+  }));
+  const at: PlotDot = {
+    x: selected.x,
+    y: selected.ve,
+    radius: 5,
+    fill: 'var(--ink)',
+    stroke: 'none',
+    label: `${formatNumber(selected.ve, 0)} %`,
+  };
+  return {
+    rows,
+    curves,
+    dots: [...dots, at],
+    flags: [{ axis: 'x' as const, at: selected.x, kind: 'selected' as const }],
+    y: {
+      low: Math.max(0, Math.floor((Math.min(...values) - 4) / 10) * 10),
+      high: Math.ceil((Math.max(...values) + 3) / 10) * 10,
+    },
+    say,
+    ...(spread ? { band: 'band' } : {}),
+  };
+}
+
+const curves: PlotCurve[] = [{ key: 've', name: 'VE', look: looks.own(0) }];
+const say = {
+  x: (speed: number) => `${formatNumber(speed, 0)} rpm`,
+  y: (value: number) => `${formatNumber(value, 1)} %`,
+};

@@ -5,6 +5,7 @@ import { nearestFifty } from '@/core/units/nearest';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { Parts } from '../frame/parts';
+import { BenchHead } from '../frame/BenchHead';
 import { Problems } from '../frame/Problems';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 import { Say } from '../words/Say';
@@ -23,25 +24,29 @@ export default function EngineBench() {
   const { answer } = useJob();
   const engine = useJobState((s) => s.draft.engine);
   const build = answer?.build;
+  const checks = healthChecks(engine.condition);
   return (
     <>
       <div className={frame.picture}>
         <Parts
           bench="engine"
-          parts={[
-            { id: 'engine', name: 'Engine', body: <EnginePart /> },
-            { id: 'cam', name: 'Cam and valves', body: <CamPart /> },
-            { id: 'condition', name: 'Condition', body: <ConditionPart /> },
-            { id: 'run', name: 'Measured run', body: <RunPart /> },
-          ]}
+          bodies={{
+            engine: <EnginePart />,
+            cam: <CamPart />,
+            condition: <ConditionPart />,
+            run: <RunPart />,
+          }}
         />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
-        <h2 className={frame.headline}>
-          {build ? engineWords(build.displacement, engine.cylinders.value) : 'Engine'}
-        </h2>
+        <BenchHead
+          bench="engine"
+          state={checks.length === 0 ? null : checks.some((c) => c.state === 'failed') ? 'over' : 'within'}
+          answer={build ? engineWords(build.displacement, engine.cylinders.value) : 'Conflicting inputs'}
+        >
+          <AtThisSpeed />
+        </BenchHead>
         <Problems />
-        <AtThisSpeed />
         <InFigures />
         <p className={frame.foot}>
           Shapes are common practice, to start from; a measured curve replaces them. Between points the curve
@@ -52,7 +57,7 @@ export default function EngineBench() {
   );
 }
 
-/** What it breathes at the selected speed. */
+/** Volumetric efficiency and naturally aspirated power at the selected speed. */
 function AtThisSpeed() {
   const { figure } = useWords();
   const { solved } = useSpeed();
@@ -61,17 +66,13 @@ function AtThisSpeed() {
   return (
     <>
       <p className={frame.lead}>
-        At {figure(point.speedRpm, 'engineSpeed')} it breathes{' '}
-        <b>{figure(point.path.volumetricEfficiency, 'share')}</b> of its displacement at manifold density,
-        corrected for charge temperature, back pressure and fuel; the curve says{' '}
-        <b>{figure(build.breathing.at(point.speedRpm).value, 'share')}</b>
+        Volumetric efficiency at {figure(point.speedRpm, 'engineSpeed')}:{' '}
+        <b>{figure(build.breathing.at(point.speedRpm).value, 'share')}</b> by the VE curve
         {point.path.breathingRange === 'extrapolated'
-          ? ', held from its end: the curve stops before this speed'
+          ? ' (its end value: the curve stops before this speed)'
           : ''}
-        .
-      </p>
-      <p className={frame.lead}>
-        The air of the day alone makes <b>{figure(point.alonePower, 'power')}</b> here.
+        , <b>{figure(point.path.volumetricEfficiency, 'share')}</b> with charge temperature, back pressure and
+        fuel. Naturally aspirated: <b>{figure(point.alonePower, 'power')}</b>.
       </p>
     </>
   );

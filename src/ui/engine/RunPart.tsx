@@ -38,7 +38,7 @@ export default function RunPart() {
         <PasteRun />
         <Group title="Dyno run">
           <TextField path={`${at}.name`} label="Name" most={60} placeholder="as it came" />
-          <DayField path={`${at}.on`} label="Dyno" />
+          <DayField path={`${at}.on`} label="Run date" />
           <ChoiceField
             path={`${at}.basis`}
             label="Power basis"

@@ -1,6 +1,8 @@
 'use client';
 import InputBase from '@mui/material/InputBase';
 import Dialog from '@mui/material/Dialog';
+import List from '@mui/material/List';
+import ListItemButton from '@mui/material/ListItemButton';
 import { useRouter } from 'next/navigation';
 import { useEffect, useId, useMemo, useState } from 'react';
 import type { FinderIndex } from '@/formats/history';
@@ -125,9 +127,13 @@ export default function FinderDialog({ own, receive, onClose }: Props) {
           e.preventDefault();
         }}
       />
-      <ul id={`${id}-list`} role="listbox" aria-label="Found" className={styles.list}>
+      <List id={`${id}-list`} role="listbox" aria-label="Found" className={styles.list!} disablePadding>
         {shown.map((entry, i) => (
-          <li
+          <ListItemButton
+            component="li"
+            tabIndex={-1}
+            disableRipple
+            selected={i === chosen}
             key={`${entry.kind} ${entry.id}`}
             id={`${id}-${i}`}
             role="option"
@@ -138,9 +144,9 @@ export default function FinderDialog({ own, receive, onClose }: Props) {
             <span className={styles.kind}>{kinds[entry.kind]}</span>
             <b>{entry.title}</b>
             <span className={styles.detail}>{entry.detail}</span>
-          </li>
+          </ListItemButton>
         ))}
-      </ul>
+      </List>
       <p className={styles.foot} role="status">
         {text.trim() && found.length === 0 ? 'Nothing of that name. Fewer letters find more. ' : ''}
         {away

@@ -1,18 +1,19 @@
 'use client';
 import { useCallback } from 'react';
+import { benchSheets, type Sheet } from '@/core/job/benches';
 import { figureAt, figureIds, figures } from '@/core/workings/figures';
 import { Finder } from '../finder/Finder';
 import type { Entry } from '../finder/entries';
 import { useJob, useJobState, useSpeedNow } from '../store/solved';
 import { figureNames } from '../words/figures';
 import { useWords } from '../words/useWords';
-import { benches, benchOf, type BenchId } from './benches';
+import { benches, benchOf, sheetNames, type BenchId } from './benches';
 import { deviceEntries } from './device-entries';
 import { useDialogs } from './dialogs';
 import { useJobItems } from './useJobItems';
 
 /** What an open job offers to the finder: its benches, every figure at the selected speed, setups, and what can be done. */
-export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
+export function JobFinder({ goTo }: { goTo: (bench: BenchId, sheet?: Sheet | null) => void }) {
   const { figure } = useWords();
   const now = useSpeedNow();
   const { setSetup, standings, settle } = useJob();
@@ -41,6 +42,16 @@ export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
         words: `bench ${bench.words}`,
         run: () => goTo(bench.id),
       })),
+      ...benches.flatMap((bench) =>
+        benchSheets[bench.id].map((sheet): Entry => ({
+          id: `sheet ${bench.id} ${sheet}`,
+          kind: 'bench',
+          title: (sheetNames[bench.id] as Record<string, string>)[sheet]!,
+          detail: `sheet of ${bench.name}`,
+          words: `sheet ${bench.name}`,
+          run: () => goTo(bench.id, sheet),
+        })),
+      ),
       ...figureIds.map((id): Entry => {
         const value = solved ? figureAt(solved.build, solved.point, id) : null;
         return {
@@ -67,8 +78,10 @@ export function JobFinder({ goTo }: { goTo: (bench: BenchId) => void }) {
       ...standings.flatMap(({ bench, state, canSettle }) => {
         const { name } = benchOf(bench);
         if (state === 'settled')
-          return [act(`open ${bench}`, `Open ${name} again`, 'settled', () => settle(bench, false))];
-        return canSettle ? [act(`settle ${bench}`, `Settle ${name}`, 'tick', () => settle(bench, true))] : [];
+          return [act(`open ${bench}`, `Reopen ${name}`, 'signed off', () => settle(bench, false))];
+        return canSettle
+          ? [act(`settle ${bench}`, `Sign off ${name}`, 'tick', () => settle(bench, true))]
+          : [];
       }),
       ...(solved
         ? [act('goal', 'Go to the goal’s speed', 'rpm', () => setSpeed(solved.build.goal.speedRpm), 'key g')]

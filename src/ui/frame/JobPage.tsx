@@ -27,7 +27,6 @@ import { setPart } from './parts';
 import { isBench, type Sheet } from '@/core/job/benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
-import { StandingBar } from './StandingBar';
 import { drawnAsked, setupAsked, speedAsked, Stray, type Asked } from './Stray';
 import { DeviceKeys, loadMore } from './MoreKey';
 import { TopLine } from './TopLine';
@@ -137,7 +136,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
             <JobSpine bench={bench} onBench={goTo} />
             <TopLine />
             <Airway bench={bench} onBench={goTo} />
-            <Bench id={bench} asked={asked} named={named} onBench={goTo} />
+            <Bench id={bench} asked={asked} named={named} />
             <RevBar />
           </div>
           <JobDialogs />
@@ -155,10 +154,9 @@ type BenchProps = {
   id: BenchId;
   asked: Asked;
   named: string | undefined;
-  onBench: (bench: BenchId) => void;
 };
 
-function Bench({ id, asked, named, onBench }: BenchProps) {
+function Bench({ id, asked, named }: BenchProps) {
   const Body = bodies[id];
   const { problems, answer } = useJob();
   const sync = useJobState((s) => s.sync);
@@ -179,7 +177,6 @@ function Bench({ id, asked, named, onBench }: BenchProps) {
         <Health />
       </div>
       <Body />
-      <StandingBar bench={id} onBench={onBench} />
     </main>
   );
 }

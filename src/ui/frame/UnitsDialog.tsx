@@ -19,15 +19,9 @@ import {
   type SystemId,
 } from '@/core/units/systems';
 import { Choice } from '../fields/Choice';
+import { unitSystems } from '../words/units';
 import { useUnits } from '../words/useWords';
 import styles from './units.module.css';
-
-const systemNames: { id: SystemId; name: string; hint: string }[] = [
-  { id: 'house', name: 'House', hint: 'kPa, kg/min, °C, hp' },
-  { id: 'metric', name: 'Metric', hint: 'the same with kW' },
-  { id: 'us', name: 'US', hint: 'psi, lb/min, °F, hp, lb·ft' },
-  { id: 'own', name: 'Own mix', hint: 'a unit for each quantity' },
-];
 
 /** One figure for each family, so that a unit is seen at work before it is taken. SI; invented. */
 const samples: Record<Family, number> = {
@@ -80,7 +74,7 @@ export default function UnitsDialog({ onClose }: { onClose: () => void }) {
           value={choice.system}
           onChange={(_, system) => choose({ ...choice, system: system as SystemId })}
         >
-          {systemNames.map((s) => (
+          {unitSystems.map((s) => (
             <FormControlLabel
               key={s.id}
               value={s.id}

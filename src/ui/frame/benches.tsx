@@ -1,5 +1,5 @@
 import type { ComponentType, ReactNode } from 'react';
-import { benchIds, type JobBench } from '@/core/job/benches';
+import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as engineParts } from '../engine/parts';
@@ -24,6 +24,25 @@ type Bench = {
   stations: [StationKind, ...StationKind[]];
 };
 
+/** What the sheets of the benches are called, on their tabs and wherever one is named. */
+export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
+  brief: { goal: 'Goal', places: 'Places and fuels', vehicle: 'Vehicle', terms: 'Terms' },
+  engine: { engine: 'Engine', cam: 'Cam and valves', condition: 'Condition', run: 'Measured run' },
+  demand: {},
+  charger: {
+    rank: 'Ranking',
+    map: 'Map',
+    turbine: 'Turbine & wastegate',
+    pair: 'Arrangement',
+    spool: 'Spool',
+    boost: 'Boost target',
+    pipes: 'Piping',
+    spot: 'Spot check',
+    size: 'Sizing',
+    sites: 'Altitude & weather',
+  },
+};
+
 const descriptors: Record<JobBench, Bench> = {
   brief: {
     name: 'Brief',
@@ -44,7 +63,7 @@ const descriptors: Record<JobBench, Bench> = {
     body: () => import('../engine/EngineBench'),
     ahead: [
       ...Object.values(engineParts),
-      () => import('../engine/BreathingPlot'),
+      () => import('../charts/Plot'),
       () => import('../engine/BreathingTable'),
     ],
     stations: ['cylinders'],
@@ -56,7 +75,7 @@ const descriptors: Record<JobBench, Bench> = {
     words: 'boost plan cooler losses air schools',
     inTheCell: true,
     body: () => import('../demand/DemandBench'),
-    ahead: [() => import('../demand/DemandPlot')],
+    ahead: [() => import('../charts/Plot')],
     stations: ['throttle', 'filter', 'cooler'],
   },
   charger: {

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { benchIds, benchSheets, isBench } from '@/core/job/benches';
+import { benchIds, isBench } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { giveLayout } from '@/testing/dom';
-import { benches, benchOf, benchOfStation, type BenchId } from './benches';
+import { benches, benchOf, benchOfStation, sheetNames, type BenchId } from './benches';
 import { Parts, setPart, usePart } from './parts';
 import { Spine } from './Spine';
 
@@ -86,20 +86,25 @@ describe('the spine', () => {
 });
 
 describe('the sheets of a bench', () => {
-  const parts = benchSheets.engine.map((id) => ({ id, name: `Sheet ${id}`, body: <p>{`Body of ${id}`}</p> }));
-  const tab = (name: string) => screen.getByRole('tab', { name: `Sheet ${name}` });
+  const bodies = {
+    engine: <p>Body of engine</p>,
+    cam: <p>Body of cam</p>,
+    condition: <p>Body of condition</p>,
+    run: <p>Body of run</p>,
+  };
+  const tab = (id: keyof typeof bodies) => screen.getByRole('tab', { name: sheetNames.engine[id] });
   it('the address says which is shown; one it does not know is the first', () => {
     search = 'engine=cam';
-    const { rerender } = render(<Parts bench="engine" parts={parts} />);
+    const { rerender } = render(<Parts bench="engine" bodies={bodies} />);
     expect(screen.getByRole('tabpanel').textContent).toBe('Body of cam');
     expect([tab('cam').tabIndex, tab('engine').tabIndex]).toEqual([0, -1]);
     search = 'engine=nonsense';
-    rerender(<Parts bench="engine" parts={parts} />);
+    rerender(<Parts bench="engine" bodies={bodies} />);
     expect(screen.getByRole('tabpanel').textContent).toBe('Body of engine');
   });
   it('arrows walk round them and write the address, each bench under its own name', () => {
     window.history.replaceState(null, '', '/jobs/a/engine?charger=turbine');
-    render(<Parts bench="engine" parts={parts} />);
+    render(<Parts bench="engine" bodies={bodies} />);
     act(() => tab('engine').focus());
     fireEvent.keyDown(tab('engine'), { key: 'ArrowLeft' });
     expect(document.activeElement).toBe(tab('run'));

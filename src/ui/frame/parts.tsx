@@ -4,7 +4,7 @@ import Tabs from '@mui/material/Tabs';
 import { useSearchParams } from 'next/navigation';
 import { useId, type ReactNode } from 'react';
 import { benchSheets, openingSheet, type JobBench, type Sheet } from '@/core/job/benches';
-import type { BenchId } from './benches';
+import { sheetNames, type BenchId } from './benches';
 
 /** Writes a bench's sheet into an address: each bench keeps its own. */
 export function setPart(url: URL, bench: BenchId, part: Sheet | null): void {
@@ -18,13 +18,17 @@ export function usePart<B extends JobBench>(bench: B): Sheet<B> {
   return (asked !== null && sheets.includes(asked) ? asked : openingSheet(bench)) as Sheet<B>;
 }
 
-type Part<B extends JobBench> = { id: Sheet<B>; name: string; body: ReactNode };
-
 /** The sheets of a bench: one is shown, the address says which, arrows walk along them. */
-export function Parts<B extends JobBench>({ bench, parts }: { bench: B; parts: Part<B>[] }) {
+export function Parts<B extends JobBench>({
+  bench,
+  bodies,
+}: {
+  bench: B;
+  bodies: Record<Sheet<B>, ReactNode>;
+}) {
   const id = useId();
-  const asked = usePart(bench);
-  const shown = parts.find((p) => p.id === asked) ?? parts[0]!;
+  const shown = usePart(bench);
+  const sheets: readonly Sheet<B>[] = benchSheets[bench];
   const show = (part: Sheet) => {
     const url = new URL(window.location.href);
     setPart(url, bench, part);
@@ -33,25 +37,25 @@ export function Parts<B extends JobBench>({ bench, parts }: { bench: B; parts: P
   return (
     <>
       <Tabs
-        value={shown.id}
+        value={shown}
         onChange={(_, part: Sheet) => show(part)}
         variant="scrollable"
         scrollButtons={false}
         selectionFollowsFocus
         aria-label="Sheets of this bench"
       >
-        {parts.map((part) => (
+        {sheets.map((sheet) => (
           <Tab
-            key={part.id}
-            value={part.id}
-            label={part.name}
-            id={`${id}-${part.id}`}
+            key={sheet}
+            value={sheet}
+            label={sheetNames[bench][sheet]}
+            id={`${id}-${sheet}`}
             aria-controls={`${id}-panel`}
           />
         ))}
       </Tabs>
-      <div id={`${id}-panel`} role="tabpanel" aria-labelledby={`${id}-${shown.id}`}>
-        {shown.body}
+      <div id={`${id}-panel`} role="tabpanel" aria-labelledby={`${id}-${shown}`}>
+        {bodies[shown]}
       </div>
     </>
   );

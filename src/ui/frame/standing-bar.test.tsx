@@ -1,11 +1,14 @@
 /** @jest-environment jsdom */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { sampleJob } from '@/data/demo/sample';
+import { engineOf } from '@/testing/chargers';
+import { giveLayout } from '@/testing/dom';
 import { openInJob } from '@/testing/job-page';
 import type { BenchId } from './benches';
 import { Problems } from './Problems';
 import { StandingBar } from './StandingBar';
 
+beforeAll(() => giveLayout());
 afterEach(() => {
   cleanup();
   jest.restoreAllMocks();
@@ -16,13 +19,14 @@ describe('where a bench stands', () => {
     const job = sampleJob(0);
     job.settled = [];
     change(job);
-    const asked: BenchId[] = [];
+    const asked: [BenchId, string | null][] = [];
     const page = openInJob(
       job,
       <>
-        <StandingBar bench={bench} onBench={(id) => asked.push(id)} />
+        <StandingBar bench={bench} />
         <Problems />
       </>,
+      (id, sheet) => asked.push([id, sheet ?? null]),
     );
     return { ...page, asked };
   }
@@ -49,9 +53,23 @@ describe('where a bench stands', () => {
     const page = open('charger');
     page.write('brief.goal.speedRpm.value', 12_000);
     expect(key('Sign off').disabled).toBe(true);
-    fireEvent.click(key('To Brief'));
-    expect(page.asked).toEqual(['brief']);
+    fireEvent.click(key('Go to ‘Engine speed for power goal’'));
+    expect(page.asked).toEqual([['brief', 'goal']]);
     expect(screen.getByText('The figures shown are from the last good values.')).toBeTruthy();
+  });
+  it('names one thing to do next: the estimate, the sheet, the sign-off, then the next bench', () => {
+    const page = open('brief', (job) => void (job.brief.fuel.bsfc.confidence = 'guess'));
+    fireEvent.click(key('Go to ‘BSFC’'));
+    expect(page.asked).toEqual([['brief', 'goal']]);
+    page.write('brief.fuel.bsfc.confidence', 'measured');
+    fireEvent.click(key('Sign off'));
+    fireEvent.click(key('Go to Engine'));
+    expect(page.asked.at(-1)).toEqual(['engine', null]);
+    cleanup();
+    const bare = open('charger', (job) => void (engineOf(job).machine = null));
+    fireEvent.click(key('Open ‘Ranking’'));
+    expect(bare.asked).toEqual([['charger', 'rank']]);
+    expect(key('Sign off').disabled).toBe(true);
   });
   it('guesses are named and do not stop it', () => {
     open('brief', (job) => {

@@ -133,7 +133,7 @@ export const MapGround = memo(function MapGround({
   );
 });
 
-function Axes({
+export function Axes({
   xScale,
   yScale,
   width,

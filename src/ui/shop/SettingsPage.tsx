@@ -13,6 +13,7 @@ import { defaultBounds, petrolFuels, usualDefaults, type JobDefaults } from '@/c
 import type { Quantity } from '@/core/units/quantities';
 import { settingsSchema, type Settings } from '@/formats/settings';
 import type { ShopState } from '@/formats/shop-state';
+import type { ThemeChoice } from '../device/choices';
 import { chooseTheme } from '../device/theme';
 import { Choice } from '../fields/Choice';
 import { Group, Reading, Row } from '../fields/Group';
@@ -22,6 +23,8 @@ import { ShopPage } from '../frame/ShopPage';
 import shop from '../frame/shop.module.css';
 import { server } from '../server/client';
 import { lossModelOptions } from '../words/changes';
+import { unitSystems } from '../words/units';
+import { useUnits } from '../words/useWords';
 import { sizeWords, timeWords } from './words';
 
 type Figure = keyof typeof defaultBounds;
@@ -37,8 +40,11 @@ const figures: { key: Figure; label: string; quantity: Quantity; hint?: string }
   { key: 'filterLoss', label: 'Air filter pressure loss', quantity: 'pressureDrop' },
   { key: 'coolerLoss', label: 'Cooler pressure loss', quantity: 'pressureDrop' },
   { key: 'throttleLoss', label: 'Throttle pressure loss', quantity: 'pressureDrop' },
+  { key: 'surgeMargin', label: 'Least surge margin', quantity: 'share', hint: 'at constant pressure ratio' },
+  { key: 'chokeMargin', label: 'Least choke margin', quantity: 'share', hint: 'along the speed line' },
 ];
 const petrolOptions = petrolFuels.map((value) => ({ value, label: fuelOf(value).name }));
+const unitOptions = unitSystems.map(({ id, name, hint }) => ({ value: id, label: `${name}: ${hint}` }));
 const themes = [
   { value: 'system', label: 'as the system has it' },
   { value: 'paper', label: 'paper (light)' },
@@ -48,12 +54,16 @@ const themes = [
 type Props = {
   settings: Settings;
   state: ShopState;
+  /** The theme this device chose. */
+  theme: ThemeChoice;
   /** Of the data folder, bytes. */
   size: number;
 };
 
 /** What the shop sets for itself, and where its data lie. Saved as a whole; nothing in a job that exists changes. */
-export function SettingsPage({ settings, state, size }: Props) {
+export function SettingsPage({ settings, state, theme, size }: Props) {
+  const units = useUnits();
+  const [themeNow, setThemeNow] = useState(theme);
   const { register, control, handleSubmit, formState, reset } = useForm<Settings>({
     resolver: zodResolver(settingsSchema),
     defaultValues: settings,
@@ -134,12 +144,22 @@ export function SettingsPage({ settings, state, size }: Props) {
             <Row label="Theme" hint="t turns it on any page">
               <Choice
                 label="Theme"
-                value=""
-                options={[{ value: '', label: 'choose …' }, ...themes]}
-                onChoose={(to) => to && chooseTheme(to)}
+                value={themeNow}
+                options={themes}
+                onChoose={(to) => {
+                  setThemeNow(to);
+                  chooseTheme(to);
+                }}
               />
             </Row>
-            <Reading label="Units" hint="house, metric, US or your own mix" value="key u" />
+            <Row label="Units" hint="u opens them quantity by quantity">
+              <Choice
+                label="Units"
+                value={units.choice.system}
+                options={unitOptions}
+                onChoose={(system) => units.choose({ ...units.choice, system })}
+              />
+            </Row>
           </Group>
         </div>
         <div>

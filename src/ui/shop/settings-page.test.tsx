@@ -30,7 +30,7 @@ const state: ShopState = {
 const open = () =>
   render(
     <Providers units={{ system: 'metric', mix: {} }}>
-      <SettingsPage settings={noSettings} state={state} size={61_000_000} />
+      <SettingsPage settings={noSettings} state={state} theme="paper" size={61_000_000} />
     </Providers>,
   );
 const saveKey = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
@@ -82,8 +82,12 @@ describe('settings', () => {
     type('Cooler effectiveness', '50');
     await act(async () => press('Usual defaults'));
     expect(field('Cooler effectiveness').value).toBe('70');
+    expect(screen.getByRole<HTMLSelectElement>('combobox', { name: 'Theme' }).value).toBe('paper');
     choose('Theme', 'cell (dark)');
     expect(document.documentElement.dataset.theme).toBe('cell');
     expect(screen.getByText(/61\.0\sMB/)).toBeTruthy();
+    choose('Units', 'US: psi, lb/min, °F, hp, lb·ft');
+    expect(screen.getByRole<HTMLSelectElement>('combobox', { name: 'Units' }).value).toBe('us');
+    expect(screen.getAllByText('psi').length).toBeGreaterThan(0);
   });
 });

@@ -38,7 +38,7 @@ export const decisionSentences: Sentences<DecisionCode> = {
     long: 'The goal was in reach when Demand was signed off; it is not any more.',
   },
   'fuel-after-demand': {
-    long: 'Fuel changed from {from} to {to} after Demand was signed off: air and fuel per horsepower are others.',
+    long: 'Fuel changed from {from} to {to} after Demand was signed off: air and fuel per horsepower change with it.',
   },
   'goal-after-demand': {
     long: 'Demand was signed off for {from} at the flywheel; the goal is {to} there now.',
@@ -76,9 +76,9 @@ export const decisionSentences: Sentences<DecisionCode> = {
     long: 'Charger was signed off with the turbine {from}; {to} is fitted now.',
   },
   'choose-turbine': {
-    long: 'No turbine is chosen: back pressure and the speed where boost comes in are estimates.',
+    long: 'No turbine is chosen: back pressure and boost threshold are estimates.',
   },
-  'count-after-charger': { long: 'Charger was signed off with {from} of them; there are {to} now.' },
+  'count-after-charger': { long: 'Charger was signed off with {from} of its machine; there are {to} now.' },
   'revision-after-charger': {
     long: 'The library has revision {to} of the compressor now; it had {from} when Charger was signed off.',
   },

@@ -7,12 +7,12 @@ export const engineSentences: Sentences<EngineCode> = {
     long: 'Power and torque contradict each other: {torque} at {speed} makes {made}, the goal there is {power}.',
   },
   'torque-off-the-revs': {
-    long: 'The torque is wanted at {speed}; the engine turns from {idle} to {redLine}.',
+    long: 'The torque target is at {speed}; the engine turns from {idle} to {redLine}.',
   },
-  'torque-needs-speed': { long: 'A torque goal needs the speed it is wanted at.' },
-  'speed-needs-torque': { long: 'There is a speed for a torque goal, but no torque.' },
-  'torque-short': { long: '{short} short of the torque wanted: {torque} of {wanted} at {speed}, flywheel.' },
-  'torque-holds': { long: '{torque} at {speed}: the {wanted} wanted there are met.' },
+  'torque-needs-speed': { long: 'A torque target needs its engine speed.' },
+  'speed-needs-torque': { long: 'There is an engine speed for a torque target, but no torque.' },
+  'torque-short': { long: '{short} short of the torque target: {torque} of {wanted} at {speed}, flywheel.' },
+  'torque-holds': { long: '{torque} at {speed}: the torque target of {wanted} is met.' },
   'clutch-gives': {
     long: 'Clutch {name} takes {limit}: it slips from {speed}; the most is {torque}.',
   },
@@ -28,7 +28,7 @@ export const engineSentences: Sentences<EngineCode> = {
     long: 'Nowhere more than {run}, as measured: peak {from} → {to}; nearest at {speed}, {most} less.',
   },
   'barometer-station-impossible': {
-    long: 'Height and barometer disagree: {reading} at {altitude} would be {reduced} at sea level, and weather makes {low} to {high}. Is it a sea-level reading?',
+    long: 'Altitude and barometer disagree: {reading} at {altitude} would be {reduced} at sea level, and weather makes {low} to {high}. Is it a sea-level reading?',
   },
   'barometer-seaLevel-impossible': {
     long: 'A sea-level reading lies between {low} and {high}; {reading} looks like a station’s own.',
@@ -45,27 +45,27 @@ export const engineSentences: Sentences<EngineCode> = {
   'volumes-make-no-ratio': {
     long: 'These volumes make a compression ratio of {ratio}: 4 to 30 are engines. Look at chamber, crown and deck.',
   },
-  'baseline-empty': { long: 'The breathing comes from a measured run, and there is none yet: paste one.' },
+  'baseline-empty': { long: 'VE is taken from a measured run, and there is none yet: paste one.' },
   'baseline-air-unknown': {
-    long: 'The weather of the measured run makes no air: look at its pressure, temperature and humidity.',
+    long: 'The weather of the measured run is impossible: check its pressure, temperature and humidity.',
   },
   'baseline-breathes-too-much': {
-    long: 'The measured run breathes {peak} of the displacement at its best: no engine does ({least} to {most}). Look at boost, fuel and displacement.',
+    long: 'The measured run gives a peak VE of {peak}: no engine reaches it ({least} to {most}). Look at boost, fuel and displacement.',
   },
   'baseline-breathes-too-little': {
-    long: 'The measured run breathes {peak} of the displacement at its best: too little for an engine that runs ({least} to {most}). Look at power’s unit, boost, fuel and displacement.',
+    long: 'The measured run gives a peak VE of {peak}: too little for an engine that runs ({least} to {most}). Look at power’s unit, boost, fuel and displacement.',
   },
   'baseline-breathes-too-much-as-wheels': {
-    long: 'Taken at the wheels, the run breathes {peak} of the displacement: no engine does. As flywheel figures it breathes {otherwise}.',
+    long: 'Taken at the wheels, the run gives a VE of {peak}: no engine reaches it. As flywheel figures it gives {otherwise}.',
   },
   'baseline-breathes-too-much-as-flywheel': {
-    long: 'Taken at the flywheel, the run breathes {peak} of the displacement: no engine does. As wheel figures it breathes {otherwise}.',
+    long: 'Taken at the flywheel, the run gives a VE of {peak}: no engine reaches it. As wheel figures it gives {otherwise}.',
   },
   'baseline-breathes-too-little-as-flywheel': {
-    long: 'Taken at the flywheel, the run breathes only {peak} of the displacement: that efficiency is impossible. As wheel figures it breathes {otherwise}.',
+    long: 'Taken at the flywheel, the run gives a VE of only {peak}, which is impossible. As wheel figures it gives {otherwise}.',
   },
   'baseline-breathes-too-little-as-wheels': {
-    long: 'Taken at the wheels, the run breathes only {peak} of the displacement: that efficiency is impossible. As flywheel figures it breathes {otherwise}.',
+    long: 'Taken at the wheels, the run gives a VE of only {peak}, which is impossible. As flywheel figures it gives {otherwise}.',
   },
   'compression-failed': {
     long: 'Compression failed: cylinder {cylinder} has {low}, {spread} under the best ({high}); {limit} is the usual most.',
@@ -141,7 +141,7 @@ export const engineSentences: Sentences<EngineCode> = {
   'run-needs-speed': { long: 'Say which column is the engine speed.' },
   'run-needs-power': { long: 'Say which column is power or torque.' },
   'run-no-number': { long: '“{cell}” in {column} is no number.' },
-  'run-row-without-speed': { long: 'The row has no speed.' },
+  'run-row-without-speed': { long: 'The row has no engine speed.' },
   'run-row-without-power': { long: 'The row has neither power nor torque.' },
   'run-too-short': { long: 'A run needs at least two rows.' },
   'run-one-speed': { long: 'Every row stands at {speed}: a run needs two speeds.' },

@@ -4,10 +4,10 @@ import type { Sentences } from './sentences';
 /** What is said of compressor maps, of files that hold them, and of the ranking. Kept apart for its length only. */
 export const mapSentences: Sentences<MapCode> = {
   'rank-first': {
-    long: 'Carries the goal at {efficiency} in the mean and keeps {margin} from surge, nearest at {speed}.',
+    long: 'Mean efficiency {efficiency}; surge margin {margin}, least at {speed}.',
   },
-  'rank-first-efficient': { long: 'Carries the goal at {efficiency} in the mean.' },
-  'rank-near-surge': { long: 'Just holds: {margin} from surge at {speed}.' },
+  'rank-first-efficient': { long: 'Mean efficiency {efficiency}.' },
+  'rank-near-surge': { long: 'Marginal: surge margin {margin} at {speed}.' },
   'rank-out-of-reach': { long: 'The goal is out of reach with it: no pressure ratio makes the power.' },
 
   'line-too-short': {
@@ -44,7 +44,7 @@ export const mapSentences: Sentences<MapCode> = {
     long: 'The inducer, {inducer}, is not smaller than the exducer, {exducer}: are the two swapped?',
   },
   'tip-speed-unusual': {
-    long: 'At its limit the wheel’s rim would run at {tip}; {low} to {high} is usual. Check the exducer, the limit and the speed unit.',
+    long: 'At its maximum speed the tip speed would be {tip}; {low} to {high} is usual. Check the exducer, the limit and the speed unit.',
   },
   'limit-below-top-line': {
     long: 'The wheel’s limit {limit} is below the highest line, {top}: the part above it is never used.',

@@ -4,64 +4,64 @@ import type { Sentences } from './sentences';
 /** What is said of pairs of turbos, one after the other or on each other, and of time to boost. */
 export const pairSentences: Sentences<RowCode> = {
   'second-joins': {
-    long: 'The second turbo joins at {speed}: boost is {alone} on one and {both} on both. On the way down it stays to {leaves}.',
+    long: 'The second turbo engages at {speed}: boost is {alone} on one and {both} on both. With falling speed it stays engaged down to {leaves}.',
   },
   'joins-early': {
-    short: 'The second joins too early at {speed}',
-    long: 'The second turbo joins at {speed}, too early: boost falls from {alone} to {both}. From {wanted} on the two hold what is asked: let it join there.',
+    short: 'Second turbo engages too early, {speed}',
+    long: 'The second turbo engages at {speed}, too early: boost falls from {alone} to {both}. From {wanted} the two reach the boost target: engage it there.',
   },
   'joins-early-never': {
-    short: 'The second joins too early at {speed}',
-    long: 'The second turbo joins at {speed} and boost falls from {alone} to {both}; the two never hold what is asked up to the red line. Smaller turbos, or one alone.',
+    short: 'Second turbo engages too early, {speed}',
+    long: 'The second turbo engages at {speed} and boost falls from {alone} to {both}; the two never reach the boost target up to the red line. Choose smaller turbos, or a single one.',
   },
   'joins-below-onset': {
-    short: 'Change-over at {speed}, below the onset',
-    long: 'The second turbo joins at {speed}, below {onset} where the first begins to boost: there is nothing to share yet. From {wanted} on the two hold what is asked: let it join there.',
+    short: 'Change-over at {speed}, below boost onset',
+    long: 'The second turbo engages at {speed}, below {onset} where the first begins to boost: there is nothing to share yet. From {wanted} the two reach the boost target: engage it there.',
   },
   'joins-below-onset-never': {
-    short: 'Change-over at {speed}, below the onset',
-    long: 'The second turbo joins at {speed}, below {onset} where the first begins to boost, and the two never hold what is asked. Smaller turbos, or one alone.',
+    short: 'Change-over at {speed}, below boost onset',
+    long: 'The second turbo engages at {speed}, below {onset} where the first begins to boost, and the two never reach the boost target. Choose smaller turbos, or a single one.',
   },
   'second-never-joins': {
-    short: 'The second turbo never joins',
-    long: 'The second turbo joins at {speed}, at or above the red line of {redLine}: it never works. Let it join earlier.',
+    short: 'The second turbo never engages',
+    long: 'The second turbo engages at {speed}, at or above the red line of {redLine}: it never works. Engage it earlier.',
   },
   'choose-front-stage': {
-    short: 'Choose the stage in front',
-    long: 'A compound pair needs a second turbo in front of {behind}: until one is chosen, {behind} works alone.',
+    short: 'Choose the LP stage',
+    long: 'Two-stage (compound) needs an LP stage: until one is chosen, {behind} works alone.',
   },
   'stages-share': {
-    long: 'The stages share the ratio at the goal: {ahead} in front {front}, {behind} at the engine {engine}, with {between} between them.',
+    long: 'Pressure ratio at the goal: LP stage {ahead} {front}, HP stage {behind} {engine}; interstage pressure {between}.',
   },
   'stages-choke': {
-    short: 'The stage at the engine chokes',
-    long: '{behind} at the engine chokes at {speed} with {ratio} of its own. {ahead} in front would have to make {wanted} instead of {front}: hold more interstage boost, or take a larger one at the engine.',
+    short: 'The HP stage chokes',
+    long: 'The HP stage {behind} chokes at {speed} at a pressure ratio of {ratio}. The LP stage {ahead} would have to make {wanted} instead of {front}: raise the interstage boost or choose a larger HP stage.',
   },
   'stages-choke-anyway': {
-    short: 'The stage at the engine is too small',
-    long: '{behind} at the engine chokes at {speed} with {ratio} of its own, {front} in front, and no other share of the ratio clears it: it is too small for this air.',
+    short: 'The HP stage is too small',
+    long: 'The HP stage {behind} chokes at {speed} at a pressure ratio of {ratio}, with {front} from the LP stage; no other split clears it: it is too small.',
   },
   'engine-stage-idle': {
-    short: 'The stage at the engine does nothing',
-    long: '{behind} at the engine makes only {ratio}, {ahead} in front {front}: the two do not share the work. A smaller turbo at the engine, or the one in front alone.',
+    short: 'The HP stage does no work',
+    long: 'The HP stage {behind} makes only {ratio}, the LP stage {ahead} {front}: the work is not shared. Choose a smaller HP stage, or the LP stage alone.',
   },
   'front-stage-idle': {
-    short: 'The stage in front does nothing',
-    long: '{ahead} in front makes only {ratio}, {behind} at the engine {engine}: the two do not share the work. A smaller turbo in front, or the one at the engine alone.',
+    short: 'The LP stage does no work',
+    long: 'The LP stage {ahead} makes only {ratio}, the HP stage {behind} {engine}: the work is not shared. Choose a smaller LP stage, or the HP stage alone.',
   },
   'front-holds-from': {
-    long: 'From {from} the gate of {behind} stands wide open and {ahead} in front holds the boost.',
+    long: 'From {from} the wastegate of the HP stage {behind} is wide open and the LP stage {ahead} controls boost.',
   },
   'stage-bypassed-from': {
-    long: 'From {from} {behind} at the engine is passed by: {ahead} works alone.',
+    long: 'From {from} the HP stage {behind} is bypassed: {ahead} works alone.',
   },
   'brake-rate-zero': {
-    short: 'The brake lets nothing go',
-    long: 'With a rate of nothing the brake holds {speed} for ever: that is a load step. For a pull of a minute to the red line give it {rate} in a second.',
+    short: 'The sweep rate is zero',
+    long: 'A sweep rate of zero holds {speed}: that is a load step. For a one-minute sweep to the red line use {rate} per second.',
   },
   'pull-starts-at-red-line': {
     short: 'The pull starts at the red line',
-    long: 'The pull starts at {speed} and the red line is {redLine}: there is nothing to pull through. Start it lower.',
+    long: 'The pull starts at {speed}, too near the red line {redLine}: start it lower.',
   },
   'spool-not-found': {
     short: 'No state to start from',
@@ -69,15 +69,15 @@ export const pairSentences: Sentences<RowCode> = {
   },
   'gear-cannot-pull': {
     short: 'The engine cannot pull this gear',
-    long: 'In gear {gear} the road takes {takes} at {speed} and the wheels have {power} before boost: the engine cannot pull it. Gear {lower} is the highest it can.',
+    long: 'In gear {gear} road load is {takes} at {speed} and the wheels have {power} off boost: the engine cannot pull this gear. Gear {lower} is the highest it can.',
   },
   'gear-cannot-pull-any': {
     short: 'The engine cannot pull this gear',
-    long: 'In gear {gear} the road takes {takes} at {speed} and the wheels have {power} before boost: neither this gear nor a lower one is pulled. Start at another speed.',
+    long: 'In gear {gear} road load is {takes} at {speed} and the wheels have {power} off boost: the engine pulls neither this gear nor a lower one. Start at another speed.',
   },
   'gear-stops-gaining': {
     short: 'The pull ends at {speed}',
-    long: 'In gear {gear} the road takes all the engine has at {speed}, before full boost is there. Try a lower gear.',
+    long: 'In gear {gear} road load takes all the engine has at {speed}, before full boost. Try a lower gear.',
   },
   'trial-without-gears': {
     short: 'No gears: not a road vehicle',
@@ -91,8 +91,8 @@ export const pairSentences: Sentences<RowCode> = {
     short: 'There is no gear {gear}',
     long: 'There is no gear {gear}: the Brief has {most}.',
   },
-  'turbo-holds': { long: 'It holds the goal inside every limit.' },
-  'turbo-screened': { long: 'Looked at three speeds so far: {power} at {speed}.' },
+  'turbo-holds': { long: 'Meets the goal within every limit.' },
+  'turbo-screened': { long: 'Screened at three speeds so far: {power} at {speed}.' },
   'turbo-short': {
     row: 'Reaches {power} of the goal at {speed}.',
     long: 'It reaches {power} at {speed}, short of the goal.',
@@ -100,29 +100,33 @@ export const pairSentences: Sentences<RowCode> = {
   'turbo-off-map': { long: 'Off its map at {speed}.' },
   'turbo-fast-for-duty': {
     short: 'Shaft at {share} by {speed}: {most} for this duty',
-    long: 'The shaft turns at {share} of its limit by {speed}: for hours at load no more than {most} is taken.',
+    long: 'The shaft turns at {share} of its limit by {speed}: for continuous duty {most} is the most.',
   },
   'turbo-short-at-worst': {
-    long: 'At the worst of the venues only {share} of the goal is left.',
+    long: 'At the worst venue it makes {share} of the goal.',
   },
-  'turbo-first': { long: 'First on these weights: boost from {threshold}, room for {potential}.' },
-  'turbo-first-plain': { long: 'First on these weights: room for {potential}.' },
-  'turbo-later': { long: 'Boost threshold {threshold}; the first has it from {first}.' },
+  'turbo-first': {
+    long: 'First on these weights: boost threshold {threshold}, power potential {potential}.',
+  },
+  'turbo-first-plain': { long: 'First on these weights: power potential {potential}.' },
+  'turbo-later': { long: 'Boost threshold {threshold}; the first has {first}.' },
   'turbo-slower': { long: 'Full boost after {time}; the first needs {first}.' },
-  'turbo-never-full': { long: 'No full boost within the trial; the first has it.' },
-  'turbo-less-room': { long: 'Room for {potential}; the first has room for {first}.' },
+  'turbo-never-full': { long: 'No full boost within the test; the first reaches it.' },
+  'turbo-less-room': { long: 'Power potential {potential}; the first has {first}.' },
   'turbo-margin': { long: 'Less surge margin than the first: {margin} where it is least.' },
   'turbo-fast': { long: 'The shaft turns at {share} of its limit, faster than the first.' },
   'turbo-dearer': { long: 'It costs {price}; the first {first}.' },
   'turbo-larger': { long: 'A larger wheel than the first: {inducer} against {first}.' },
   'turbo-twins-more': { long: 'Two turbos where one does: more pipes and gates than it earns.' },
   'turbo-pair-more': { long: 'Two stages where one does: more than it earns.' },
-  'turbo-less-efficient': { long: '{efficiency} efficient in the mean; the first {first}.' },
+  'turbo-less-efficient': { long: 'Mean efficiency {efficiency}; the first has {first}.' },
   'picks-early': {
-    long: 'Boost from {threshold}, all of it from {full}: the earliest that still makes the goal.',
+    long: 'Boost threshold {threshold}, full boost from {full}: the earliest that makes the goal.',
   },
   'picks-grow': {
-    long: 'Room for {potential}, well over the goal, and of those the earliest: all its boost from {full}.',
+    long: 'Power potential {potential}, well over the goal, and the earliest of those: full boost from {full}.',
   },
-  'picks-top': { long: 'Room for {potential}: the most of those that hold; all its boost from {full}.' },
+  'picks-top': {
+    long: 'Power potential {potential}, the most of those within limits; full boost from {full}.',
+  },
 };

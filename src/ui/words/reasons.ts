@@ -16,7 +16,7 @@ const goalSentences: Sentences<GoalCode> = {
   },
   'filter-chokes': {
     short: 'Out of reach: the filter cannot pass the air',
-    long: 'The filter cannot pass the air for the goal at {speed}: its loss eats the inlet pressure. Give it a larger filter.',
+    long: 'The air filter cannot pass the air for the goal at {speed}: its pressure loss is too high. Fit a larger filter.',
   },
   'ratio-too-high': {
     short: 'Out of reach: the pressure ratio runs away',
@@ -47,6 +47,10 @@ const goalSentences: Sentences<GoalCode> = {
   'map-just-holds': {
     short: '{name} marginal: {margin} from surge',
     long: '{name} is marginal: {margin} from surge at {speed}.',
+  },
+  'map-near-choke': {
+    short: '{name} marginal: {margin} from choke',
+    long: '{name} is marginal: {margin} from choke at {speed}.',
   },
   'map-holds': {
     short: '{name} within limits: {efficiency} at the goal',
@@ -112,11 +116,12 @@ const goalSentences: Sentences<GoalCode> = {
     row: 'Over-speeds at every speed.',
     long: '{name} over-speeds at every speed.',
   },
-  'efficiency-at-goal': { long: '{efficiency} efficient at {speed}.' },
+  'efficiency-at-goal': { long: 'Compressor efficiency {efficiency} at {speed}.' },
   'efficiency-estimated': {
     long: 'Efficiency at {speed} is estimated, {efficiency}: the point is off the measured map.',
   },
-  'surge-near': { long: 'Surge margin is {margin} at {speed}; 10 % is the usual least.' },
+  'surge-near': { long: 'Surge margin is {margin} at {speed}; {least} is the least asked.' },
+  'choke-near': { long: 'Choke margin is {margin} at {speed}; {least} is the least asked.' },
   'surge-clear': { long: 'Nearest to surge at {speed}, {margin} clear.' },
   'level-short': {
     short: 'Short by {short} at {speed}',
@@ -134,18 +139,20 @@ const goalSentences: Sentences<GoalCode> = {
     long: 'Mach number {mach} in the {bore} bore; 0.30 is the usual warning.',
   },
   'air-unknown': {
-    long: 'The venue’s readings make no air: check altitude, barometer, temperature and humidity.',
+    long: 'The venue’s readings are impossible: check altitude, barometer, temperature and humidity.',
   },
   'idle-near-red-line': { long: 'Idle {idle} is too near the red line {redLine}.' },
   'goal-above-red-line': { long: 'The goal’s speed {goal} is above the red line {redLine}.' },
   'goal-below-idle': { long: 'The goal’s speed {goal} is below idle {idle}.' },
   'breathing-table-short': { long: 'The VE table needs at least two rows.' },
-  'onset-after-full': { long: 'Boost threshold {onset}, which is not below {full}, where it is full.' },
+  'onset-after-full': { long: 'Boost threshold {onset} is not below full boost, {full}.' },
   'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
-  'coolant-too-cold': { long: 'The coolant would have {coolant}; these sums go down to {coldest}.' },
+  'coolant-too-cold': {
+    long: 'The cooling medium would be at {coolant}; the model is valid down to {coldest}.',
+  },
   'dew-point-above-air': { long: 'The dew point {dewPoint} is above the air temperature {air}.' },
   'compressor-missing': {
-    long: 'This shop does not hold the compressor {id}, revision {revision}. Choose another.',
+    long: 'The library has no compressor {id}, revision {revision}. Choose another.',
   },
 };
 

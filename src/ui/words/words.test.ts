@@ -56,8 +56,16 @@ describe('reasons', () => {
     );
     expect(plain(sentence(below))).toBe('Birch 50 surges below 3,600 rpm.');
     expect(
-      plain(sentence(reason('surge-near', { margin: [0.06, 'share'], speed: [3500, 'engineSpeed'] }))),
-    ).toBe('Surge margin is 6 % at 3,500 rpm; 10 % is the usual least.');
+      plain(
+        sentence(
+          reason('surge-near', {
+            margin: [0.06, 'share'],
+            speed: [3500, 'engineSpeed'],
+            least: [0.1, 'share'],
+          }),
+        ),
+      ),
+    ).toBe('Surge margin is 6 % at 3,500 rpm; 10 % is the least asked.');
   });
 
   it('verdicts of every demo compressor on both jobs fit 52 characters', () => {

@@ -20,6 +20,16 @@ export const briefInputs = {
     'Fixed drivetrain loss',
     ({ job }) => job.brief.drivetrain.school === 'fixed-and-share',
   ),
+  'brief.surgeMargin': on(
+    'brief',
+    'goal',
+    ({ job }) => job.brief.surgeMargin !== undefined,
+  )('share', 'Least surge margin'),
+  'brief.chokeMargin': on(
+    'brief',
+    'goal',
+    ({ job }) => job.brief.chokeMargin !== undefined,
+  )('share', 'Least choke margin'),
   'brief.fuel.lambda': goal('ratio', 'λ at full power'),
   'brief.fuel.bsfc': goal('fuelPerEnergy', 'BSFC'),
   'brief.fuel.bsfcLambda': goal('ratio', 'Reference λ of BSFC'),

@@ -81,6 +81,9 @@ export const briefSchema = z.strictObject({
     lossShare: input(0, 0.5),
     fixedLoss: input(0, 500_000),
   }),
+  /** How far from surge and from choke the compressor must stay; the usual where nothing is asked. */
+  surgeMargin: input(0, 0.5).optional(),
+  chokeMargin: input(0, 0.5).optional(),
   fuel: z.strictObject({
     id: z.enum(fuelIds),
     lambda: input(0.4, 6),

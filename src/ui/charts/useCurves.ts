@@ -4,8 +4,17 @@ import type { OperatingPoint } from '@/core/solve/point';
 import { pointAt } from '@/core/solve/sweep';
 import { useJob, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
-import type { Read } from './CurvePanel';
+import type { Read } from './PlotPanel';
 import { withSteps, type CurveRow } from './steps';
+
+/** Curves over the revs as every panel of a sheet is given them: slots and letters of the setups, their values by row. */
+export type RevCurves = {
+  rows: CurveRow[];
+  selected: number;
+  goal: number;
+  own: { slot: number; letter: string };
+  others: { slot: number; letter: string }[];
+};
 
 type Values = (build: Solved['build'], point: OperatingPoint) => Record<string, number>;
 
@@ -41,7 +50,7 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
         ? []
         : Object.entries(ofEach(its, p)).map(([key, value]) => [`${key}${slot}`, value] as const);
     const ownRow = (p: OperatingPoint): CurveRow => ({
-      rpm: p.speedRpm,
+      x: p.speedRpm,
       ...ofEach(build, p),
       ...ofOwn(build, p),
     });
@@ -58,7 +67,7 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
       ...beside.flatMap(({ slot, build: its, steps }) =>
         steps.map(({ low, high }) =>
           [low, high].map((p): CurveRow => ({
-            rpm: p.speedRpm,
+            x: p.speedRpm,
             ...Object.fromEntries(valuesOf(slot, its, p)),
           })),
         ),
@@ -78,7 +87,7 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
     }),
     [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others],
   );
-  const common = useDeferredValue(wanted);
+  const curves: RevCurves = useDeferredValue(wanted);
   const at = (id: FigureId, answer: Pick<Solved, 'build'>, p: OperatingPoint) =>
     figure(figureAt(answer.build, p, id), figures[id].quantity);
   const reads = (...ids: [FigureId, string][]): Read[] =>
@@ -88,5 +97,5 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
       value: at(id, solved, point),
       beside: others.map((o) => `${o.letter} ${at(id, o.answer, pointAt(o.answer, point.speedRpm))}`),
     }));
-  return { common, reads };
+  return { curves, reads };
 }
