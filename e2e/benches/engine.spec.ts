@@ -22,7 +22,7 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
   const paste = page.getByLabel('Paste a run from a spreadsheet, or type it');
   await paste.fill(run(sound));
   await expect(page.getByLabel('Column 2 is')).toHaveValue('power');
-  await page.getByRole('button', { name: 'Take this run of 27 rows' }).click();
+  await page.getByRole('button', { name: 'Use this run of 27 rows' }).click();
   await expect(page.getByText(/The breathing is taken from it, measured/)).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('As it came');
   await page.getByLabel('Name', { exact: true }).blur();
@@ -45,7 +45,7 @@ test('a measured run is pasted, becomes the breathing, and every forecast says w
   await page.keyboard.press('2');
   await paste.fill(run((rpm) => 0.55 * sound(rpm)));
   await choose(page, 'Power basis', 'flywheel');
-  await page.getByRole('button', { name: /^Take this run of/ }).click();
+  await page.getByRole('button', { name: /^Use this run of/ }).click();
   await expect(
     page.getByText(/that efficiency is impossible|too little for an engine/).first(),
   ).toBeVisible();
@@ -67,13 +67,13 @@ test('a run that cannot be read says which line and why, and the text stays', as
     await paste.fill(text);
     await expect(why).toHaveText(says);
     await expect(paste).toHaveValue(text);
-    await expect(page.getByRole('button', { name: 'Take this run' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Use this run' })).toBeDisabled();
   }
   // Newton metres called pounds-feet: the column's unit mends it.
   await paste.fill('rpm,hp,torque lb-ft\n3000,100,237\n4000,140,249');
   await page.getByLabel('Unit of column 3').selectOption('N·m');
   await expect(why).toHaveCount(0);
-  await page.getByRole('button', { name: 'Take this run of 2 rows' }).click();
+  await page.getByRole('button', { name: 'Use this run of 2 rows' }).click();
   await expect(paste).toHaveValue('');
 });
 
@@ -87,7 +87,7 @@ test('2,000 pasted rows are taken and fitted', async ({ page, request }) => {
     clipboardData.setData('text/plain', pasted);
     area.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
   }, text);
-  await page.getByRole('button', { name: 'Take this run of 2,000 rows' }).click();
+  await page.getByRole('button', { name: 'Use this run of 2,000 rows' }).click();
   await expect(page.getByText(/2,000 readings from 2,5\d\d\srpm/)).toBeVisible();
   await isSaved(page);
 });

@@ -22,7 +22,7 @@ test('two people on one job: the second is told what each changed, sees both, ch
   await expect(dialog.getByRole('region', { name: 'You changed' }).getByRole('listitem')).toHaveText([
     /stroke 68.4 → 69\smm/,
   ]);
-  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await dialog.getByRole('button', { name: 'Use theirs' }).click();
   await expect(other.getByLabel('Bore', { exact: true })).toHaveValue('80');
   await expect(other.getByLabel('Stroke', { exact: true })).toHaveValue('68.4');
   await other.getByRole('heading', { level: 2 }).first().click();

@@ -65,7 +65,7 @@ export async function dragging(): Promise<void> {
     await page.addInitScript('globalThis.__name = (f) => f');
     await page.goto(`${address}/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340/charger`);
     await page.locator('[data-phase=done]').waitFor();
-    await page.getByRole('button', { name: /^Lay Twin Aspen/ }).click();
+    await page.getByRole('button', { name: /^Overlay Twin Aspen/ }).click();
     // What the page fetches while it rests would fall into the drag.
     await page.locator('html[data-ahead]').waitFor();
     await page.waitForTimeout(1_500);

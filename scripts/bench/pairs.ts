@@ -107,7 +107,7 @@ async function ranking(): Promise<void> {
       // Warm: a change of the trial there and back, with the library and the workers as they are.
       const warm: Record<string, number>[] = [];
       await page.getByRole('tab', { name: 'Spool', exact: true }).click();
-      await page.getByLabel('The brake lets it gain', { exact: true }).fill('390');
+      await page.getByLabel('Sweep rate', { exact: true }).fill('390');
       await page.waitForTimeout(600);
       await page.getByRole('tab', { name: 'Ranking', exact: true }).click();
       await list.and(page.locator('[data-phase=done]')).waitFor({ timeout: 120_000 });

@@ -107,7 +107,7 @@ async function baseline(page: Page): Promise<void> {
               );
             } else
               [...document.querySelectorAll('button')]
-                .find((b) => b.textContent?.startsWith('Take this run of'))!
+                .find((b) => b.textContent?.startsWith('Use this run of'))!
                 .click();
             const look = () => {
               const found = [...document.querySelectorAll(shown!.split('|')[0]!)].some((e) =>
@@ -122,7 +122,7 @@ async function baseline(page: Page): Promise<void> {
           }),
         [act, value, selector] as const,
       );
-    pasted.push(await until('paste', text, 'button|Take this run of 2,000 rows'));
+    pasted.push(await until('paste', text, 'button|Use this run of 2,000 rows'));
     await page.waitForTimeout(600);
     taken.push(await until('take', '', 'p|2,000 readings'));
     await page.waitForTimeout(1_500);
@@ -152,14 +152,14 @@ async function edits(page: Page): Promise<void> {
   await page.goto(`${address}${SALOON}/brief?brief=places`);
   await page.locator('html[data-ahead]').waitFor();
   for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Add a venue' }).click();
-  await typing('the Brief, eight places', 'Height of venue 2', '2150');
+  await typing('the Brief, eight places', 'Altitude, venue 2', '2150');
   await page.goto(`${address}${SALOON}/engine?engine=run`);
   await page.locator('html[data-ahead]').waitFor();
   await page.waitForTimeout(1_500);
-  await typing('the measured run', 'BSFC', '305.5');
+  await typing('the measured run', 'Test BSFC', '305.5');
   await page.getByRole('tab', { name: 'Cam and valves' }).click();
   await page.waitForTimeout(500);
-  await page.getByLabel('The card is', { exact: true }).selectOption('yes');
+  await page.getByLabel('Cam card', { exact: true }).selectOption('yes');
   await typing('the cam card', 'Intake duration', '248.5');
 }
 
@@ -176,7 +176,7 @@ export async function work(): Promise<void> {
     await page.waitForTimeout(4_000);
     const times: number[] = [];
     for (let i = 0; i < 5; i++) {
-      times.push(await untilShown(page, 'h', 'dialog[open] tbody tr'));
+      times.push(await untilShown(page, 'h', '[role=dialog] tbody tr'));
       await page.keyboard.press('Escape');
       await page.waitForTimeout(400);
     }
@@ -205,7 +205,7 @@ export async function work(): Promise<void> {
       const figure = page.getByRole('complementary').getByRole('button', { name }).first();
       for (let i = 0; i < 4; i++) {
         await figure.focus();
-        const shown = await untilShown(page, 'Enter', 'dialog[open] h2');
+        const shown = await untilShown(page, 'Enter', '[role=dialog] h2');
         // The very first opening fetches nothing, but compiles the dialog.
         if (i > 0) opened.push(shown);
         await page.keyboard.press('Escape');

@@ -327,7 +327,7 @@ function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
                   Housings side by side
                 </Button>
                 <Button variant="outlined" size="small" onClick={() => void putTurbo(null, arrangement)}>
-                  Take the turbine off
+                  Remove the turbine
                 </Button>
               </div>
               {housings.refusal && (

@@ -183,8 +183,8 @@ export function Versus({ solved }: { solved: Solved }) {
         </p>
       )}
       <p className={frame.foot}>
-        Time to full boost is that of the trial on the sheet Spool, at the same trial for all; ‘never’: not
-        within it. Space is an estimate from the wheels. Back pressure over boost at the goal.
+        Time to full boost is that of the test on the sheet Spool, the same test for all; ‘never’: not within
+        it. Space is an estimate from the wheels. Back pressure over boost at the goal.
       </p>
     </section>
   );

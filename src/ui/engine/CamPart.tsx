@@ -116,8 +116,8 @@ export default function CamPart() {
         </div>
       ) : (
         <p className={styles.fit}>
-          With the card at hand: overlap and events, what the turbo and the blower schools say of it, what it
-          does to the breathing, and whether the valves follow to the red line.
+          With a cam card: overlap and events, what the turbo and the blower schools say of it, what it does
+          to the breathing, and whether the valves follow to the red line.
         </p>
       )}
     </div>

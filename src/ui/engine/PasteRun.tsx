@@ -225,7 +225,7 @@ export function PasteRun() {
       ))}
       <div className={fields.rowKeys}>
         <Button variant="outlined" size="small" disabled={!made?.ok || !isTakeable} onClick={take}>
-          {made?.ok ? `Take this run of ${formatNumber(made.readings, 0)} rows` : 'Take this run'}
+          {made?.ok ? `Use this run of ${formatNumber(made.readings, 0)} rows` : 'Use this run'}
         </Button>
         {text !== '' && (
           <Button

@@ -90,7 +90,7 @@ export default function RunPart() {
                     store.getState().commit();
                   }}
                 >
-                  Take the breathing from it
+                  Use it as the VE curve
                 </Button>
               )}
               <Button
@@ -104,7 +104,7 @@ export default function RunPart() {
                   store.getState().commit();
                 }}
               >
-                Take the run out
+                Remove the run
               </Button>
             </div>
           </>

@@ -134,7 +134,7 @@ describe('a pasted run', () => {
       fireEvent.change(field('Paste a run from a spreadsheet, or type it'), { target: { value: text } });
     });
   };
-  const takeKey = () => screen.getByRole<HTMLButtonElement>('button', { name: /^Take this run/ });
+  const takeKey = () => screen.getByRole<HTMLButtonElement>('button', { name: /^Use this run/ });
   it('names its columns by their heads, and is taken as measured with one key', async () => {
     const page = openInJob(sampleTurboJob(0), <PasteRun />);
     await paste('rpm\tpower kW\tboost kPa\n3000\t60\t30\n4000\t90\t45\n5000\t120\t60');
@@ -143,7 +143,7 @@ describe('a pasted run', () => {
     expect([1, 2, 3].map((i) => shown(`Column ${i} is`))).toEqual(['engine speed', 'power', 'boost, gauge']);
     expect(shown('Unit of column 2')).toBe('kW');
     expect(takeKey().textContent).toContain('3 rows');
-    await pressAndWait(/^Take this run/);
+    await pressAndWait(/^Use this run/);
     const { baseline, breathing } = page.job().engine;
     expect(baseline.rows.map((r) => r.speedRpm)).toEqual([3_000, 4_000, 5_000]);
     expect(baseline.confidence).toBe('measured');
@@ -175,7 +175,7 @@ describe('a pasted run', () => {
     expect(takeKey().disabled).toBe(true);
     press(/^Keep the acceleration only/, 'checkbox');
     expect(takeKey().disabled).toBe(false);
-    await pressAndWait(/^Take this run/);
+    await pressAndWait(/^Use this run/);
     expect(page.job().engine.baseline.rows.map((r) => r.speedRpm)).toEqual([
       3_000, 3_500, 4_000, 4_500, 5_000,
     ]);

@@ -39,13 +39,13 @@ export default function ConflictDialog({ theirs }: { theirs: StoredJob }) {
           <Side title="You changed" from={stored} to={draft} />
         </div>
         <DialogContentText>
-          Store yours, and theirs stays in the history. Take theirs, and undo brings yours back while this
-          page is open.
+          Store yours, and theirs stays in the history. Use theirs, and undo brings yours back while this page
+          is open.
         </DialogContentText>
       </DialogContent>
       <DialogActions>
         <Button variant="outlined" onClick={() => settle('theirs')}>
-          Take theirs
+          Use theirs
         </Button>
         <Button variant="contained" onClick={() => settle('mine')}>
           Store mine as the newest

@@ -91,7 +91,7 @@ const choices: Record<string, { name: string; options?: Record<string, string> }
     name: 'compression ratio from',
     options: { true: 'volumes', false: 'stated ratio' },
   },
-  'engine.cam.known': { name: 'cam card', options: { true: 'at hand', false: 'not at hand' } },
+  'engine.cam.known': { name: 'cam card', options: { true: 'available', false: 'not available' } },
   'engine.cam.movesShape': {
     name: 'VE curve shape',
     options: { true: 'shifted by the cam', false: 'unchanged' },
