@@ -71,7 +71,10 @@ const shots: Shot[] = [
     at: `${single}/demand`,
     before: async (page) => {
       await page.getByRole('complementary').getByRole('button', { name: '2.59' }).click();
-      await page.getByText(/Each input moved up/).first().waitFor();
+      await page
+        .getByText(/Each input moved up/)
+        .first()
+        .waitFor();
     },
   },
   {

@@ -6,7 +6,16 @@ import { compressorOutlet } from '../compressor/outlet';
 import { powerPerFlow } from '../engine/power-formulas';
 import { fuelOf } from '../fuel/fuels';
 import { reason } from '../working/range';
-import { answer, known, power, type PadAnswer, type PadContext, type PadLine, type Values } from './line';
+import {
+  answer,
+  known,
+  power,
+  type PadAnswer,
+  type PadContext,
+  type PadLine,
+  type Values,
+  altitudeField,
+} from './line';
 
 function catalogueFlow({ flow, power: p, altitude, temperature }: Values, context: PadContext): PadAnswer {
   const height = altitude ?? context.altitude;
@@ -57,15 +66,7 @@ export const flowLine: PadLine = {
   fields: [
     { key: 'flow', label: 'Catalogue flow', quantity: 'massFlow', min: 0.003, max: 5 },
     power('power', 'Advertised power', { target: 'brief.goal.power' }),
-    {
-      key: 'altitude',
-      label: 'Altitude',
-      quantity: 'altitude',
-      min: -500,
-      max: 6_000,
-      usual: (c) => c.altitude,
-      target: 'brief.venue.altitude',
-    },
+    altitudeField,
     {
       key: 'temperature',
       label: 'Air temperature',
@@ -182,15 +183,7 @@ export const gaugeLine: PadLine = {
       max: 900_000,
       basis: 'abs',
     },
-    {
-      key: 'altitude',
-      label: 'Altitude',
-      quantity: 'altitude',
-      min: -500,
-      max: 6_000,
-      usual: (c) => c.altitude,
-      target: 'brief.venue.altitude',
-    },
+    altitudeField,
   ],
   results: [{ key: 'ratio', label: 'Pressure ratio to ambient', quantity: 'ratio' }],
   solve: gaugeAbsolute,

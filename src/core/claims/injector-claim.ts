@@ -4,11 +4,11 @@ import {
   answer,
   isOff,
   known,
-  power,
   type PadAnswer,
   type PadContext,
   type PadLine,
   type Values,
+  flywheelField,
 } from './line';
 
 /** Rated at this pressure across the injector, Pa: 3 bar. */
@@ -54,10 +54,7 @@ export const injectorLine: PadLine = {
   fields: [
     { key: 'size', label: 'Injector flow', quantity: 'injectorFlow', min: 1e-7, max: 2e-4 },
     { key: 'count', label: 'Number of injectors', quantity: 'count', min: 1, max: 48, usual: () => 4 },
-    power('power', 'Flywheel power', {
-      target: 'brief.goal.power',
-      with: { 'brief.goal.basis': 'flywheel' },
-    }),
+    flywheelField,
     { key: 'duty', label: 'Duty cycle', quantity: 'share', min: 0.05, max: 1.5, usual: () => 0.8 },
     {
       key: 'drop',

@@ -64,3 +64,20 @@ export const answer = (derived: Values = {}, impossible: Reason | null = null, r
 /** Two claims of one figure agree within this share. */
 const AGREE = 0.02;
 export const isOff = (a: number, b: number, share = AGREE) => Math.abs(a / b - 1) > share;
+
+/** What the crankshaft gives, as the goal. */
+export const flywheelField: PadField = power('power', 'Flywheel power', {
+  target: 'brief.goal.power',
+  with: { 'brief.goal.basis': 'flywheel' },
+});
+
+/** Where it is, the venue's where nothing is typed. */
+export const altitudeField: PadField = {
+  key: 'altitude',
+  label: 'Altitude',
+  quantity: 'altitude',
+  min: -500,
+  max: 6_000,
+  usual: (c) => c.altitude,
+  target: 'brief.venue.altitude',
+};

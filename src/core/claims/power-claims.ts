@@ -14,6 +14,7 @@ import {
   type PadField,
   type PadLine,
   type Values,
+  flywheelField,
 } from './line';
 
 /** Mean effective pressures that nothing on wheels reaches, Pa (from memory). */
@@ -193,10 +194,7 @@ export const trapLine: PadLine = {
       usual: (c) => c.mass,
       target: 'brief.vehicle.mass',
     },
-    power('power', 'Flywheel power', {
-      target: 'brief.goal.power',
-      with: { 'brief.goal.basis': 'flywheel' },
-    }),
+    flywheelField,
   ],
   solve: trap,
 };
