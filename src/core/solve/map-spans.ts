@@ -70,25 +70,19 @@ export const allSpans = (build: Build, points: OperatingPoint[]): Span[] => [
 /** Boost that is asked only faintly has no surge to speak of: margins are judged from this pressure ratio. */
 export const JUDGED_RATIO = 1.1;
 
-/** The least surge margin of the compressors that work at a point; null if none does. */
-export const surgeMarginAt = (point: OperatingPoint): number | null =>
-  runningOf(point).reduce<number | null>(
-    (least, { pressureRatio, surgeMargin }) =>
-      pressureRatio <= JUDGED_RATIO || surgeMargin === null
-        ? least
-        : Math.min(least ?? Infinity, surgeMargin),
-    null,
-  );
+/** The least margin of one kind of the compressors that work at a point; null if none has one. */
+const leastAt =
+  (kind: 'surgeMargin' | 'chokeMargin') =>
+  (point: OperatingPoint): number | null =>
+    runningOf(point).reduce<number | null>((least, { pressureRatio, [kind]: margin }) => {
+      if (pressureRatio <= JUDGED_RATIO || margin === null) return least;
+      return Math.min(least ?? Infinity, margin);
+    }, null);
 
-/** The least choke margin, along the speed line, of the compressors that work at a point; null if none does. */
-const chokeMarginAt = (point: OperatingPoint): number | null =>
-  runningOf(point).reduce<number | null>(
-    (least, { pressureRatio, chokeMargin }) =>
-      pressureRatio <= JUDGED_RATIO || chokeMargin === null
-        ? least
-        : Math.min(least ?? Infinity, chokeMargin),
-    null,
-  );
+/** The least surge margin, at constant pressure ratio, of the compressors that work at a point; null if none does. */
+export const surgeMarginAt = leastAt('surgeMargin');
+/** The same along the speed line, to choke. */
+const chokeMarginAt = leastAt('chokeMargin');
 
 /** The point nearest to choke among those that boost, with its margin; null if none has one. */
 export function nearestToChoke(points: OperatingPoint[]): { speedRpm: number; margin: number } | null {
