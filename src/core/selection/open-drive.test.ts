@@ -296,6 +296,22 @@ describe('the demo library', () => {
     ).toBe('holds');
   });
 
+  it('a choke margin asked by the Brief makes a row marginal, with its figure', () => {
+    const rowAt = (least: number) => {
+      const build = buildOf(0, (job) => (job.brief.chokeMargin = { value: least, confidence: 'measured' }));
+      return openRow(
+        { build, table: tableOf(build) },
+        candidate('birch-50', document('birch-50')),
+        'screened',
+      );
+    };
+    expect(rowAt(0).state).toBe('within');
+    const asked = rowAt(0.5);
+    expect([asked.state, asked.why.code]).toEqual(['marginal', 'choke-near']);
+    const { value } = asked.why.figures.margin!;
+    expect([rowAt(value - 1e-6).state, rowAt(value + 1e-6).state]).toEqual(['within', 'marginal']);
+  });
+
   it('speeds are thinned to 24 that begin and end where the boost does', () => {
     const speeds = rankingSpeeds(revGrid(buildOf(0)), 3000, 'coarse');
     expect(speeds).toHaveLength(24);

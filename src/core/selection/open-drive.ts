@@ -75,6 +75,8 @@ export type Laid = {
   /** Mean isentropic efficiency from the onset of boost to the red line. */
   meanEfficiency: number;
   surge: { margin: number; speedRpm: number } | null;
+  /** Nearest to choke, along the speed line. */
+  choke: { margin: number; speedRpm: number } | null;
   fastest: { share: number; speedRpm: number };
   /** Share of the judged speeds that lie off the map. */
   offShare: number;
@@ -94,6 +96,7 @@ export function layOver(table: DemandTable, candidate: OpenMachine): Laid {
   let efficiencySum = 0;
   let working = 0;
   let surge: Laid['surge'] = null;
+  let choke: Laid['choke'] = null;
   let fastest = { share: 0, speedRpm: table.speeds[0]! };
   let failed = goal === null;
   let place: Place | null = null;
@@ -120,6 +123,8 @@ export function layOver(table: DemandTable, candidate: OpenMachine): Laid {
     }
     if (settled.ratio > JUDGED_RATIO && at.surgeMargin !== null)
       if (!surge || at.surgeMargin < surge.margin) surge = { margin: at.surgeMargin, speedRpm };
+    if (settled.ratio > JUDGED_RATIO && at.chokeMargin !== null)
+      if (!choke || at.chokeMargin < choke.margin) choke = { margin: at.chokeMargin, speedRpm };
     if (at.speedRpm === null) continue;
     const shaft = shaftSpeed.fn({
       correctedSpeed: at.speedRpm,
@@ -136,6 +141,7 @@ export function layOver(table: DemandTable, candidate: OpenMachine): Laid {
     spans: spansOf(strip),
     meanEfficiency: efficiencySum / Math.max(1, working),
     surge,
+    choke,
     fastest,
     offShare: off.length / Math.max(1, strip.length),
     room: atGoal?.edgeRoom?.share ?? 0,
@@ -184,14 +190,16 @@ const SOME_EXCESS = 0.02;
 export function openRow({ build, table }: OpenGround, candidate: Candidate, pass: Pass): Row {
   const map = compiledMap(candidate.chargers[0]!.compressor);
   const laid = layOver(table, { map, count: manyOf(candidate.form) });
-  const { strip, spans, surge, fastest } = laid;
+  const { strip, spans, surge, choke, fastest } = laid;
   const stepRpm = strip.length > 1 ? strip[1]!.speedRpm - strip[0]!.speedRpm : 0;
   if (laid.isOutOfReach)
     return { ...failedRow(candidate, pass, reason('rank-out-of-reach')), strip, stepRpm };
   const facts = factsOf(candidate);
   const { power, speedRpm: goalRpm } = build.goal;
   const leaves = laid.offShare > 0;
-  const isNarrow = fastest.share > build.mostSpeed || (surge !== null && surge.margin < build.margins.surge);
+  const isNearSurge = surge !== null && surge.margin < build.margins.surge;
+  const isNearChoke = choke !== null && choke.margin < build.margins.choke;
+  const isNarrow = fastest.share > build.mostSpeed || isNearSurge || isNearChoke;
   return {
     ...failedRow(candidate, pass, reason('turbo-holds', {})),
     kind: leaves ? 'off-map' : 'holds',
@@ -199,12 +207,18 @@ export function openRow({ build, table }: OpenGround, candidate: Candidate, pass
     excess: leaves ? Math.max(SOME_EXCESS, laid.offShare) : 0,
     why: leaves
       ? spanReason(stepRpm, worstSpan(spans, goalRpm), facts.name)
-      : surge && surge.margin < build.margins.surge
+      : isNearSurge
         ? reason('rank-near-surge', {
             margin: [surge.margin, 'share'],
             speed: [surge.speedRpm, 'engineSpeed'],
           })
-        : reason('turbo-fast', { share: [fastest.share, 'share'] }),
+        : isNearChoke
+          ? reason('choke-near', {
+              margin: [choke.margin, 'share'],
+              speed: [choke.speedRpm, 'engineSpeed'],
+              least: [build.margins.choke, 'share'],
+            })
+          : reason('turbo-fast', { share: [fastest.share, 'share'] }),
     power,
     potential: power * (1 + Math.max(-1, laid.room)),
     peak: power,
