@@ -9,7 +9,7 @@ const bin = (name) => `node_modules/${name}`;
 const routeTypes = ['route types', [bin('next/dist/bin/next'), 'typegen']];
 const sideBySide = [
   ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', '--concurrency', '2']],
-  ['types', [bin('typescript/bin/tsc'), '--noEmit']],
+  ['types', [bin('typescript-native/bin/tsc'), '--noEmit']],
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
   ['unused code', [bin('knip/bin/knip.js')]],
   ['walls', ['scripts/check-walls.mjs']],

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
-import { choose, makeJob, open, sheets, single, truck } from '../support/job';
+import { choose, makeJob, open, sheets, single, truck, turnTo } from '../support/job';
 
 /** What can be touched and is smaller than a thumb: width or height under 48 px. */
 const small = (page: Page) =>
@@ -44,8 +44,7 @@ test.describe('on a phone', () => {
       '/library/turbines/ginkgo-t58',
       '/library/turbochargers/birch-50-58',
     ]) {
-      await page.goto(at, { waitUntil: 'networkidle' });
-      await page.locator('html[data-live]').waitFor();
+      await turnTo(page, at);
       expect(await small(page), at).toEqual([]);
     }
     await page.addStyleTag({ content: 'button { max-height: 30px; min-height: 0 !important }' });

@@ -1,7 +1,7 @@
 import { expect, test } from '../support/test';
 import { inputsOf, whereOf } from '../../src/core/job/inputs/inputs';
 import type { Job } from '../../src/core/job/schema/job';
-import { boat, groomer, open, saloon, single, truck } from '../support/job';
+import { boat, groomer, saloon, single, truck, turnTo } from '../support/job';
 
 /** Inputs whose field has a name of its own: tables and lists are edited whole. */
 const isField = (path: string) => !/breathing\.table|engine\.baseline$|boost\.curve|boost\.gears/.test(path);
@@ -29,7 +29,7 @@ test('every input that has a say has its field on the bench and sheet its path l
       sheets.set(sheet, [...(sheets.get(sheet) ?? []), path]);
     }
     for (const [sheet, paths] of sheets) {
-      await open(page, sheet);
+      await turnTo(page, sheet);
       await page.locator('main input[name]').first().waitFor();
       const names = new Set(
         await page.locator('input[name]').evaluateAll((all) => all.map((i) => i.getAttribute('name'))),

@@ -1,18 +1,11 @@
 import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { bannedLabels } from '../support/labels';
-import { choose, makeJob, open, saloon, sheets, truck } from '../support/job';
+import { choose, makeJob, open, saloon, sheets, truck, turnTo } from '../support/job';
 
+const nowhere = '/jobs/none/brief';
 const pages = {
-  jobs: [
-    '/',
-    '/bin',
-    `${truck}/brief`,
-    `${truck}/engine`,
-    `${truck}/demand`,
-    `${truck}/charger`,
-    '/jobs/none/brief',
-  ],
+  jobs: ['/', '/bin', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`, nowhere],
   sheets: [...sheets, `${saloon}/sheet`],
   library: [
     '/library/compressors',
@@ -38,7 +31,8 @@ for (const part of ['jobs', 'sheets', 'library'] as const)
     test.setTimeout(900_000);
     for (const at of pages[part]) {
       await page.setViewportSize({ width: 1280, height: 800 });
-      await page.goto(at, { waitUntil: 'networkidle' });
+      await page.evaluate(() => void (document.documentElement.dataset.theme = 'paper'));
+      await (at === nowhere ? page.goto(at, { waitUntil: 'networkidle' }) : turnTo(page, at));
       expect(await bannedLabels(page), at).toEqual([]);
       for (const width of [1280, 768, 390]) {
         await page.setViewportSize({ width, height: 800 });

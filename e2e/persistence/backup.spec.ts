@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { fill, isSaved, open, single } from '../support/job';
-import { prepare, startServer } from '../support/server';
+import { demoFolder, ports, prepare, startServer } from '../support/server';
 
 const root = mkdtempSync(path.join(os.tmpdir(), 'lung-backup-'));
 test.afterAll(() => rmSync(root, { recursive: true, force: true }));
@@ -23,8 +23,8 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
 }) => {
   test.setTimeout(400_000);
   const folder = path.join(root, 'here');
-  expect(prepare(folder, 'demo').code).toBe(0);
-  let server = await startServer(folder, 3316);
+  demoFolder(folder);
+  let server = await startServer(folder, ports.own);
   await open(page, `${server.address}/`);
   await page.getByRole('button', { name: 'Back up', exact: true }).click();
   await expect(page.getByText('The whole shop is backed up.')).toBeVisible();
@@ -50,15 +50,15 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
   await expect(page.getByRole('row', { name: /before another was put back/ })).toBeVisible();
 
   // While the server holds the folder the command asks it.
-  const made = command('backup', folder, 3316, path.join(root, 'second-disk'));
+  const made = command('backup', folder, ports.own, path.join(root, 'second-disk'));
   expect(made.said).toMatch(/Backed up: /);
   expect(made.code).toBe(0);
   await server.kill('SIGTERM');
   const [file] = readdirSync(path.join(root, 'second-disk'));
   const elsewhere = path.join(root, 'elsewhere');
-  const restored = command('restore', elsewhere, 3316, path.join(root, 'second-disk', file!));
+  const restored = command('restore', elsewhere, ports.own, path.join(root, 'second-disk', file!));
   expect(restored.said).toMatch(/Put back in .*elsewhere: the shop as of .* documents\./);
-  server = await startServer(elsewhere, 3316);
+  server = await startServer(elsewhere, ports.own);
   await open(page, `${server.address}/`);
   await expect(page.getByRole('link', { name: 'Hill-climb single-seater', exact: true })).toBeVisible();
   await server.kill('SIGTERM');
@@ -69,9 +69,9 @@ test('a damaged database is put together again, and the first page says so until
 }) => {
   test.setTimeout(400_000);
   const folder = path.join(root, 'damaged');
-  expect(prepare(folder, 'demo').code).toBe(0);
+  demoFolder(folder);
   writeFileSync(path.join(folder, 'pg', 'global', 'pg_control'), '');
-  const server = await startServer(folder, 3317);
+  const server = await startServer(folder, ports.own);
   await open(page, `${server.address}/`);
   const notice = page.getByRole('alert').filter({ hasText: 'put together again' });
   await expect(notice).toContainText('control file is cut off');
@@ -85,9 +85,9 @@ test('a damaged database is put together again, and the first page says so until
 test('a full disk is named; what was typed is kept and goes out once there is space', async ({ page }) => {
   test.setTimeout(400_000);
   const folder = path.join(root, 'full');
-  expect(prepare(folder, 'demo').code).toBe(0);
+  demoFolder(folder);
   // No disk has that much space left: to this server every disk is full.
-  let server = await startServer(folder, 3318, {
+  let server = await startServer(folder, ports.own, {
     FIERCE_LUNG_LEAST_SPACE: '1e18',
     FIERCE_LUNG_LOW_SPACE: '1e18',
   });
@@ -97,7 +97,7 @@ test('a full disk is named; what was typed is kept and goes out once there is sp
   await fill(page, 'Red line', '9,650');
   await expect(page.getByText('disk full: kept here, will be saved')).toBeVisible();
   await server.kill('SIGTERM');
-  server = await startServer(folder, 3318);
+  server = await startServer(folder, ports.own);
   await isSaved(page);
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,650');
@@ -107,8 +107,8 @@ test('a full disk is named; what was typed is kept and goes out once there is sp
 test('the first answer of a second server is why it is refused', async () => {
   const folder = path.join(root, 'held');
   expect(prepare(folder, 'shop').code).toBe(0);
-  const first = await startServer(folder, 3319);
-  const second = await startServer(folder, 3320);
+  const first = await startServer(folder, ports.own);
+  const second = await startServer(folder, ports.second);
   for (const at of ['/', '/api/jobs', '/shop']) {
     const answer = await fetch(second.address + at);
     expect(await answer.text(), at).toContain('is in use by another Fierce Lung');

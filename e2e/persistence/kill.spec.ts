@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { expect, test } from '../support/test';
 import { single } from '../support/job';
-import { prepare, startServer } from '../support/server';
+import { demoFolder, ports, startServer } from '../support/server';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'lung-kill-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -16,11 +16,11 @@ const KILLS = Number(process.env.FIERCE_LUNG_KILLS ?? 5);
 
 test('killed again and again while commits arrive: every acknowledged revision is there', async () => {
   test.setTimeout(120_000 + 15_000 * KILLS);
-  expect(prepare(folder, 'demo').code).toBe(0);
+  demoFolder(folder);
   /** Revision → the red line that was acknowledged with it. */
   const acknowledged = new Map<number, number>();
   for (let round = 0; round < KILLS; round++) {
-    const server = await startServer(folder, 3315);
+    const server = await startServer(folder, ports.own);
     const stored = (await (await fetch(`${server.address}/api${single}`)).json()) as Stored;
     // The last one may have been stored without its answer arriving; what was answered must all be there.
     for (const [revision, redLine] of acknowledged) {

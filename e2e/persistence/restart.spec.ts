@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { expect, test } from '../support/test';
 import { fill, isSaved, open, single } from '../support/job';
-import { prepare, startServer } from '../support/server';
+import { demoFolder, ports, prepare, startServer } from '../support/server';
 
 // A page's own requests say where they come from by their origin.
 test.use({ extraHTTPHeaders: {} });
@@ -15,8 +15,8 @@ test('what was stored outlives a killed server; what was typed while it was away
   page,
 }) => {
   test.setTimeout(400_000);
-  expect(prepare(folder, 'demo').code).toBe(0);
-  let server = await startServer(folder, 3312);
+  demoFolder(folder);
+  let server = await startServer(folder, ports.own);
   await open(page, `${server.address}${single}/engine`);
   // The other benches are fetched while the page rests.
   await page.locator('html[data-ahead]').waitFor();
@@ -29,7 +29,7 @@ test('what was stored outlives a killed server; what was typed while it was away
   await page.getByRole('button', { name: 'Charger' }).click();
   await expect(page.getByRole('main', { name: 'Charger bench' })).toBeVisible();
 
-  server = await startServer(folder, 3312);
+  server = await startServer(folder, ports.own);
   await isSaved(page);
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,800');
@@ -39,7 +39,7 @@ test('what was stored outlives a killed server; what was typed while it was away
   const second = prepare(folder, 'demo');
   expect(second.code).toBe(3);
   expect(second.said).toContain('is in use by another Fierce Lung');
-  const rival = await startServer(folder, 3313);
+  const rival = await startServer(folder, ports.second);
   await page.goto(rival.address);
   await expect(page.getByRole('heading', { name: 'The shop’s data cannot be opened.' })).toBeVisible();
   await expect(page.getByText('is in use by another Fierce Lung')).toBeVisible();
@@ -65,7 +65,7 @@ test('a shop of its own is empty at first; a new job is sized and still there af
   test.setTimeout(400_000);
   const own = path.join(folder, 'own');
   expect(prepare(own, 'shop').code).toBe(0);
-  let server = await startServer(own, 3314);
+  let server = await startServer(own, ports.own);
   await open(page, `${server.address}/`);
   await expect(page.getByRole('heading', { name: 'No jobs yet.' })).toBeVisible();
   await page.getByRole('button', { name: 'Create a job' }).click();
@@ -83,7 +83,7 @@ test('a shop of its own is empty at first; a new job is sized and still there af
   await isSaved(page);
   const at = page.url();
   await server.kill('SIGKILL');
-  server = await startServer(own, 3314);
+  server = await startServer(own, ports.own);
   await open(page, at);
   await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await server.kill('SIGTERM');

@@ -78,3 +78,22 @@ export async function open(page: Page, at: string): Promise<void> {
   await page.goto(at);
   await page.locator('html[data-live]').waitFor();
 }
+
+/**
+ * Another bench or sheet of the job that is open, by its address and without loading the page anew; a page of its own is
+ * opened. Sheets stay what they are when they are opened first: the address says which.
+ */
+export async function turnTo(page: Page, at: string): Promise<void> {
+  const here = page.url().startsWith('http') ? new URL(page.url()) : null;
+  const there = new URL(at, here ?? 'http://nowhere');
+  const [, kind, id, bench] = there.pathname.split('/');
+  const setup = (url: URL) => url.searchParams.get('setup');
+  const isBench = (url: URL) => url.pathname.startsWith(`/jobs/${id}/`) && !url.pathname.endsWith('/sheet');
+  if (kind !== 'jobs' || !here || !isBench(here) || !isBench(there) || setup(here) !== setup(there))
+    return open(page, at);
+  await page.evaluate((address) => window.history.pushState(null, '', address), there.href);
+  await page.getByRole('main', { name: new RegExp(`^${bench} bench`, 'i') }).waitFor();
+  const sheet = there.searchParams.get(bench!);
+  if (sheet) await page.locator(`[role=tab][aria-selected=true][id$="-${sheet}"]`).waitFor();
+  await page.waitForLoadState('networkidle');
+}
