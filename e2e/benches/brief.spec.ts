@@ -68,6 +68,7 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await page.getByLabel('Answered by').blur();
   await isSaved(page);
   await page.reload();
+  await page.locator('html[data-live]').waitFor();
   await expect(page.getByLabel('Answer on noise', { exact: true })).toHaveValue('Measured on the day.');
 
   await page.getByRole('link', { name: 'Brief for signature' }).click();

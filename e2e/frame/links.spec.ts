@@ -49,9 +49,10 @@ test('a job with two setups: tabs, keys and the address choose; a link opens the
 });
 
 test('a browser that keeps nothing says so, works, and warns before an unsent change is lost', async ({
-  page,
+  context,
   request,
 }) => {
+  const page = await context.newPage();
   const id = await makeJob(request, 'Keeps nothing');
   await page.addInitScript(() => {
     Object.defineProperty(window, 'localStorage', {
