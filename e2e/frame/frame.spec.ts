@@ -17,6 +17,8 @@ const pages = {
     '/library/turbines/import',
     '/library/turbochargers',
     '/library/turbochargers/birch-50-58',
+    '/library/blowers',
+    '/library/blowers/fjord-2300',
   ],
 };
 

@@ -39,6 +39,37 @@ test('a turbine: found, duplicated, edited, saved as a revision, retired and tak
   await expect(page.getByRole('row', { name: /Ginkgo T58, copy/ })).toBeVisible();
 });
 
+test('a blower: listed by displacement, its table edited, better than ideal refused, saved as a revision', async ({
+  page,
+}) => {
+  await open(page, '/library/blowers');
+  await expect(page.getByRole('row')).toHaveCount(15);
+  await page.getByLabel('Displacement from').fill('2000');
+  await expect(page.getByRole('row')).toHaveCount(6);
+  await page.getByRole('row', { name: /Fjord 2300/ }).click();
+  const panel = page.getByRole('complementary', { name: 'Selected blower' });
+  await expect(
+    panel.getByRole('img', { name: 'Isentropic efficiency of Fjord 2300 over rotor speed' }),
+  ).toBeVisible();
+  await panel.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(panel.getByRole('heading', { name: 'Fjord 2300, copy' })).toBeVisible();
+  await panel.getByRole('button', { name: 'Open and edit' }).click();
+  await page.locator('html[data-live]').waitFor();
+  const save = page.getByRole('button', { name: 'Save as revision 2' });
+  const cell = page.getByLabel('Row 2, isentropic efficiency');
+  await cell.fill('90');
+  await expect(page.getByText(/a blower of this internal ratio without any loss has/)).toBeVisible();
+  await expect(save).toBeDisabled();
+  await cell.fill('45');
+  await fill(page, 'Internal ratio', '0.9');
+  await expect(page.getByText(/1(\.00)? to 2\.50?/).first()).toBeVisible();
+  await fill(page, 'Internal ratio', '1.42');
+  await save.click();
+  await expect(page.getByText('revision 2', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Internal ratio', { exact: true })).toHaveValue('1.42');
+});
+
 test('a turbocharger put together from other parts is offered to jobs', async ({ page, request }) => {
   await open(page, '/library/turbochargers');
   await page.getByRole('button', { name: 'Add by hand' }).click();

@@ -22,6 +22,7 @@ export const isOf =
 export const isCompressor = isOf('compressor');
 export const isTurbine = isOf('turbine');
 export const isTurbocharger = isOf('turbocharger');
+const isBlower = isOf('blower');
 
 /** A compressor's line of the library's list. */
 export type LibraryHead = LineOf<CompressorHead & CommonHead>;
@@ -49,5 +50,9 @@ export function libraryOf(items: readonly AnyItem[]): Library {
     const known = new Map(of.map((i) => [`${i.id}.${i.revision}`, i.document]));
     return (ref: Ref) => known.get(`${ref.id}.${ref.revision}`);
   };
-  return { compressor: find(items.filter(isCompressor)), turbine: find(items.filter(isTurbine)) };
+  return {
+    compressor: find(items.filter(isCompressor)),
+    turbine: find(items.filter(isTurbine)),
+    blower: find(items.filter(isBlower)),
+  };
 }

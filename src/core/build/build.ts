@@ -3,8 +3,11 @@ import { compiledMap } from '../compressor/map';
 import { usualMargins } from '../compressor/usual-margins';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Charger } from '../charger/charger';
-import { compressorMachine } from '../charger/machine';
+import { compressorMachine, type Machine } from '../charger/machine';
 import { elementsOf, type Cooler, type Element } from './elements';
+import type { Blower } from '../blower/document';
+import { compileBlower } from '../blower/table';
+import { blowerMachine } from '../charger/blower-machine';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
@@ -41,6 +44,7 @@ export type { Problem };
 export type Library = {
   compressor: (ref: Ref) => Compressor | undefined;
   turbine: (ref: Ref) => Turbine | undefined;
+  blower: (ref: Ref) => Blower | undefined;
 };
 
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
@@ -284,7 +288,7 @@ export function compileBuild(
       return {
         place: at.index,
         count: many,
-        machine: at.compressor ? compressorMachine(compiledMap(at.compressor), at.compressor.name) : null,
+        machine: machineOf(at, climate),
         drive: driveOf(at, exhaustLosses, many),
         hold: hold.kind === 'held' ? climate.pressure + hold.gauge.value : null,
       };
@@ -331,7 +335,20 @@ export function buildAt(build: Build, speedRpm: number): Build {
 }
 
 /** A place of the row with the parts that stand in it. */
-type Place = { index: number; document: ChargerDocument; compressor?: Compressor; turbine?: Turbine };
+type Place = {
+  index: number;
+  document: ChargerDocument;
+  /** What compresses there: the one or the other. */
+  compressor?: Compressor;
+  blower?: Blower;
+  turbine?: Turbine;
+};
+
+/** What compresses at a place; null until it is chosen. */
+function machineOf({ compressor, blower }: Place, { gas }: Climate): Machine | null {
+  if (compressor) return compressorMachine(compiledMap(compressor), compressor.name);
+  return blower ? blowerMachine(compileBlower(blower), gas.gasConstant) : null;
+}
 
 /** The places of a setup with their parts; what the library lacks, or what cannot stand together, is a problem. */
 function placesOf(setup: Setup, library: Library, problems: Problem[], index: number): Place[] {
@@ -346,8 +363,10 @@ function placesOf(setup: Setup, library: Library, problems: Problem[], index: nu
     const place: Place = { index: i, document };
     const { machine, drive } = document;
     if (!machine) return place;
-    place.compressor = library.compressor(machine);
-    if (!place.compressor) missing('compressor-missing', machine);
+    const blower = library.blower(machine);
+    if (blower) place.blower = blower;
+    else place.compressor = library.compressor(machine);
+    if (!blower && !place.compressor) missing('compressor-missing', machine);
     if (drive.kind !== 'exhaust') return place;
     place.turbine = library.turbine(drive.turbine);
     if (!place.turbine) missing('turbine-missing', drive.turbine);

@@ -136,7 +136,11 @@ export function libraryOfItems(items: readonly Item[]): Library {
   const turbines = new Map(
     items.flatMap(({ turbo }) => (turbo ? [[key(turbo.document.turbine), turbo.turbine] as const] : [])),
   );
-  return { compressor: (ref) => compressors.get(key(ref)), turbine: (ref) => turbines.get(key(ref)) };
+  return {
+    compressor: (ref) => compressors.get(key(ref)),
+    turbine: (ref) => turbines.get(key(ref)),
+    blower: () => undefined,
+  };
 }
 
 /** At most so many speeds for the first pass over the library. */

@@ -165,6 +165,7 @@ export function openGround(job: Job, setupId: string, pass: Pass): OpenGround | 
   const result = compileBuild(withoutCharger(job, setupId), setupId, {
     compressor: () => undefined,
     turbine: () => undefined,
+    blower: () => undefined,
   });
   if ('problems' in result) return null;
   const { build } = result;

@@ -391,4 +391,7 @@ export type RowCode =
   | 'picks-grow'
   | 'picks-top';
 
-export type ReasonCode = GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode;
+/** Blowers and what drives them. */
+export type BlowerCode = 'blower-beyond-ideal' | 'blower-peak-unusual' | 'blower-table-short';
+
+export type ReasonCode = GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode;

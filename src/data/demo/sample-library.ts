@@ -1,8 +1,10 @@
 import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/document';
+import { blowerSchema, type Blower } from '@/core/blower/document';
 import { pipingSchema, type Piping } from '@/core/charge-air/piping-document';
 import { sampleCompressors } from './sample-compressors';
+import blowers from './blowers.json';
 import piping from './piping.json';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
@@ -19,6 +21,11 @@ export const sampleTurbines: { id: string; revision: number; document: Turbine }
 export const sampleTurbochargers: { id: string; revision: number; document: Turbocharger }[] =
   turbochargers.map((item) => ({ ...item, document: turbochargerSchema.parse(item.document) }));
 
+export const sampleBlowers: { id: string; revision: number; document: Blower }[] = blowers.map((item) => ({
+  ...item,
+  document: blowerSchema.parse(item.document),
+}));
+
 const samplePiping: { id: string; revision: number; document: Piping }[] = piping.map((item) => ({
   ...item,
   document: pipingSchema.parse(item.document),
@@ -29,6 +36,7 @@ export const sampleItems: AnyItem[] = [
   ...sampleCompressors,
   ...sampleTurbines,
   ...sampleTurbochargers,
+  ...sampleBlowers,
   ...samplePiping,
 ];
 

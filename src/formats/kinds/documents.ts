@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { pipingSchema } from '@/core/charge-air/piping-document';
+import { blowerSchema } from '@/core/blower/document';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
@@ -8,6 +9,7 @@ import { defineDocument, migrated } from './versions';
 /** The stored form of every kind: its schema and how older versions become the present one. */
 export const documents = {
   compressor: defineDocument(compressorSchema),
+  blower: defineDocument(blowerSchema),
   turbine: defineDocument(turbineSchema),
   turbocharger: defineDocument(turbochargerSchema),
   piping: defineDocument(pipingSchema),
@@ -17,6 +19,7 @@ export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['s
 
 const currentSchema = z.discriminatedUnion('kind', [
   compressorSchema,
+  blowerSchema,
   turbineSchema,
   turbochargerSchema,
   pipingSchema,

@@ -1,3 +1,4 @@
+import { blowerKind } from './blower';
 import { compressorKind } from './compressor';
 import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
 import { pipingKind } from './piping';
@@ -6,7 +7,7 @@ import { turbochargerKind } from './turbocharger';
 import type { ItemDocument } from './documents';
 
 /** Every kind of library item, in the order of the shelves. */
-export const kinds = [compressorKind, turbineKind, turbochargerKind, pipingKind] as const;
+export const kinds = [compressorKind, turbineKind, turbochargerKind, blowerKind, pipingKind] as const;
 
 export type KindName = ItemDocument['kind'];
 /** A kind as code sees it that treats all of them alike. */

@@ -72,7 +72,12 @@ export default function Plot({
     <ResponsiveContainer width="100%" height="100%">
       <ComposedChart
         data={rows as PlotRow[]}
-        margin={{ top: 10, right: ends.length ? 24 : 16, bottom: 0, left: 0 }}
+        margin={{
+          top: 10,
+          right: 16 + 8 * Math.max(0, ...ends.map((e) => e.letter.length)),
+          bottom: 0,
+          left: 0,
+        }}
         accessibilityLayer={false}
       >
         <CartesianGrid stroke="var(--hair)" vertical={false} />

@@ -10,7 +10,7 @@ import IconButton from '@mui/material/IconButton';
 import CloseIcon from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import type { Compressor } from '@/core/compressor/document';
+import { current, isDraft } from 'immer';
 import { fromUnit, type Quantity } from '@/core/units/quantities';
 import { checkTyped, QuantityInput, type Bound } from '../fields/QuantityInput';
 import { useWords } from '../words/useWords';
@@ -18,48 +18,48 @@ import { fieldText } from '../words/format';
 import { readBlock } from './paste';
 import styles from './library.module.css';
 
-type Point = Compressor['lines'][number]['points'][number];
-type Cell = keyof Point;
+/** One line of a table at a speed of its own. */
+type SpeedLine<P> = { speedRpm: number; points: P[] };
 
-const cells: { key: Cell; name: string; quantity: Quantity; bound: Bound }[] = [
-  { key: 'flow', name: 'flow', quantity: 'massFlow', bound: { min: 1e-5, max: 20 } },
-  { key: 'pressureRatio', name: 'pressure ratio', quantity: 'ratio', bound: { min: 0.8, max: 12 } },
-  { key: 'efficiency', name: 'efficiency', quantity: 'share', bound: { min: 0.05, max: 0.95 } },
-];
-
-type Props = {
-  lines: Compressor['lines'];
-  line: number;
-  onLine: (line: number) => void;
-  edit: (field: string, change: (lines: Compressor['lines']) => void) => void;
+/** What the points of a kind are: their figures, and what a new line or row begins as. */
+export type GridShape<P extends Record<string, number>> = {
+  /** Names for a reader: the whole, its lines, and the points of one. */
+  names: { grid: string; lines: string; points: string; speed: string };
+  cells: { key: keyof P & string; name: string; quantity: Quantity; bound: Bound }[];
+  speed: Bound;
+  most: { lines: number; rows: number };
+  /** What the first and the last point of a line are called. */
+  ends?: [first: string, last: string];
+  lineAfter: (top: SpeedLine<P>) => SpeedLine<P>;
+  rowAfter: (last: P, before: P | undefined) => P;
+  sort: { label: string; by: (a: P, b: P) => number };
 };
 
-/** The map's points as a grid, one speed line at a time: typed, pasted from a sheet, added, taken away. */
-export function PointGrid({ lines, line, onLine, edit }: Props) {
+type Props<P extends Record<string, number>> = {
+  shape: GridShape<P>;
+  lines: SpeedLine<P>[];
+  line: number;
+  onLine: (line: number) => void;
+  edit: (field: string, change: (lines: SpeedLine<P>[]) => void) => void;
+};
+
+/** Out of an edit's draft, whose parts cannot be copied otherwise. */
+const plain = <T extends object>(value: T): T => (isDraft(value) ? (current(value as never) as T) : value);
+
+/** Points over lines of speed as a grid, one line at a time: typed, pasted from a sheet, added, taken away. */
+export function PointGrid<P extends Record<string, number>>({ shape, lines, line, onLine, edit }: Props<P>) {
   const { displayUnit } = useWords();
-  const current = lines[line] ?? lines[0]!;
-  const addLine = () =>
-    edit('lines', (all) => {
-      // A similar line a tenth faster is a better start than empty cells: flow with speed, head with its square.
-      const top = all.at(-1)!;
-      all.push({
-        speedRpm: Math.round(top.speedRpm * 1.1),
-        points: top.points.map((p) => ({
-          ...p,
-          flow: p.flow * 1.1,
-          pressureRatio: 1 + (p.pressureRatio - 1) * 1.21,
-        })),
-      });
-    });
+  const shown = lines[line] ?? lines[0]!;
+  const addLine = () => edit('lines', (all) => void all.push(shape.lineAfter(plain(all.at(-1)!))));
   return (
-    <section className={styles.grid} aria-label="Points of the map">
-      <div className={styles.lines} role="group" aria-label="Speed lines">
+    <section className={styles.grid} aria-label={shape.names.grid}>
+      <div className={styles.lines} role="group" aria-label={shape.names.lines}>
         {lines.map((l, i) => (
           <ButtonBase key={i} aria-pressed={i === line} onClick={() => onLine(i)}>
             {fieldText(l.speedRpm, displayUnit('engineSpeed'))}
           </ButtonBase>
         ))}
-        <ButtonBase onClick={addLine} disabled={lines.length >= 40}>
+        <ButtonBase onClick={addLine} disabled={lines.length >= shape.most.lines}>
           Add a line
         </ButtonBase>
         <ButtonBase
@@ -74,20 +74,23 @@ export function PointGrid({ lines, line, onLine, edit }: Props) {
       </div>
       <QuantityInput
         key={`speed-${line}-${lines.length}`}
-        label="Corrected speed of this line"
+        label={shape.names.speed}
         quantity="engineSpeed"
-        bound={{ min: 1_000, max: 500_000 }}
-        value={current.speedRpm}
+        bound={shape.speed}
+        value={shown.speedRpm}
         onType={(value) => value !== null && edit(`speed-${line}`, (all) => (all[line]!.speedRpm = value))}
       />
-      <Points key={line} points={current.points} line={line} edit={edit} />
+      <Points key={line} shape={shape} points={shown.points} line={line} edit={edit} />
     </section>
   );
 }
 
-type PointsProps = { points: Point[]; line: number; edit: Props['edit'] };
+type PointsProps<P extends Record<string, number>> = Pick<Props<P>, 'shape' | 'line' | 'edit'> & {
+  points: P[];
+};
 
-function Points({ points, line, edit }: PointsProps) {
+function Points<P extends Record<string, number>>({ shape, points, line, edit }: PointsProps<P>) {
+  const { cells, ends } = shape;
   const { displayUnit } = useWords();
   const whyId = useId();
   const table = useRef<HTMLTableElement>(null);
@@ -106,7 +109,10 @@ function Points({ points, line, edit }: PointsProps) {
     const { key, quantity, bound } = cells[column]!;
     const check = checkTyped(bound, text, quantity, displayUnit(quantity));
     if (check.ok && check.value !== points[row]![key])
-      edit(`point-${line}-${row}-${column}`, (all) => (all[line]!.points[row]![key] = check.value));
+      edit(
+        `point-${line}-${row}-${column}`,
+        (all) => void Object.assign(all[line]!.points[row]!, { [key]: check.value }),
+      );
   };
   const leave = (row: number, column: number) =>
     setTyped((now) => {
@@ -150,7 +156,10 @@ function Points({ points, line, edit }: PointsProps) {
       values.forEach((cellsOfRow, i) => {
         const index = row + i;
         into[index] ??= { ...into.at(-1)! };
-        for (const { k, value } of cellsOfRow) into[index][cells[k]!.key] = value;
+        Object.assign(
+          into[index],
+          Object.fromEntries(cellsOfRow.map(({ k, value }) => [cells[k]!.key, value])),
+        );
       });
     });
   };
@@ -161,18 +170,13 @@ function Points({ points, line, edit }: PointsProps) {
   const addRow = () =>
     edit('rows', (all) => {
       const { points: into } = all[line]!;
-      const [before, last] = [into.at(-2), into.at(-1)!];
-      into.push({ ...last, flow: last.flow + (before ? last.flow - before.flow : last.flow * 0.05) });
+      into.push(shape.rowAfter(plain(into.at(-1)!), into.at(-2)));
     });
-  const sort = () =>
-    edit(
-      'sort',
-      (all) => void all[line]!.points.sort((a, b) => a.flow - b.flow || b.pressureRatio - a.pressureRatio),
-    );
+  const sort = () => edit('sort', (all) => void all[line]!.points.sort(shape.sort.by));
   return (
     <>
       <Table ref={table} className={styles.points}>
-        <caption className="unseen">Points from surge to choke</caption>
+        <caption className="unseen">{shape.names.points}</caption>
         <TableHead>
           <TableRow>
             <TableCell>
@@ -193,14 +197,14 @@ function Points({ points, line, edit }: PointsProps) {
           {points.map((point, row) => (
             <TableRow key={row}>
               <TableCell component="th" scope="row">
-                {row === 0 ? 'surge' : row === points.length - 1 ? 'choke' : row + 1}
+                {(row === 0 ? ends?.[0] : row === points.length - 1 ? ends?.[1] : null) ?? row + 1}
               </TableCell>
               {cells.map(({ key, name, quantity }, column) => (
                 <TableCell key={key}>
                   <CellInput
                     data-cell={at(row, column)}
                     label={`Row ${row + 1}, ${name}`}
-                    value={typed[at(row, column)] ?? fieldText(point[key], displayUnit(quantity))}
+                    value={typed[at(row, column)] ?? fieldText(point[key]!, displayUnit(quantity))}
                     isWrong={wrong.some((w) => w.key === at(row, column))}
                     whyId={whyId}
                     onFocus={(e) => e.currentTarget.select()}
@@ -231,11 +235,11 @@ function Points({ points, line, edit }: PointsProps) {
         </p>
       )}
       <div className={styles.gridActions}>
-        <Button variant="outlined" size="small" onClick={addRow} disabled={points.length >= 200}>
+        <Button variant="outlined" size="small" onClick={addRow} disabled={points.length >= shape.most.rows}>
           Add a row
         </Button>
         <Button size="small" onClick={sort}>
-          Sort by flow
+          {shape.sort.label}
         </Button>
         <span>A block copied from a sheet can be pasted into any cell.</span>
       </div>

@@ -7,6 +7,7 @@ import type { ItemDocument } from '@/formats/kinds/documents';
 import { isOf } from '@/formats/library-items';
 import { giveLayout } from '@/testing/dom';
 import { WordsProvider } from '../words/useWords';
+import { BlowerEditor } from './BlowerEditor';
 import { CompressorEditor } from './CompressorEditor';
 import type { Choices, EditorProps } from './slots';
 import { TurbineEditor } from './TurbineEditor';
@@ -93,6 +94,28 @@ describe('the housings of a turbine', () => {
     const ar = within(boxes()[0]!).getByLabelText('A/R', { exact: true });
     pick(ar, '');
     expect('ar' in held.now.housings[0]!).toBe(false);
+  });
+});
+
+describe('the table of a blower', () => {
+  const blower = sampleItems.filter(isOf('blower'))[0]!.document;
+  it('a faster line leaks the same volume; a row goes on as the last two; a figure is typed', () => {
+    const held = open(BlowerEditor, blower);
+    const [top, first] = [blower.lines.at(-1)!, blower.lines[0]!];
+    fireEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+    const line = held.now.lines.at(-1)!;
+    expect(line.speedRpm).toBe(Math.round(top.speedRpm * 1.2));
+    const leak = (l: typeof line) => l.speedRpm * (1 - l.points[2]!.volumetric);
+    expect(leak(line) / leak(top)).toBeCloseTo(1, 3);
+    fireEvent.click(screen.getByRole('button', { name: 'Add a row' }));
+    const points = held.now.lines[0]!.points;
+    expect(points).toHaveLength(first.points.length + 1);
+    expect(points.at(-1)!.pressureRatio).toBeGreaterThan(first.points.at(-1)!.pressureRatio);
+    fireEvent.change(screen.getByLabelText('Row 2, isentropic efficiency'), { target: { value: '44.5' } });
+    expect(held.now.lines[0]!.points[1]!.isentropic).toBeCloseTo(0.445, 9);
+    fireEvent.change(screen.getByLabelText('Row 2, isentropic efficiency'), { target: { value: '445' } });
+    expect(screen.getByRole('alert').textContent).toMatch(/Row 2, isentropic efficiency/);
+    expect(held.now.lines[0]!.points[1]!.isentropic).toBeCloseTo(0.445, 9);
   });
 });
 

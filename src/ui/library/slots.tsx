@@ -2,6 +2,8 @@ import type { ComponentType } from 'react';
 import type { KindName } from '@/formats/kinds';
 import type { ItemDocument } from '@/formats/kinds/documents';
 import type { Edit } from '../fields/FieldList';
+import { BlowerEditor } from './BlowerEditor';
+import { BlowerPicture } from './BlowerPicture';
 import { CompressorEditor } from './CompressorEditor';
 import { MapPicture } from './MapPicture';
 import { TurbineEditor } from './TurbineEditor';
@@ -45,6 +47,10 @@ const slots: { [K in KindName]?: Slots<Extract<ItemDocument, { kind: K }>> } = {
     Editor: TurbineEditor,
   },
   turbocharger: { Editor: TurbochargerEditor },
+  blower: {
+    Picture: ({ document, small = false }) => <BlowerPicture blower={document} height={small ? 130 : 190} />,
+    Editor: BlowerEditor,
+  },
 };
 
 export const slotsOf = (kind: KindName): Slots<ItemDocument> =>

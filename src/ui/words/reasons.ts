@@ -1,6 +1,7 @@
 import type { Reason } from '@/core/working/range';
 import type { GoalCode, ReasonCode } from '@/core/working/reason-codes';
 import type { Format } from './format';
+import { blowerSentences } from './blower-reasons';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { mapSentences } from './map-reasons';
@@ -163,6 +164,7 @@ const sentences: Sentences<ReasonCode> = {
   ...engineSentences,
   ...turboSentences,
   ...pairSentences,
+  ...blowerSentences,
   ...goalSentences,
 };
 
