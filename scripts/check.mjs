@@ -5,7 +5,10 @@ import { environment } from './lib.mjs';
 
 const bin = (name) => `node_modules/${name}`;
 
-/** The route types are read by the other steps, so they come first; the others run side by side, the longest first. */
+/**
+ * The route types are read by the other steps, so they come first; the others run side by side, the longest first. Types are
+ * checked by TypeScript 7, four times as fast; 6 stays for the lint, whose parser knows no other.
+ */
 const routeTypes = ['route types', [bin('next/dist/bin/next'), 'typegen']];
 const sideBySide = [
   ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', '--concurrency', '2']],
