@@ -118,7 +118,7 @@ async function hands(page: Page): Promise<void> {
   for (let i = 0; i < 20; i++) {
     await field.fill('9');
     await page.waitForTimeout(300);
-    edited.push(await untilSeen(page, i % 2 ? '1' : '7', '[aria-label^="Airway"] svg', 'changed'));
+    edited.push(await untilSeen(page, i % 2 ? '1' : '7', 'aside[aria-label="Answer"]', 'changed'));
     await page.waitForTimeout(350);
   }
   told('a digit typed on the turbine sheet, three drawn', edited, '50 ms, 95 % 80 ms');
