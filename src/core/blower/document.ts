@@ -60,15 +60,15 @@ export const blowerSchema = z
         if (before && p.volumetric > before.volumetric)
           complain('More pressure cannot leak less: the volumetric efficiency rises along a line.');
       });
-      if (i > 0 && leakageFalls(lines[i - 1]!, current))
+      if (i > 0 && passesLess(lines[i - 1]!, current))
         complain('A faster line passes less air than a slower one.');
     });
   });
 
 export type Blower = z.infer<typeof blowerSchema>;
 
-/** Whether a faster line passes less at the lowest ratio that both have: then no speed belongs to a flow. */
-const leakageFalls = (slow: z.infer<typeof line>, fast: z.infer<typeof line>): boolean => {
+/** Whether a faster line passes less than a slower one at its first point: then no one speed belongs to a flow. */
+const passesLess = (slow: z.infer<typeof line>, fast: z.infer<typeof line>): boolean => {
   const passed = ({ speedRpm, points }: typeof slow) => speedRpm * (points[0]?.volumetric ?? 0);
   return passed(fast) <= passed(slow);
 };

@@ -97,8 +97,8 @@ const MOST_STEPS = 60;
 const SPEED_TOLERANCE = 1e-9;
 
 /**
- * The rotor speed at which a volume flows in, rev/min. In: m³/s at the inlet's state; pressure ratio. The flow rises with
- * speed without a step, so there is one speed: bracketed, with the secant inside. Never throws.
+ * The rotor speed at which a volume flows in, rev/min. In: m³/s at the inlet's state; pressure ratio. The flow has no
+ * step in speed, so there is one: bracketed, with the secant inside. Never throws.
  */
 export function speedFor(blower: CompiledBlower, volumeFlow: number, ratio: number): number {
   if (!(volumeFlow > 0)) return 0;

@@ -344,7 +344,13 @@ const cool = (cooler: Cooler | null, inlet: number): number =>
 
 /** How sure a path is: the worst of the breathing curve and the maps. */
 export const rangeOf = ({ breathingRange, chargers }: AirPath): Range =>
-  worstRange(breathingRange, ...chargers.map(({ map }) => map?.range ?? 'inside'));
+  worstRange(
+    breathingRange,
+    // A machine without a map says by its efficiency's origin that it stands beyond its table.
+    ...chargers.map(({ map, efficiency }) =>
+      map ? map.range : efficiency.origin === 'estimated' ? 'outside' : 'inside',
+    ),
+  );
 
 /** The machines' whole places on their maps, margins and all, once the path stands. */
 export function locateOnMap(build: Build, path: AirPath): void {

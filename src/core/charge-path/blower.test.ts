@@ -89,6 +89,13 @@ describe('a displacement blower on the crankshaft', () => {
     expect(loss(8_500)).toBeGreaterThan(2 * loss(4_000));
   });
 
+  it('turned faster than its table knows is said to be outside, and still a number', () => {
+    expect(solveBelted(on('beck-450', 2.2), 8_500, 1.1).path.range).toBe('inside');
+    const { path } = solveBelted(on('beck-450', 2.9), 8_500, 1.1);
+    expect(path.range).toBe('outside');
+    expect(Number.isFinite(path.manifold.pressure)).toBe(true);
+  });
+
   it('2.55 to 2.31 in of pulley is 10.4 % more drive; the ideal rule promises more boost than comes (common practice)', () => {
     const step = 2.55 / 2.31;
     expect(step).toBeCloseTo(1.104, 3);

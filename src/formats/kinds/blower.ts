@@ -11,7 +11,7 @@ const typeWords: Record<BlowerType, string> = {
   screw: 'twin-screw',
 };
 
-/** Ranges, SI: those of the schema, held together by a test. */
+/** Ranges of the schema, SI; a test holds those of the fields to it. */
 export const blowerBounds = {
   volume: { min: 5e-5, max: 0.02 },
   internalRatio: { min: 1, max: 2.5 },
