@@ -8,7 +8,7 @@ const coreRows = [
   ['units', 'numerics', 'documents'],
   ['working'],
   ['air'],
-  ['fuel', 'charge-air', 'compressor', 'blower', 'turbine', 'dyno', 'vehicle'],
+  ['fuel', 'charge-air', 'compressor', 'blower', 'drive', 'turbine', 'dyno', 'vehicle'],
   ['engine'],
   ['turbocharger'],
   ['charger'],

@@ -83,6 +83,8 @@ const items = rows.map(([name, type, litres, internalRatio, maxSpeedRpm, stepUp,
           })),
       };
     }),
+    shaft: maker(litres < 1 ? 0.017 : litres < 2 ? 0.025 : 0.03),
+    clearance: maker(round(0.036 + 0.018 * litres ** 0.5, 2)),
     mass: maker(round(4 + 11 * litres ** 0.85, 2)),
     price: maker(
       Math.round(

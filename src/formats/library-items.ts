@@ -14,6 +14,19 @@ export type LibraryItem = ItemOf<'compressor'>;
 export type TurbineItem = ItemOf<'turbine'>;
 export type TurbochargerItem = ItemOf<'turbocharger'>;
 
+export type BlowerItem = ItemOf<'blower'>;
+export type CentrifugalItem = ItemOf<'centrifugal'>;
+export type PulleyItem = ItemOf<'pulley'>;
+export type BeltItem = ItemOf<'belt'>;
+
+/** What superchargers are driven by, and the superchargers themselves: all that the shop offers. */
+export type DriveShop = {
+  blowers: BlowerItem[];
+  centrifugals: CentrifugalItem[];
+  pulleys: PulleyItem[];
+  belts: BeltItem[];
+};
+
 /** Whether an item is of a kind. */
 export const isOf =
   <Kind extends ItemDocument['kind']>(kind: Kind) =>
@@ -22,7 +35,10 @@ export const isOf =
 export const isCompressor = isOf('compressor');
 export const isTurbine = isOf('turbine');
 export const isTurbocharger = isOf('turbocharger');
-const isBlower = isOf('blower');
+export const isBlower = isOf('blower');
+export const isCentrifugal = isOf('centrifugal');
+const isPulley = isOf('pulley');
+const isBelt = isOf('belt');
 
 /** A compressor's line of the library's list. */
 export type LibraryHead = LineOf<CompressorHead & CommonHead>;
@@ -54,5 +70,8 @@ export function libraryOf(items: readonly AnyItem[]): Library {
     compressor: find(items.filter(isCompressor)),
     turbine: find(items.filter(isTurbine)),
     blower: find(items.filter(isBlower)),
+    centrifugal: find(items.filter(isCentrifugal)),
+    pulley: find(items.filter(isPulley)),
+    belt: find(items.filter(isBelt)),
   };
 }

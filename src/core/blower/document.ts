@@ -37,6 +37,9 @@ export const blowerSchema = z
     /** What the rotors bear before they touch, K. */
     maxOutletTemperature: input(330, 600),
     lines: z.array(line).min(2).max(20),
+    /** Of the shaft that the pulley sits on, and the radius round it that the housing leaves free, m. */
+    shaft: input(0.005, 0.1).optional(),
+    clearance: input(0.01, 0.5).optional(),
     mass: input(1, 400).optional(),
     price: input(0, 1_000_000).optional(),
     stock: z.number().int().min(0).max(100_000).optional(),

@@ -14,19 +14,26 @@ export type CompiledBlower = {
   speeds: Float64Array;
   volumetric: Curve[];
   isentropic: Curve[];
+  measured: Measured;
 };
 
 type Efficiencies = { volumetric: number; isentropic: number; range: Range };
 
 const LEAST_EFFICIENCY = 0.05;
+const MOST_EFFICIENCY = 0.95;
 
-/** In: a validated blower. Never throws for one. */
-export function compileBlower({ lines, ...blower }: Blower): CompiledBlower {
+/** What was measured on a ported or worn blower against its table: shares of what it fills, and of what leaks back. */
+type Measured = { flow: number; leakage: number };
+const AS_TABLED: Measured = { flow: 1, leakage: 1 };
+
+/** In: a validated blower; what was measured on it. Never throws for one. */
+export function compileBlower({ lines, ...blower }: Blower, measured = AS_TABLED): CompiledBlower {
   const ratios = lines.map(({ points }) => points.map((p) => p.pressureRatio));
   return {
     name: blower.name,
     volume: blower.volume.value,
     stepUp: blower.stepUp.value,
+    measured,
     maxSpeedRpm: blower.maxSpeedRpm.value,
     maxOutletTemperature: blower.maxOutletTemperature.value,
     ratios: {
@@ -67,13 +74,15 @@ export function efficienciesAt(blower: CompiledBlower, speedRpm: number, ratio: 
   // Beyond the lines the leakage, and what the work is worse than isentropic, stay as they are at the last of them.
   const speed = Math.min(last, Math.max(first, speedRpm));
   const leakage = across(speeds, speed, (i) => speeds[i]! * (1 - blower.volumetric[i]!.at(ratio)));
-  const volumetric = Math.max(LEAST_EFFICIENCY, 1 - leakage / Math.max(1, speedRpm));
+  const { flow, leakage: leaks } = blower.measured;
+  const volumetric = Math.max(LEAST_EFFICIENCY, flow - (leaks * leakage) / Math.max(1, speedRpm));
   const indicated = across(
     speeds,
     speed,
     (i) => blower.isentropic[i]!.at(ratio) / blower.volumetric[i]!.at(ratio),
   );
-  return { volumetric, isentropic: indicated * volumetric, range };
+  // What is filled is carried and compressed, what leaks is compressed again: the work on a turn goes with the filling.
+  return { volumetric, isentropic: Math.min(MOST_EFFICIENCY, (indicated * volumetric) / flow), range };
 }
 
 /** Between lines of speed: the monotone cubic of the four lines about it. */
@@ -104,7 +113,7 @@ export function speedFor(blower: CompiledBlower, volumeFlow: number, ratio: numb
   if (!(volumeFlow > 0)) return 0;
   const full = (60 * volumeFlow) / blower.volume;
   const passed = (speedRpm: number) => speedRpm * efficienciesAt(blower, speedRpm, ratio).volumetric;
-  let low = full / 1.05;
+  let low = full / (1.05 * blower.measured.flow);
   let high = full / LEAST_EFFICIENCY;
   let speed = full / efficienciesAt(blower, full, ratio).volumetric;
   for (let i = 0; i < MOST_STEPS; i++) {

@@ -7,6 +7,9 @@ import { compressorMachine, type Machine } from '../charger/machine';
 import { elementsOf, type Cooler, type Element } from './elements';
 import type { Blower } from '../blower/document';
 import { compileBlower } from '../blower/table';
+import type { Centrifugal } from '../blower/centrifugal';
+import type { Belt, Pulley } from '../drive/document';
+import { beltDriveOf, drawsThrough, withThrottleFirst } from './belt-drive';
 import { blowerMachine } from '../charger/blower-machine';
 import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
@@ -45,6 +48,20 @@ export type Library = {
   compressor: (ref: Ref) => Compressor | undefined;
   turbine: (ref: Ref) => Turbine | undefined;
   blower: (ref: Ref) => Blower | undefined;
+  centrifugal: (ref: Ref) => Centrifugal | undefined;
+  pulley: (ref: Ref) => Pulley | undefined;
+  belt: (ref: Ref) => Belt | undefined;
+};
+
+const nothing = () => undefined;
+/** A library without anything in it. */
+export const NO_LIBRARY: Library = {
+  compressor: nothing,
+  turbine: nothing,
+  blower: nothing,
+  centrifugal: nothing,
+  pulley: nothing,
+  belt: nothing,
 };
 
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
@@ -271,14 +288,7 @@ export function compileBuild(
     const losses = lossesOf(setup.plumbing, count);
     const driveOf = ({ document, turbine }: Place, exhaustLosses: ExhaustLosses, many: number) => {
       const { drive } = document;
-      if (drive.kind === 'belt')
-        return {
-          kind: 'belt' as const,
-          ratio: drive.ratio.value,
-          mechanicalEfficiency: drive.mechanicalEfficiency.value,
-          inBsfc: drive.inBsfc,
-          maxSpeedRpm: drive.maxSpeedRpm.value,
-        };
+      if (drive.kind === 'belt') return beltDriveOf(drive, document.machine, library, climate.pressure);
       return drive.kind === 'exhaust' && turbine
         ? turbineSideFor(job, setup, drive, turbine, { climate, fuel, count: many, exhaustLosses })
         : null;
@@ -306,7 +316,10 @@ export function compileBuild(
     return {
       ...common,
       chargers: isPair ? [ahead!, behind] : [alone],
-      elements: elementsOf(losses.air, [...(isPair ? [coolerOf(front!.document.aftercooler)] : []), cooler]),
+      elements: elementsOf(
+        place && drawsThrough(place.document) ? withThrottleFirst(losses.air) : losses.air,
+        [...(isPair ? [coolerOf(front!.document.aftercooler)] : []), cooler],
+      ),
       exhaustLosses: losses.exhaust,
       wantsFront: Boolean(inFront) && !isPair,
       changeover: null,
@@ -345,9 +358,18 @@ type Place = {
 };
 
 /** What compresses at a place; null until it is chosen. */
-function machineOf({ compressor, blower }: Place, { gas }: Climate): Machine | null {
+function machineOf({ compressor, blower, document }: Place, { gas }: Climate): Machine | null {
   if (compressor) return compressorMachine(compiledMap(compressor), compressor.name);
-  return blower ? blowerMachine(compileBlower(blower), gas.gasConstant) : null;
+  if (!blower) return null;
+  const { drive } = document;
+  const worn = drive.kind === 'belt' ? drive : null;
+  return blowerMachine(
+    compileBlower(blower, {
+      flow: worn?.measuredFlow?.value ?? 1,
+      leakage: worn?.measuredLeakage?.value ?? 1,
+    }),
+    gas.gasConstant,
+  );
 }
 
 /** The places of a setup with their parts; what the library lacks, or what cannot stand together, is a problem. */
@@ -367,6 +389,10 @@ function placesOf(setup: Setup, library: Library, problems: Problem[], index: nu
     if (blower) place.blower = blower;
     else place.compressor = library.compressor(machine);
     if (!blower && !place.compressor) missing('compressor-missing', machine);
+    if (drive.kind === 'belt') {
+      if (drive.blower && !library.centrifugal(drive.blower)) missing('blower-missing', drive.blower);
+      return place;
+    }
     if (drive.kind !== 'exhaust') return place;
     place.turbine = library.turbine(drive.turbine);
     if (!place.turbine) missing('turbine-missing', drive.turbine);

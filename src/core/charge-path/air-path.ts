@@ -25,6 +25,8 @@ export type AirPath = {
   /** Last change of the charge temperature, K. */
   residual: number;
   massFlow: number;
+  /** What goes round the charger at the engine besides, back through its bypass, kg/s. */
+  bypassFlow: number;
   dryFlow: number;
   /** The breathing curve at this speed, and what the engine takes by it here. */
   breathing: number;
@@ -185,6 +187,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     iterations: 0,
     residual: Infinity,
     massFlow: start?.massFlow ?? 0,
+    bypassFlow: 0,
     dryFlow: 0,
     breathing: value,
     volumetricEfficiency: value,
@@ -275,7 +278,7 @@ export function drivePowerOf(build: Build, path: AirPath): AirPath['drivePower']
   build.chargers.forEach((charger, i) => {
     const air = airThrough(build, path, i);
     if (!air || charger.drive?.kind !== 'belt') return;
-    const power = crankPowerOf(charger, air, path.massFlow);
+    const power = crankPowerOf(charger, air, flowThrough(build, path, i));
     all += power;
     if (!charger.drive.inBsfc) apart += power;
   });
@@ -285,6 +288,10 @@ export function drivePowerOf(build: Build, path: AirPath): AirPath['drivePower']
 /** The air through a charger of the row; undefined where it does not work: a path may hold the one at the engine alone. */
 export const airThrough = ({ chargers }: Build, path: AirPath, index: number): ChargedAir | undefined =>
   path.chargers[path.chargers.length - chargers.length + index];
+
+/** Flow through a charger of the row, kg/s: what the engine takes, and at the engine what its bypass hands round. */
+export const flowThrough = ({ chargers }: Build, { massFlow, bypassFlow }: AirPath, index: number): number =>
+  index === chargers.length - 1 ? massFlow + bypassFlow : massFlow;
 
 const lastLeg = ({ elements, chargers }: Build): Leg => legsOf(elements)[chargers.length]!;
 
@@ -331,7 +338,7 @@ export function chargeTo(build: Build, path: AirPath, pressure: number, temperat
   const p2 = backThrough(leg.before, p2c, charger.outlet.temperature, flow);
   const asked = pressureRatioFormula.fn({ outlet: p2, inlet: p1 });
   const ratio = asked < CLAMPED_RATIO ? asked : CLAMPED_RATIO;
-  compress(build, engineCharger(build), charger, flow, ratio);
+  compress(build, engineCharger(build), charger, flow + path.bypassFlow, ratio);
   charger.outlet.pressure = p2;
   charger.outlet.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.

@@ -27,6 +27,7 @@ const pump = (volume: number, filled: number, efficiency: number): Machine => ({
   name: 'Test pump',
   map: null,
   maxSpeedRpm: 30_000,
+  maxOutletTemperature: null,
   read(air, massFlow) {
     correct(air, massFlow);
     air.efficiency = { value: efficiency, origin: 'map' };
@@ -48,7 +49,17 @@ const onBelt = (machine: Machine, ratio: number, inBsfc = false): BeltCharger =>
   place: 0,
   count: 1,
   machine,
-  drive: { kind: 'belt', ratio, mechanicalEfficiency: 0.95, inBsfc, maxSpeedRpm: 30_000 },
+  drive: {
+    kind: 'belt',
+    ratio,
+    mechanicalEfficiency: 0.95,
+    inBsfc,
+    maxSpeedRpm: 30_000,
+    gear: 1,
+    layout: null,
+    allows: null,
+    bypass: null,
+  },
   hold: null,
 });
 

@@ -12,6 +12,7 @@ import {
   rangeOf,
   type AirPath,
 } from './air-path';
+import { nozzleFunction, throatFlow } from '../turbine/formulas';
 import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
 import type { BeltBuild, MatchStop } from './match';
 import { BETWEEN_TURBINES, MOST_TURNS, SETTLED } from './settle';
@@ -22,6 +23,43 @@ export type Belted = { path: AirPath; stop: MatchStop | null };
 /** Speed of a charger's shaft at an engine speed, both rev/min. */
 const beltSpeed = ({ drive }: BeltCharger, speedRpm: number): number =>
   drivenSpeed.fn({ speedRpm, ratio: drive.ratio });
+
+/** Pressure over which a bypass goes from shut to wide open, Pa (common practice, no source). */
+const BYPASS_LIFT = 15_000;
+
+/**
+ * What the bypass of the charger at the engine hands back before it, and how warm that makes the air it takes in; written
+ * into the path. In: build; the charger; the path with its flow and what the last turn left behind the charger; manifold
+ * pressure, Pa. Source: nozzle flow through the valve; mixing of two flows of the same air.
+ */
+function recirculate(
+  { climate: { gas } }: BeltBuild,
+  { drive }: BeltCharger,
+  path: AirPath,
+  manifoldPressure: number,
+): void {
+  const { bypass } = drive;
+  if (!bypass) return;
+  const air = engineCharger(path);
+  const open = Math.min(1, Math.max(0, (manifoldPressure - bypass.opensAt) / BYPASS_LIFT));
+  const ratio = Math.max(1, air.outlet.pressure / air.inlet.pressure);
+  const { temperature } = air.outlet;
+  path.bypassFlow =
+    open > 0 && ratio > 1
+      ? throatFlow.fn({
+          area: open * bypass.area,
+          pressure: air.outlet.pressure,
+          gasConstant: gas.gasConstant,
+          temperature,
+          nozzle: nozzleFunction.fn({ ratio, gamma: AIR_GAMMA }),
+        })
+      : 0;
+  const fresh = path.chargers.length > 1 ? air.inlet.temperature : path.filter.temperature;
+  air.inlet.temperature =
+    (path.massFlow * fresh + path.bypassFlow * temperature) / (path.massFlow + path.bypassFlow);
+}
+
+const AIR_GAMMA = 1.4;
 
 /**
  * The steady state at one speed with the chargers on the crankshaft: each turns as its drive makes it turn, and the
@@ -53,6 +91,7 @@ export function solveBelted(
     take: (at) => {
       breathe(build, speedRpm, path, at.manifoldPressure, at.chargeTemperature, backPressureRatio);
       if (front) chargeFront(build, path, at.frontRatio);
+      recirculate(build, own, path, at.manifoldPressure);
       chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
       const air = engineCharger(path);
       const ratioBy = (charger: BeltCharger, its: typeof air) =>

@@ -4,7 +4,8 @@ import { coolerAt, lossesAt } from '../build/elements';
 import { engineCharger } from '../charger/charged-air';
 import { turbineSideOf } from '../charger/charger';
 import type { Range, Reason } from '../working/range';
-import type { AirPath } from './air-path';
+import { outletPressure } from '../charge-air/losses';
+import { flowThrough, type AirPath } from './air-path';
 import type { Match } from './match';
 import type { Troubles } from './troubles';
 
@@ -46,6 +47,17 @@ const placesOf = (
 
 /** Whether the exhaust drives, or would drive, the charger at the engine: it is so until a belt is said to. */
 const hasTurbine = (build: Build): boolean => engineCharger(build).drive?.kind !== 'belt';
+
+/** The air behind the filter where a draw-through throttle follows it; null where it stands behind the blower. */
+function beforeThrottle(build: Build, flow: number): { pressure: number; temperature: number } | null {
+  const losses = lossesAt(build, 'filter');
+  if (!losses.some(({ place }) => place === 'throttle')) return null;
+  const { temperature } = build.climate;
+  const pressure = losses
+    .filter(({ place }) => place !== 'throttle')
+    .reduce((p, loss) => outletPressure(loss, p, temperature, flow), build.climate.pressure);
+  return { pressure, temperature };
+}
 
 /** Where the sums found no answer nothing is invented: the weather is known, the rest is not. */
 function unsolved(build: Build, weather: Station, unknown: (id: StationKind) => Station): Station[] {
@@ -103,9 +115,13 @@ export function stationsOf(
   });
   if (path.kind !== 'converged')
     return unsolved(build, state('weather', climate, { massFlow: null }), unknown);
+  const drawn = beforeThrottle(build, flow);
   const stations = [
     state('weather', climate),
-    state('filter', path.filter, { drop: climate.pressure - path.filter.pressure }),
+    ...(drawn ? [state('filter', drawn, { drop: climate.pressure - drawn.pressure })] : []),
+    state(drawn ? 'throttle' : 'filter', path.filter, {
+      drop: (drawn ?? climate).pressure - path.filter.pressure,
+    }),
   ];
   const working = path.chargers.length;
   if (build.charged)
@@ -114,7 +130,7 @@ export function stationsOf(
       const next = path.chargers[i + 1]?.inlet ?? path.cooler;
       stations.push(
         state(places.machine, air.outlet, {
-          powerIn: flow * air.outlet.work,
+          powerIn: flowThrough(build, path, build.chargers.length - working + i) * air.outlet.work,
           range: air.map?.range ?? 'inside',
         }),
       );
@@ -128,7 +144,9 @@ export function stationsOf(
           }),
         );
     });
-  stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
+  // What is left behind a throttle that stands before the blower is the way into the manifold.
+  if (!drawn)
+    stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
   const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
   const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
   if (!match) {

@@ -19,6 +19,7 @@ export const blowerMachine = (blower: CompiledBlower, gasConstant: number): Mach
     name: blower.name,
     map: null,
     maxSpeedRpm: blower.maxSpeedRpm / blower.stepUp,
+    maxOutletTemperature: blower.maxOutletTemperature,
     read(air, massFlow, ratio) {
       correct(air, massFlow);
       const { isentropic, range } = efficienciesAt(blower, rotorRpm(air, ratio), ratio);

@@ -1,4 +1,5 @@
 import { compressorPower } from '../compressor/formulas';
+import type { BeltLayout } from '../drive/document';
 import type { TurbineSide } from '../turbocharger/turbine-side';
 import { drivePower } from './drive-formulas';
 import type { ChargedAir } from './charged-air';
@@ -8,16 +9,34 @@ import type { Machine } from './machine';
 export type ExhaustDrive = TurbineSide & { kind: 'exhaust' };
 
 /** The crankshaft, by a belt or gears. SI. */
-type BeltDrive = {
+export type BeltDrive = {
   kind: 'belt';
-  /** Speed of the machine's shaft over the crankshaft's. */
+  /** Speed of the machine's shaft over the crankshaft's; of that what is geared behind the blower pulley. */
   ratio: number;
+  gear: number;
   /** What belt and bearings leave of the power. */
   mechanicalEfficiency: number;
   /** Whether the BSFC of the job holds the drive's power already: then it is not taken off again. */
   inBsfc: boolean;
   maxSpeedRpm: number;
+  /** Its pulleys and belt, where they are laid out. */
+  layout: BeltLayout | null;
+  /** What the parts of the layout allow: null where the library does not say. */
+  allows: {
+    shaft: number | null;
+    clearance: number | null;
+    bore: number | null;
+    crankRpm: number | null;
+    drivenRpm: number | null;
+    /** Tension of the tight strand on a rib, or on a metre of width, N. */
+    perRib: number;
+    beltSpeed: number;
+  } | null;
+  /** A valve from behind the machine back before it: its effective area, m², and the pressure at which it starts to open, Pa. */
+  bypass: Bypass | null;
 };
+
+type Bypass = { area: number; opensAt: number };
 
 /** A place in the row of chargers: the machines that stand there side by side, and what drives them. */
 export type Charger = {

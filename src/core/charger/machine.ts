@@ -13,6 +13,8 @@ export interface Machine {
   /** Its measured map, where it has one. */
   map: CompiledMap | null;
   maxSpeedRpm: number;
+  /** The hottest air it bears behind it, K; null where nothing is known. */
+  maxOutletTemperature: number | null;
   /** Writes flow and efficiency at a ratio into the air. In: kg/s; p2/p1; the efficiency where it is not known. */
   read(air: ChargedAir, massFlow: number, ratio: number, guess: number): void;
   /** The speed it needs for what was read last. */
@@ -50,6 +52,7 @@ export const compressorMachine = (map: CompiledMap, name: string): Machine => ({
   name,
   map,
   maxSpeedRpm: map.maxSpeedRpm,
+  maxOutletTemperature: null,
   read(air, massFlow, ratio, guess) {
     correct(air, massFlow, map.reference);
     // Carried down without a step: a jump of the efficiency would leave balances without an answer.

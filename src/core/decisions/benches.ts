@@ -1,5 +1,5 @@
 import { engineCharger } from '../charger/charged-air';
-import { engineMap } from '../build/row';
+import { engineMachine } from '../build/row';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import type { Input } from '../documents/input';
 import type { JobBench, Where } from '../job/benches';
@@ -153,8 +153,14 @@ function missingOnDemand({ job, setup, answer }: Asked, add: Add): void {
 function missingOnCharger({ setup, answer }: Asked, add: Add): void {
   if (!answer || !isCharged(setup) || isStopped(answer)) return;
   const { goal: verdict, level } = answer.sweep;
-  if (!engineMap(answer.build)) return add(level.kind !== 'unboosted', reason('choose-compressor'), ranking);
-  add(!verdict.holds, verdict.findings[0] ?? verdict.short, ranking);
+  if (!engineMachine(answer.build))
+    return add(level.kind !== 'unboosted', reason('choose-compressor'), ranking);
+  const onBelt = engineCharger(answer.build).drive?.kind === 'belt';
+  add(
+    !verdict.holds,
+    verdict.findings[0] ?? verdict.short,
+    onBelt ? { bench: 'charger', sheet: 'pulleys' } : ranking,
+  );
   add(!engineCharger(answer.build).drive, reason('choose-turbine'), { bench: 'charger', sheet: 'turbine' });
 }
 

@@ -8,13 +8,41 @@ export const benchSheets = {
   brief: ['goal', 'places', 'vehicle', 'terms'],
   engine: ['engine', 'cam', 'condition', 'run'],
   demand: [],
-  charger: ['rank', 'map', 'turbine', 'pair', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'],
+  charger: [
+    'rank',
+    'map',
+    'turbine',
+    'blower',
+    'drive',
+    'pulleys',
+    'pair',
+    'spool',
+    'boost',
+    'pipes',
+    'spot',
+    'size',
+    'sites',
+  ],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
 
 /** The sheet that is shown where none is named: the first, and of the Charger the map, which ranks nothing. */
 export const openingSheet = (bench: JobBench): Sheet | null =>
   bench === 'charger' ? 'map' : (benchSheets[bench][0] ?? null);
+
+const BELT_ONLY: readonly Sheet<'charger'>[] = ['drive', 'pulleys'];
+const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['rank', 'turbine', 'pair', 'spool', 'size'];
+
+/**
+ * The sheets of the Charger for what drives it: those of the exhaust, or those of the belt; a machine without a measured map
+ * has no map to show. In: the drive of the charger at the engine; whether there is a map.
+ */
+export const sheetsFor = (drive: 'open' | 'exhaust' | 'belt', hasMap: boolean): Sheet<'charger'>[] =>
+  benchSheets.charger.filter((sheet) =>
+    drive === 'belt'
+      ? !EXHAUST_ONLY.includes(sheet) && (sheet !== 'map' || hasMap)
+      : !BELT_ONLY.includes(sheet),
+  );
 
 /** A place on the screen, as the core knows it: a bench, and its sheet where it has several. */
 export type Where = { bench: JobBench; sheet: Sheet | null };

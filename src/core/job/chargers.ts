@@ -1,5 +1,12 @@
 import { guess } from '../documents/input';
-import type { ChargerDocument, ExhaustDriveDocument, Induction, Job, Setup } from './schema/job';
+import type {
+  BeltDriveDocument,
+  ChargerDocument,
+  ExhaustDriveDocument,
+  Induction,
+  Job,
+  Setup,
+} from './schema/job';
 import type { Arrangement } from './schema/setup-choices';
 
 /** An induction that has chargers. */
@@ -16,6 +23,10 @@ export const chargerInFront = ({ induction }: Pick<Setup, 'induction'>): Charger
 /** What drives a charger by the exhaust; undefined where nothing does, or it is not chosen. */
 export const exhaustDriveOf = (charger: ChargerDocument | undefined): ExhaustDriveDocument | undefined =>
   charger?.drive.kind === 'exhaust' ? charger.drive : undefined;
+
+/** What drives a charger by the crankshaft; undefined where nothing does. */
+export const beltDriveOf = (charger: ChargerDocument | undefined): BeltDriveDocument | undefined =>
+  charger?.drive.kind === 'belt' ? charger.drive : undefined;
 
 /** The path of a setup's charger, as inputs have it. */
 export const chargerPath = (

@@ -3,7 +3,7 @@ import type { Ref } from '../documents/ref';
 import { withFitted, type Fit } from '../job/chargers';
 import { turboFitOf } from '../job/fit';
 import type { Job } from '../job/schema/job';
-import type { Library } from '../build/build';
+import { NO_LIBRARY, type Library } from '../build/build';
 import type { Turbine } from '../turbine/document';
 import type { Turbocharger } from '../turbocharger/document';
 
@@ -137,9 +137,9 @@ export function libraryOfItems(items: readonly Item[]): Library {
     items.flatMap(({ turbo }) => (turbo ? [[key(turbo.document.turbine), turbo.turbine] as const] : [])),
   );
   return {
+    ...NO_LIBRARY,
     compressor: (ref) => compressors.get(key(ref)),
     turbine: (ref) => turbines.get(key(ref)),
-    blower: () => undefined,
   };
 }
 

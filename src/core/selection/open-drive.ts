@@ -3,7 +3,7 @@ import { efficiencyAt, findOnMap, type MapPoint, type Place } from '../compresso
 import { compiledMap, type CompiledMap } from '../compressor/map';
 import type { Job } from '../job/schema/job';
 import { reason } from '../working/range';
-import { compileBuild, revGrid, type Build } from '../build/build';
+import { compileBuild, NO_LIBRARY, revGrid, type Build } from '../build/build';
 import { demandAt, demandTable, type Demand, type DemandTable } from '../solve/demand-table';
 import { isBoosting } from '../solve/point';
 import { JUDGED_RATIO, spanReason, spansOf, type Span } from '../solve/map-spans';
@@ -162,11 +162,7 @@ export type OpenGround = { build: Build; table: DemandTable };
 
 /** The ground of a ranking of compressors; null where the job cannot be solved or needs no boost. */
 export function openGround(job: Job, setupId: string, pass: Pass): OpenGround | null {
-  const result = compileBuild(withoutCharger(job, setupId), setupId, {
-    compressor: () => undefined,
-    turbine: () => undefined,
-    blower: () => undefined,
-  });
+  const result = compileBuild(withoutCharger(job, setupId), setupId, NO_LIBRARY);
   if ('problems' in result) return null;
   const { build } = result;
   const speeds = rankingSpeeds(revGrid(build), build.boost.onsetRpm, pass === 'full' ? 'fine' : 'coarse');

@@ -12,6 +12,9 @@ const within = new Set([
   'threshold',
   'back-pressure-under',
   'second-joins',
+  'blower-speed',
+  'belt-holds',
+  'blower-holds',
 ]);
 const marginal = new Set([
   'surge-near',
@@ -20,6 +23,9 @@ const marginal = new Set([
   'spring-holds-more',
   'turbo-fast-for-duty',
   'divided-for-nothing',
+  'belt-slip-near',
+  'belt-wrap-small',
+  'blower-beyond-table',
 ]);
 /** What is no judgement. */
 const plain = new Set([
@@ -35,6 +41,8 @@ const plain = new Set([
   'stages-share',
   'front-holds-from',
   'stage-bypassed-from',
+  'blower-bypass-opens',
+  'blower-drive-takes',
 ]);
 
 /** How the limit that a finding speaks of is used, as the verdict has it; null where it is no judgement. */

@@ -1,7 +1,7 @@
 import { type Station, stationsOf } from '../charge-path/stations';
-import { netPower } from '../charger/drive-formulas';
+import { drivenSpeed, netPower } from '../charger/drive-formulas';
 import { troublesOf } from '../charge-path/troubles';
-import { crankPowerOf, shaftLimit } from '../charger/charger';
+import { crankPowerOf, isOnBelt, shaftLimit } from '../charger/charger';
 import { solveBelted } from '../charge-path/belt';
 import { engineMachine, engineTurbine, withDriveOpen } from '../build/row';
 import {
@@ -12,7 +12,7 @@ import {
   isBelted,
   isMatched,
 } from '../charge-path/match';
-import { type AirPath, airThrough, powerOf, solveAirPath } from '../charge-path/air-path';
+import { type AirPath, airThrough, flowThrough, powerOf, solveAirPath } from '../charge-path/air-path';
 import { type ChargedAir, engineCharger } from '../charger/charged-air';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
@@ -51,6 +51,9 @@ type ChargerPoint = {
   air: ChargedAir;
   at: Running | null;
   shaft: ShaftMatch | null;
+  /** Speed of its shaft, rev/min, and over its limit: by its map, or by its drive. */
+  shaftRpm: number | null;
+  speedShare: number | null;
   /** Taken from the crankshaft, W: nothing where the exhaust drives it. */
   crankPower: number;
 };
@@ -267,19 +270,24 @@ function answerOf(
   return { match: null, ...solvePath(build, speedRpm, level, start?.boosting ? start.path : undefined) };
 }
 
-function chargerPoints(build: Build, path: AirPath, match: Match | null): ChargerPoint[] {
+function chargerPoints(build: Build, speedRpm: number, path: AirPath, match: Match | null): ChargerPoint[] {
   const points: ChargerPoint[] = [];
   for (let i = 0; i < build.chargers.length; i++) {
     const charger = build.chargers[i]!;
     const air = airThrough(build, path, i);
     if (!air) continue;
     const map = charger.machine?.map;
+    const limit = shaftLimit(charger);
+    const at = air.map && map ? runningAt(air.map, map, air.inlet.temperature, limit) : null;
+    const driven = isOnBelt(charger) ? drivenSpeed.fn({ speedRpm, ratio: charger.drive.ratio }) : null;
     points.push({
       count: charger.count,
       air,
-      at: air.map && map ? runningAt(air.map, map, air.inlet.temperature, shaftLimit(charger)) : null,
+      at,
+      shaftRpm: driven ?? at?.shaftSpeedRpm ?? null,
+      speedShare: driven === null ? (at?.speedShare ?? null) : speedShare.fn({ speed: driven, limit }),
       shaft: match?.chargers[i] ?? null,
-      crankPower: crankPowerOf(charger, air, path.massFlow),
+      crankPower: crankPowerOf(charger, air, flowThrough(build, path, i)),
     });
   }
   return points;
@@ -339,7 +347,7 @@ export function solvePoint(
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
-    chargers: chargerPoints(build, path, match),
+    chargers: chargerPoints(build, speedRpm, path, match),
     power: {
       fuelFlow,
       wheels: wheelPower(fuelFlow, build.drivetrain),

@@ -3,6 +3,7 @@ import type { Climate } from '../air/climate';
 import { gainsOver, type Gains } from '../build/baseline';
 import { revGrid, type Build } from '../build/build';
 import type { Level } from './demand';
+import { beltLineOf, type BeltLine } from './belt-line';
 import { drawnPoints, kneesOf, type Knee } from './knee';
 import { allSpans, type Span } from './map-spans';
 import { pairLineOf, type PairLine } from './pair-line';
@@ -28,6 +29,8 @@ export type Sweep = {
   turbo: TurboLine | null;
   /** What a sequential or compound pair does; null without one. */
   pair: PairLine | null;
+  /** What a charger on the crankshaft does over the revs; null without one. */
+  belt: BeltLine | null;
   coreVersion: number;
 };
 
@@ -106,7 +109,8 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
   const drawn = drawnPoints(points, knees);
   const turbo = turboLineOf(build, level, drawn, knees);
   const pair = pairLineOf(build, level, points, goalPoint);
-  const verdict = verdictOf({ build, level, points, goalPoint, spans, turbo, pair });
+  const belt = beltLineOf(build, points);
+  const verdict = verdictOf({ build, level, points, goalPoint, spans, turbo, pair, belt });
   // The last finding is the demand itself.
   const findings = [
     ...verdict.findings.slice(0, -1),
@@ -124,6 +128,7 @@ export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Swe
     goal: { ...verdict, findings },
     turbo,
     pair,
+    belt,
     coreVersion: CORE_VERSION,
   };
 }

@@ -2,6 +2,8 @@ import { isBelted } from '../charge-path/match';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import { engineMachine, engineMap, engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
+import { beltFindings, type BeltLine } from './belt-line';
+import { stateOf } from './finding-states';
 import { buildAt, type Build } from '../build/build';
 import { manifoldFor, type Level } from './demand';
 import { nearestToChoke, nearestToSurge, spanReason, surgeMarginAt, type Span } from './map-spans';
@@ -40,6 +42,7 @@ type Solved = {
   spans: Span[];
   turbo: TurboLine | null;
   pair: PairLine | null;
+  belt: BeltLine | null;
 };
 
 /**
@@ -48,7 +51,7 @@ type Solved = {
  * surge than is usual, faster than the duty allows, a turbine choked at the goal, boost a little over what is asked.
  */
 export function verdictOf(solved: Solved): GoalVerdict {
-  const { build, level, points, goalPoint, spans, turbo, pair } = solved;
+  const { build, level, points, goalPoint, spans, turbo, pair, belt } = solved;
   const name = engineMachine(build)?.name ?? '';
   const names = { name };
   if (level.kind === 'failed') return verdict('over', level.reason, [level.reason]);
@@ -102,6 +105,8 @@ export function verdictOf(solved: Solved): GoalVerdict {
     findings.unshift(reason('choose-front-stage', {}, { behind: engineMachine(build)?.name ?? '' }));
   if (pair) findings.unshift(...pairFindings(build, pair, goalPoint, turbo?.threshold ?? null));
   findings.unshift(...turbine);
+  const drive = belt ? beltFindings(build, belt, goalPoint) : [];
+  findings.unshift(...drive);
   const unmet = turbo && unmetBy(build, level, goalPoint);
   if (unmet) return verdict('over', unmet, [unmet, ...findings, need]);
   // What hangs on the crankshaft gives what its speed gives, whatever is asked.
@@ -115,9 +120,9 @@ export function verdictOf(solved: Solved): GoalVerdict {
     findings.unshift(level);
     if (short > 500) return verdict('over', level, [...findings, need]);
   }
-  if (!engineMap(build)) return verdict('over', reason('choose-compressor'), [need]);
+  if (!engineMachine(build)) return verdict('over', reason('choose-compressor'), [need]);
   const said = [...findings, need];
-  const over = overLimit(solved, nameOf, turbine);
+  const over = drive.find((f) => stateOf(f) === 'over') ?? overLimit(solved, nameOf, turbine);
   if (over) return verdict('over', over, said);
   if (isNearSurge)
     return verdict(
@@ -147,7 +152,9 @@ export function verdictOf(solved: Solved): GoalVerdict {
         code === 'spring-holds-more' ||
         (code === 'turbine-chokes' && figures.from!.value <= build.goal.speedRpm),
     );
-  if (marginal) return verdict('marginal', marginal, said);
+  const strained = drive.find((f) => stateOf(f) === 'marginal');
+  if (marginal ?? strained) return verdict('marginal', (marginal ?? strained)!, said);
+  if (!engineMap(build)) return verdict('within', reason('blower-holds', {}, names), said);
   return verdict('within', reason('map-holds', { efficiency: [at?.efficiency ?? 0, 'share'] }, names), said);
 }
 

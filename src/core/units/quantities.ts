@@ -184,6 +184,13 @@ export const quantities = {
       { symbol: 'ft/min', factor: 0.3048 / 60, digits: 0 },
     ],
   },
+  beltSpeed: {
+    name: 'belt speed',
+    units: [
+      { symbol: 'm/s', factor: 1, digits: 1 },
+      { symbol: 'ft/min', factor: 0.3048 / 60, digits: 0 },
+    ],
+  },
   power: {
     name: 'power',
     units: [

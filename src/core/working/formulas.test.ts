@@ -11,6 +11,8 @@ import * as losses from '../charge-air/losses';
 import * as cooler from '../charge-air/cooler';
 import * as pipe from '../charge-air/pipe';
 import * as drive from '../charger/drive-formulas';
+import * as belt from '../drive/formulas';
+import * as blower from '../blower/formulas';
 import * as exhaust from '../engine/exhaust-formulas';
 import * as turbine from '../turbine/formulas';
 import * as turbocharger from '../turbocharger/formulas';
@@ -28,6 +30,8 @@ const formulas: Formula[] = [
   cooler,
   pipe,
   drive,
+  belt,
+  blower,
   exhaust,
   turbine,
   turbocharger,

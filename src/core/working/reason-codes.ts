@@ -392,6 +392,36 @@ export type RowCode =
   | 'picks-top';
 
 /** Blowers and what drives them. */
-export type BlowerCode = 'blower-beyond-ideal' | 'blower-peak-unusual' | 'blower-table-short';
+export type BlowerCode =
+  | 'blower-beyond-ideal'
+  | 'blower-peak-unusual'
+  | 'blower-table-short'
+  | 'blower-missing'
+  | 'blower-holds'
+  | 'blower-speed'
+  | 'blower-overspeeds'
+  | 'blower-outlet-hot'
+  | 'blower-beyond-table'
+  | 'blower-bypass-opens'
+  | 'blower-drive-takes'
+  | 'pulley-bore-too-large'
+  | 'pulley-under-least'
+  | 'pulley-teeth-differ'
+  | 'pulley-bore-differs'
+  | 'pulley-fouls-housing'
+  | 'pulley-overspeeds'
+  | 'belt-overlap'
+  | 'belt-not-touched'
+  | 'belt-crossed'
+  | 'belt-fouled'
+  | 'belt-does-not-fit'
+  | 'belt-does-not-reach'
+  | 'belt-tensioner-outside'
+  | 'belt-wrap-small'
+  | 'belt-slips-from'
+  | 'belt-slip-near'
+  | 'belt-tension-over'
+  | 'belt-too-fast'
+  | 'belt-holds';
 
 export type ReasonCode = GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode;

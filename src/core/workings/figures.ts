@@ -17,12 +17,18 @@ const solved = (read: Read): Read => {
 const chargerAt = ({ chargers }: OperatingPoint, index = chargers.length - 1): ChargerPoint | undefined =>
   chargers[index];
 
+/** Flow through a charger of a point, kg/s: its bypass hands some of it round the one at the engine. */
+const flowAt = ({ path, chargers }: OperatingPoint, index = chargers.length - 1): number =>
+  path.massFlow + (index === chargers.length - 1 ? path.bypassFlow : 0);
+
 /** Figures of a compressor at work; one that idles, or only lets the air of another pass, has none. */
-const working = (read: (charger: ChargerPoint, point: OperatingPoint) => number | null | undefined): Read =>
+const working = (
+  read: (charger: ChargerPoint, point: OperatingPoint, index?: number) => number | null | undefined,
+): Read =>
   solved((build, point, index) => {
     const charger = chargerAt(point, index);
     const works = charger && (isBoosting(charger.air.outlet.ratio) || point.chargers.length === 1);
-    return point.boosting && build.charged && works ? read(charger, point) : null;
+    return point.boosting && build.charged && works ? read(charger, point, index) : null;
   });
 
 /** Figures of a charger's turbine. */
@@ -65,11 +71,15 @@ export const figures = {
   'charge-temperature': { quantity: 'temperature', read: solved((_, p) => p.path.manifold.temperature) },
   'compressor-power': {
     quantity: 'shaftPower',
-    read: working(({ air }, p) => p.path.massFlow * air.outlet.work),
+    read: working(({ air }, p, index) => flowAt(p, index) * air.outlet.work),
   },
   efficiency: { quantity: 'share', read: working(({ air }) => air.efficiency.value) },
-  'shaft-speed': { quantity: 'shaftSpeed', read: working(({ at }) => at?.shaftSpeedRpm) },
-  'speed-share': { quantity: 'share', read: working(({ at }) => at?.speedShare) },
+  'shaft-speed': { quantity: 'shaftSpeed', read: working(({ shaftRpm }) => shaftRpm) },
+  'speed-share': { quantity: 'share', read: working((charger) => charger.speedShare) },
+  'drive-power': {
+    quantity: 'shaftPower',
+    read: working(({ crankPower }) => (crankPower > 0 ? crankPower : null)),
+  },
   'surge-margin': { quantity: 'share', read: working(({ at }) => at?.surgeMargin) },
   'choke-margin': { quantity: 'share', read: working(({ at }) => at?.chokeMargin) },
   'edge-room': { quantity: 'share', read: working(({ at }) => at?.edgeRoom?.share) },
@@ -125,6 +135,7 @@ const OF_A_CHARGER: readonly FigureId[] = [
   'corrected-flow',
   'outlet-temperature',
   'compressor-power',
+  'drive-power',
   'efficiency',
   'shaft-speed',
   'speed-share',

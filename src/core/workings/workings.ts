@@ -1,8 +1,10 @@
-import { drivePower, netPower } from '../charger/drive-formulas';
+import { drivePower, drivenSpeed, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD_AIR } from '../air/standard-atmosphere';
-import { isOnBelt, shaftLimit } from '../charger/charger';
-import { type AirPath, airThrough } from '../charge-path/air-path';
+import { isOnBelt, shaftLimit, type BeltDrive } from '../charger/charger';
+import { pulleyRatio } from '../drive/formulas';
+import { blowerIndex, cordRadius, layoutRatio } from '../drive/layout';
+import { type AirPath, airThrough, flowThrough } from '../charge-path/air-path';
 import { engineTurbine } from '../build/row';
 import { engineCharger } from '../charger/charged-air';
 import { enthalpy, entropy, isentropicTemperature } from '../air/gas-properties';
@@ -96,7 +98,7 @@ function netSteps(s: Sheet, gross: number, path: AirPath, which: keyof AirPath['
     const drive = s.put(
       drivePower,
       {
-        shaftPower: compressorPower.fn({ massFlow: path.massFlow, work: air.outlet.work }),
+        shaftPower: compressorPower.fn({ massFlow: flowThrough(s.build, path, i), work: air.outlet.work }),
         mechanicalEfficiency,
       },
       {
@@ -427,7 +429,36 @@ function chargeSteps(s: Sheet): void {
 
 const name = ({ charger: { machine } }: Sheet) => (machine ? { name: machine.name } : {});
 
+/** Speed of a charger's shaft by its drive: pulleys where they are laid out. */
+function drivenSteps(s: Sheet, { layout, gear, ratio: driven }: BeltDrive): number {
+  const at = (what: string) => s.own(`induction.chargers.${s.charger.place}.drive.${what}`);
+  const index = layout ? blowerIndex(layout) : -1;
+  const slips = layout && Math.abs(driven / layoutRatio(layout, gear) - 1) > 1e-9;
+  const ratio =
+    layout && !slips
+      ? s.put(
+          pulleyRatio,
+          {
+            crank: 2 * cordRadius(layout, layout.route[0]!),
+            driven: 2 * cordRadius(layout, layout.route[index]!),
+            gear,
+          },
+          {
+            crank: at('layout.route.0.diameter'),
+            driven: at(`layout.route.${index}.diameter`),
+            gear: at('gear'),
+          },
+        )
+      : driven;
+  return s.put(
+    drivenSpeed,
+    { speedRpm: s.point.speedRpm, ratio },
+    layout && !slips ? {} : { ratio: slips ? at('slip') : at('ratio') },
+  );
+}
+
 function shaftSteps(s: Sheet): number {
+  if (isOnBelt(s.charger)) return drivenSteps(s, s.charger.drive);
   const at = s.at.at!;
   const map = s.charger.machine!.map!;
   const correctedSpeed = s.read({
@@ -538,9 +569,27 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   'compressor-power': (s) =>
     s.put(
       compressorPower,
-      { massFlow: s.point.path.massFlow, work: workSteps(s) },
+      {
+        massFlow: flowThrough(s.build, s.point.path, s.build.chargers.indexOf(s.charger)),
+        work: workSteps(s),
+      },
       { massFlow: read('sums') },
     ),
+  'drive-power': (s) => {
+    if (!isOnBelt(s.charger)) return;
+    const { mechanicalEfficiency } = s.charger.drive;
+    const massFlow = flowThrough(s.build, s.point.path, s.build.chargers.indexOf(s.charger));
+    s.put(
+      drivePower,
+      {
+        shaftPower: s.put(compressorPower, { massFlow, work: workSteps(s) }, { massFlow: read('sums') }),
+        mechanicalEfficiency,
+      },
+      {
+        mechanicalEfficiency: s.own(`induction.chargers.${s.charger.place}.drive.mechanicalEfficiency`),
+      },
+    );
+  },
   efficiency: (s) => {
     const { value, origin } = efficiencyStep(s);
     if ('input' in origin) s.read({ code: 'guessed', symbol: 'η', quantity: 'share', value });

@@ -4,7 +4,12 @@ import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/docum
 import { blowerSchema, type Blower } from '@/core/blower/document';
 import { pipingSchema, type Piping } from '@/core/charge-air/piping-document';
 import { sampleCompressors } from './sample-compressors';
+import { centrifugalSchema, type Centrifugal } from '@/core/blower/centrifugal';
+import { beltSchema, pulleySchema, type Belt, type Pulley } from '@/core/drive/document';
+import belts from './belts.json';
 import blowers from './blowers.json';
+import centrifugals from './centrifugals.json';
+import pulleys from './pulleys.json';
 import piping from './piping.json';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
@@ -26,6 +31,20 @@ export const sampleBlowers: { id: string; revision: number; document: Blower }[]
   document: blowerSchema.parse(item.document),
 }));
 
+export const sampleCentrifugals: { id: string; revision: number; document: Centrifugal }[] = centrifugals.map(
+  (item) => ({ ...item, document: centrifugalSchema.parse(item.document) }),
+);
+
+export const samplePulleys: { id: string; revision: number; document: Pulley }[] = pulleys.map((item) => ({
+  ...item,
+  document: pulleySchema.parse(item.document),
+}));
+
+const sampleBelts: { id: string; revision: number; document: Belt }[] = belts.map((item) => ({
+  ...item,
+  document: beltSchema.parse(item.document),
+}));
+
 const samplePiping: { id: string; revision: number; document: Piping }[] = piping.map((item) => ({
   ...item,
   document: pipingSchema.parse(item.document),
@@ -37,6 +56,9 @@ export const sampleItems: AnyItem[] = [
   ...sampleTurbines,
   ...sampleTurbochargers,
   ...sampleBlowers,
+  ...sampleCentrifugals,
+  ...samplePulleys,
+  ...sampleBelts,
   ...samplePiping,
 ];
 

@@ -6,6 +6,7 @@ import { isRef, refsOf } from '@/core/documents/refs';
 import { kindOf, type AnyLine, type KindName } from '@/formats/kinds';
 import { current as currentDocument } from '@/formats/kinds/documents';
 import {
+  type DriveShop,
   isCompressor,
   isOf,
   isTurbine,
@@ -80,6 +81,16 @@ export async function listTurbochargers(
     .filter((ref) => !turbines.some((t) => t.id === ref.id && t.revision === ref.revision));
   const kept = (await findRevisions(db, older)).filter(isTurbine);
   return { turbochargers, turbines: [...turbines, ...kept] };
+}
+
+/** Blowers of both kinds with the pulleys and belts that drive them, whole: what is on offer. */
+export async function listDrives(db: Database): Promise<DriveShop> {
+  return {
+    blowers: await listItems(db, 'blower'),
+    centrifugals: await listItems(db, 'centrifugal'),
+    pulleys: await listItems(db, 'pulley'),
+    belts: await listItems(db, 'belt'),
+  };
 }
 
 /** Which jobs outside the bin have which library revisions on them, of any kind: one row for every use. */

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { pipingSchema } from '@/core/charge-air/piping-document';
+import { centrifugalSchema } from '@/core/blower/centrifugal';
 import { blowerSchema } from '@/core/blower/document';
+import { beltSchema, pulleySchema } from '@/core/drive/document';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
@@ -12,6 +14,9 @@ export const documents = {
   blower: defineDocument(blowerSchema),
   turbine: defineDocument(turbineSchema),
   turbocharger: defineDocument(turbochargerSchema),
+  centrifugal: defineDocument(centrifugalSchema),
+  pulley: defineDocument(pulleySchema),
+  belt: defineDocument(beltSchema),
   piping: defineDocument(pipingSchema),
 };
 
@@ -22,6 +27,9 @@ const currentSchema = z.discriminatedUnion('kind', [
   blowerSchema,
   turbineSchema,
   turbochargerSchema,
+  centrifugalSchema,
+  pulleySchema,
+  beltSchema,
   pipingSchema,
 ]);
 

@@ -1,13 +1,25 @@
+import { beltKind } from './belt';
 import { blowerKind } from './blower';
+import { centrifugalKind } from './centrifugal';
 import { compressorKind } from './compressor';
 import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
 import { pipingKind } from './piping';
+import { pulleyKind } from './pulley';
 import { turbineKind } from './turbine';
 import { turbochargerKind } from './turbocharger';
 import type { ItemDocument } from './documents';
 
 /** Every kind of library item, in the order of the shelves. */
-export const kinds = [compressorKind, turbineKind, turbochargerKind, blowerKind, pipingKind] as const;
+export const kinds = [
+  compressorKind,
+  turbineKind,
+  turbochargerKind,
+  blowerKind,
+  centrifugalKind,
+  pulleyKind,
+  beltKind,
+  pipingKind,
+] as const;
 
 export type KindName = ItemDocument['kind'];
 /** A kind as code sees it that treats all of them alike. */

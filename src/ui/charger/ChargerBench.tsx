@@ -9,7 +9,8 @@ import { stateOf } from '@/core/solve/finding-states';
 import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
-import { engineMap, engineTurbine } from '@/core/build/row';
+import { engineMachine, engineMap, engineTurbine } from '@/core/build/row';
+import { sheetsFor } from '@/core/job/benches';
 import type { Charger } from '@/core/charger/charger';
 import { engineCharger } from '@/core/charger/charged-air';
 import { isCompressor } from '@/formats/library-items';
@@ -58,6 +59,12 @@ const SitesPart = dynamic(loaders.sites);
 const PairPart = dynamic(loaders.pair);
 const PairAside = dynamic(() => loaders.pair().then((m) => m.PairAside));
 const SpoolPart = dynamic(loaders.spool);
+const BlowerPart = dynamic(loaders.blower);
+const BlowerAside = dynamic(() => loaders.blower().then((m) => m.BlowerAside));
+const DrivePart = dynamic(loaders.drive);
+const DriveAside = dynamic(() => loaders.driveAside().then((m) => m.DriveAside));
+const PulleysPart = dynamic(loaders.pulleys);
+const PulleysAside = dynamic(() => loaders.pulleysAside().then((m) => m.PulleysAside));
 const TurboRankPart = dynamic(loaders.rank);
 const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside));
 const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
@@ -66,6 +73,9 @@ const bodies: Record<Sheet<'charger'>, ReactNode> = {
   rank: <TurboRankPart />,
   map: <MapPart />,
   turbine: <TurbinePart />,
+  blower: <BlowerPart />,
+  drive: <DrivePart />,
+  pulleys: <PulleysPart />,
   pair: <PairPart />,
   spool: <SpoolPart />,
   boost: <BoostPart />,
@@ -75,38 +85,41 @@ const bodies: Record<Sheet<'charger'>, ReactNode> = {
   sites: <SitesPart />,
 };
 
+/** What stands in the column of a sheet under its findings; the rest have the hot side's figures there. */
+const asides: Partial<Record<Sheet<'charger'>, ReactNode>> = {
+  map: <MapAside />,
+  turbine: <TurbineAside />,
+  blower: <BlowerAside />,
+  drive: <DriveAside />,
+  pulleys: <PulleysAside />,
+  boost: <BoostAside />,
+  rank: <TurboRankAside />,
+  pair: <PairAside />,
+  spool: <SpoolAside />,
+};
+
 /** Charger: which compressor carries the demand, what drives and holds it, and what the library would do instead. */
 export default function ChargerBench() {
   const { answer, turbos, fetchTurbos } = useJob();
-  const part = usePart('charger');
+  const { setupIndex } = useJob();
+  const drive = useJobState((s) => chargerAtEngine(s.draft.setups[setupIndex]!)?.drive.kind);
+  const hasMap = Boolean(answer && engineMap(answer.build));
+  const sheets = useMemo(() => sheetsFor(drive ?? 'open', hasMap), [drive, hasMap]);
+  const part = usePart('charger', sheets);
   useEffect(() => {
     if (!turbos) void fetchTurbos();
   }, [turbos, fetchTurbos]);
   return (
     <PictureProvider>
       <div className={`${frame.picture} ${styles.picture}`} style={{ padding: undefined }}>
-        <Parts bench="charger" bodies={bodies} />
+        <Parts bench="charger" bodies={bodies} sheets={sheets} />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <Headline />
         <Problems />
         {answer && <SheetFindings findings={answer.sweep.goal.findings} sheet={part} />}
         <NewerRevision />
-        {part === 'map' ? (
-          <MapAside />
-        ) : part === 'turbine' ? (
-          <TurbineAside />
-        ) : part === 'boost' ? (
-          <BoostAside />
-        ) : part === 'rank' ? (
-          <TurboRankAside />
-        ) : part === 'pair' ? (
-          <PairAside />
-        ) : part === 'spool' ? (
-          <SpoolAside />
-        ) : (
-          <HotReadings />
-        )}
+        {asides[part] ?? <HotReadings />}
       </aside>
     </PictureProvider>
   );
@@ -118,7 +131,7 @@ function Headline() {
   const { answer, problems } = useJob();
   const goal = useJobState((s) => s.draft.brief.goal);
   const build = answer?.build;
-  if (!answer || !build || !engineMap(build) || problems.length > 0)
+  if (!answer || !build || !engineMachine(build) || problems.length > 0)
     return (
       <BenchHead
         bench="charger"

@@ -1,5 +1,12 @@
 import { useCallback } from 'react';
-import { arranged, chargerAtEngine, chargerInFront, exhaustDriveOf, fitted } from '@/core/job/chargers';
+import {
+  arranged,
+  beltDriveOf,
+  chargerAtEngine,
+  chargerInFront,
+  exhaustDriveOf,
+  fitted,
+} from '@/core/job/chargers';
 import type { ChargerDocument, Setup } from '@/core/job/schema/job';
 import type { Ref } from '@/core/documents/ref';
 import { arrangements, type Arrangement } from '@/core/job/schema/setup-choices';
@@ -18,7 +25,7 @@ const before: Record<Arrangement, string> = {
 };
 
 /** What a setup is called after its charger; of a compound pair after both, the one in front first. */
-function nameAfter(
+export function nameAfter(
   item: AnyItem | null | undefined,
   arrangement: Arrangement,
   front?: AnyItem | null,
@@ -30,20 +37,22 @@ function nameAfter(
 
 /** What the library calls a charger: as its turbocharger, or as its machine. */
 const refOf = (charger: ChargerDocument | undefined): Ref | null =>
-  exhaustDriveOf(charger)?.turbocharger ?? charger?.machine ?? null;
+  exhaustDriveOf(charger)?.turbocharger ?? beltDriveOf(charger)?.blower ?? charger?.machine ?? null;
 
 const itemIn = (items: readonly AnyItem[], ref: Ref | null | undefined) =>
   items.find((i) => i.id === ref?.id && i.revision === ref.revision);
 
 /** Whether a setup still bears a name that nobody gave it: its charger's, a copy's, or the first one's. */
-function isUnnamed(setup: Setup, items: readonly AnyItem[]): boolean {
+export function isUnnamed(setup: Setup, items: readonly AnyItem[]): boolean {
   const { name, induction } = setup;
   const bare = name.replace(/ \(from [A-F]\)$/, '');
   if (bare === NONE || bare === 'First idea' || bare !== name) return true;
   const itemsOn = (charger: ChargerDocument | null | undefined) =>
-    [charger?.machine, exhaustDriveOf(charger ?? undefined)?.turbocharger].flatMap(
-      (ref) => itemIn(items, ref) ?? [],
-    );
+    [
+      charger?.machine,
+      exhaustDriveOf(charger ?? undefined)?.turbocharger,
+      beltDriveOf(charger ?? undefined)?.blower,
+    ].flatMap((ref) => itemIn(items, ref) ?? []);
   const kept = induction.kind === 'charged' ? (chargerInFront(setup) ?? induction.aside) : null;
   const front = itemsOn(kept);
   return itemsOn(chargerAtEngine(setup)).some(

@@ -12,6 +12,7 @@ import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
 import { benchOf, benchOfStation, type BenchId } from './benches';
+import { AXIS, Symbol, TALLEST } from './airway-symbols';
 import { scaleTop, tubeOutline, tubePath } from './tube';
 import styles from './frame.module.css';
 
@@ -29,8 +30,16 @@ const names: Record<StationKind, string> = {
   tailpipe: 'Tailpipe',
 };
 
-const AXIS = 50;
-const TALLEST = 29;
+/** What a station is called: a machine that carries its air in lobes is a blower. */
+const nameOf = (id: StationKind, build: Solved['build']): string =>
+  carriesLobes(id, build) ? (id === 'compressor' ? 'Blower' : 'LP blower') : names[id];
+
+/** Whether a station is a displacement machine: those have no map. */
+const carriesLobes = (id: StationKind, { chargers }: Solved['build']): boolean => {
+  const charger = id === 'compressor' ? chargers.at(-1) : id === 'front-compressor' ? chargers[0] : undefined;
+  return Boolean(charger?.machine && !charger.machine.map);
+};
+
 const MARGIN = 40;
 const NARROWEST = 112;
 /** A pair has eleven stations: they may stand closer, so that all are in view on a usual page. */
@@ -258,6 +267,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             x={MARGIN + (i + 0.5) * cell}
             half={symbolHalf(stations, i, half)}
             known={s.known}
+            lobes={carriesLobes(s.id, build)}
           />
         ))}
         {stations.map((s, i) =>
@@ -277,10 +287,11 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             to={middle(isBelted(build) ? 'cylinders' : 'turbine')}
             words={
               isBelted(build)
-                ? `its drive takes ${figure(point.power.drive, 'shaftPower')}`
+                ? `belt takes ${figure(point.power.drive, 'shaftPower')} from the crank`
                 : `compressor takes ${figure(work, 'shaftPower')}`
             }
             known={engineCharger(build).drive !== null}
+            isBelt={isBelted(build)}
             y={sharesLink ? 76 : 84}
           />
         )}
@@ -343,9 +354,9 @@ function UnknownTube({ from, to, y }: { from: number; to: number; y: number }) {
   );
 }
 
-type Link = { from: number; to: number; words: string; known: boolean; y: number };
+type Link = { from: number; to: number; words: string; known: boolean; isBelt?: boolean; y: number };
 
-function ShaftLink({ from, to, words, known, y }: Link) {
+function ShaftLink({ from, to, words, known, isBelt = false, y }: Link) {
   const centre = (from + to) / 2;
   const half = (words.length * 5.6 + 10) / 2;
   return (
@@ -354,91 +365,15 @@ function ShaftLink({ from, to, words, known, y }: Link) {
         d={`M${from} 66V${y}H${centre - half}M${centre + half} ${y}H${to}V66`}
         fill="none"
         stroke="var(--ink)"
-        strokeWidth="1.2"
-        strokeDasharray={known ? undefined : '0.1 3.5'}
-        strokeLinecap="round"
+        strokeWidth={isBelt ? 3 : 1.2}
+        strokeDasharray={isBelt ? '6 2' : known ? undefined : '0.1 3.5'}
+        strokeLinecap={isBelt ? 'butt' : 'round'}
       />
       <text x={centre} y={y + 3} textAnchor="middle" fontSize="11" style={{ fontStretch: '84%' }}>
         {words}
       </text>
     </g>
   );
-}
-
-/** Symbols of the trade over the tube. */
-function Symbol({ kind, x, half, known }: { kind: StationKind; x: number; half: number; known: boolean }) {
-  const line = {
-    stroke: known && !kind.endsWith('compressor') ? 'var(--on-heat)' : 'var(--ink)',
-    strokeWidth: 1.2,
-    fill: 'none',
-    ...(known ? {} : { strokeDasharray: '0.1 3', strokeLinecap: 'round' as const }),
-  };
-  const bars = (count: number, gap: number) =>
-    Array.from(
-      { length: count },
-      (_, i) => `M${x + (i - (count - 1) / 2) * gap} ${AXIS - half}v${2 * half}`,
-    ).join('');
-  switch (kind) {
-    case 'weather':
-    case 'tailpipe':
-      return <path d={`M${x - 10} ${AXIS}h20m-5 -3l5 3l-5 3`} {...line} strokeDasharray={undefined} />;
-    case 'filter':
-      return <path d={bars(5, 5)} {...line} />;
-    case 'cooler':
-    case 'between':
-      return <path d={bars(9, 5)} {...line} />;
-    case 'compressor':
-    case 'front-compressor':
-      return (
-        <path
-          d={`M${x - 14} ${AXIS - 8}L${x + 12} ${AXIS - 24}V${AXIS + 24}L${x - 14} ${AXIS + 8}Z`}
-          {...line}
-        />
-      );
-    case 'turbine':
-    case 'front-turbine':
-      return (
-        <path
-          d={`M${x - 12} ${AXIS - 24}L${x + 14} ${AXIS - 8}V${AXIS + 8}L${x - 12} ${AXIS + 24}Z`}
-          {...line}
-        />
-      );
-    case 'throttle':
-      return (
-        <g>
-          <path d={`M${x - 3} ${AXIS - half}L${x + 3} ${AXIS + half}`} {...line} strokeWidth={1.8} />
-          <circle cx={x} cy={AXIS} r="2" fill="var(--on-heat)" />
-        </g>
-      );
-    case 'cylinders':
-      return (
-        <g>
-          <rect
-            x={x - 26}
-            y={AXIS - TALLEST}
-            width="52"
-            height={2 * TALLEST}
-            fill="var(--panel)"
-            stroke="var(--ink)"
-            strokeWidth="1.3"
-          />
-          {[0, 1, 2, 3].map((i) => (
-            <g key={i}>
-              {i > 0 && (
-                <path d={`M${x - 26 + 13 * i} ${AXIS - TALLEST}v${2 * TALLEST}`} stroke="var(--ink)" />
-              )}
-              <rect
-                x={x - 23.5 + 13 * i}
-                y={AXIS + [-14, 8, 8, -14][i]!}
-                width="8"
-                height="7"
-                fill="var(--ink)"
-              />
-            </g>
-          ))}
-        </g>
-      );
-  }
 }
 
 type CellProps = {
@@ -468,7 +403,8 @@ function linesOf(
   short: boolean,
 ): { change: string; remark: string } {
   const { build, point } = solved;
-  const map = (station.id === 'front-compressor' ? point.chargers[0]! : engineCharger(point)).at;
+  const its = station.id === 'front-compressor' ? point.chargers[0]! : engineCharger(point);
+  const map = its.at;
   /** What the station costs, or what it brings by being there. */
   const costOf = (p: Price | undefined): string => {
     if (!p) return '';
@@ -505,9 +441,11 @@ function linesOf(
         remark:
           map?.efficiency != null
             ? `${figure(map.efficiency, 'share')}${map.range === 'inside' ? '' : ' est.'}, ${figure(map.shaftSpeedRpm, 'shaftSpeed')}`
-            : engineMap(build)
-              ? 'lets the air pass'
-              : `${figure(build.efficiencyGuess, 'share')}, a guess`,
+            : carriesLobes(station.id, build)
+              ? `${figure(its.air.efficiency.value, 'share')}${its.air.efficiency.origin === 'map' ? '' : ' est.'}, ${figure(its.shaftRpm, 'shaftSpeed')}`
+              : engineMap(build)
+                ? 'lets the air pass'
+                : `${figure(build.efficiencyGuess, 'share')}, a guess`,
       };
     case 'cylinders':
       return {
@@ -556,6 +494,7 @@ const NARROW = 0.8;
 
 /** Whether a station's name, at this width, leaves room for its pressure as written. */
 const hasRoom = (station: Station, pressure: string, cell: number, width: number): boolean =>
+  // 'Compressor' is the longest it can be called.
   names[station.id].length * LETTER * width + pressure.length * FIGURE <= cell - 20;
 
 /** Every cell names the unit of pressure or none does: where one has no room the ladder alone names it. */
@@ -581,7 +520,8 @@ function StationCell({ station, price, withUnit, solved, x, cell, open, onOpen }
   // Long figures in a narrow cell: four digits of °F beside lb/min.
   const isTight = temperature.length + flow.length > (cell - 14) / 5.9;
   const colour = trouble ? { fill: 'var(--ember-text)' } : undefined;
-  const said = `${names[station.id]}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
+  const { build } = solved;
+  const said = `${nameOf(station.id, build)}: ${figure(station.pressure, 'pressure')} abs, ${temperature}, ${flow}. ${change}. ${last}`;
   return (
     <g
       className={styles.station}
@@ -601,7 +541,7 @@ function StationCell({ station, price, withUnit, solved, x, cell, open, onOpen }
       <rect x={x + 2} y="3" width={cell - 4} height="126" className={styles.focusRing} />
       <path d={`M${x} 6V126`} stroke="var(--hair)" />
       <text x={x + 7} y="15" fontSize="12.5" fontWeight="650" style={{ ...colour, fontStretch: stretch }}>
-        {names[station.id]}
+        {nameOf(station.id, build)}
       </text>
       <text x={x + cell - 7} y="15" fontSize="13" fontWeight="600" textAnchor="end">
         {pressure}

@@ -11,24 +11,29 @@ export function setPart(url: URL, bench: BenchId, part: Sheet | null): void {
   if (part) url.searchParams.set(bench, part);
 }
 
-/** The sheet of a bench that is shown. */
-export function usePart<B extends JobBench>(bench: B): Sheet<B> {
-  const asked = useSearchParams().get(bench);
-  const sheets: readonly string[] = benchSheets[bench];
-  return (asked !== null && sheets.includes(asked) ? asked : openingSheet(bench)) as Sheet<B>;
+/** The sheet of a bench that is shown. In: the sheets it has for what is in hand; all where nothing is said. */
+export function usePart<B extends JobBench>(
+  bench: B,
+  sheets: readonly Sheet<B>[] = benchSheets[bench],
+): Sheet<B> {
+  const asked = useSearchParams().get(bench) as Sheet<B> | null;
+  const opening = openingSheet(bench) as Sheet<B>;
+  if (asked !== null && sheets.includes(asked)) return asked;
+  return sheets.includes(opening) ? opening : sheets[0]!;
 }
 
 /** The sheets of a bench: one is shown, the address says which, arrows walk along them. */
 export function Parts<B extends JobBench>({
   bench,
   bodies,
+  sheets = benchSheets[bench],
 }: {
   bench: B;
   bodies: Record<Sheet<B>, ReactNode>;
+  sheets?: readonly Sheet<B>[];
 }) {
   const id = useId();
-  const shown = usePart(bench);
-  const sheets: readonly Sheet<B>[] = benchSheets[bench];
+  const shown = usePart(bench, sheets);
   const show = (part: Sheet) => {
     const url = new URL(window.location.href);
     setPart(url, bench, part);

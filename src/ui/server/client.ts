@@ -7,6 +7,7 @@ import type { ItemDocument } from '@/formats/kinds/documents';
 import type {
   AnyEntry,
   AnyItem,
+  DriveShop,
   LibraryEntry,
   LibraryHead,
   TurbineItem,
@@ -84,6 +85,7 @@ export const server = {
       'GET',
       '/api/selection/turbochargers',
     ),
+  drives: () => call<DriveShop>('GET', '/api/selection/drives'),
   item: (path: string, id: string) => call<AnyEntry>('GET', `/api/library/${path}/${id}`),
   addItem: (path: string, document: ItemDocument) =>
     call<AnyItem>('POST', `/api/library/${path}`, { document }),

@@ -24,6 +24,7 @@ import {
   isCompressor,
   libraryOf,
   type AnyItem,
+  type DriveShop,
   type LibraryHead,
   type LibraryItem,
   type TurbineItem,
@@ -51,6 +52,9 @@ type JobContext = {
   /** Every turbocharger and turbine on offer; null until they were fetched. */
   turbos: Turbos | null;
   fetchTurbos: () => Promise<void>;
+  /** Every supercharger, pulley and belt on offer; null until they were fetched. */
+  drives: DriveShop | null;
+  fetchDrives: () => Promise<void>;
   /** Takes library revisions into this page. */
   takeItems: (more: AnyItem[]) => void;
   setupIndex: number;
@@ -189,6 +193,11 @@ export function JobProvider({
     const answer = await server.turbochargers();
     if (answer.kind === 'ok') setTurbos(answer.data);
   }, []);
+  const [drives, setDrives] = useState<DriveShop | null>(null);
+  const fetchDrives = useCallback(async () => {
+    const answer = await server.drives();
+    if (answer.kind === 'ok') setDrives(answer.data);
+  }, []);
   const takeItems = useCallback((more: AnyItem[]) => {
     setItems((now) => [
       ...now,
@@ -271,6 +280,8 @@ export function JobProvider({
       fetchHeads,
       turbos,
       fetchTurbos,
+      drives,
+      fetchDrives,
       takeItems,
       setupIndex,
       setSetup,
@@ -292,6 +303,8 @@ export function JobProvider({
       fetchHeads,
       turbos,
       fetchTurbos,
+      drives,
+      fetchDrives,
       takeItems,
       setupIndex,
       setSetup,

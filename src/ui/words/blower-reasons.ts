@@ -12,4 +12,103 @@ export const blowerSentences: Sentences<BlowerCode> = {
   'blower-table-short': {
     long: 'The table ends at {fastest}, the rotors may turn {most}: above the table the figures are estimates.',
   },
+  'blower-missing': {
+    long: 'Revision {revision} of the centrifugal blower on this setup is not in the library.',
+  },
+  'blower-holds': {
+    long: '{name} and its drive are within their limits.',
+    short: '{name} and its drive hold',
+  },
+  'blower-speed': { long: '{name} turns {fastest} at the red line, {share} of its limit.' },
+  'blower-overspeeds': {
+    long: '{name} over-speeds from {from}: {fastest} at the red line, limit {limit}. Fit a larger blower pulley or a smaller crank pulley.',
+    short: '{name} over-speeds from {from}',
+  },
+  'blower-outlet-hot': {
+    long: 'Blower outlet too hot from {from}: {hottest} at the worst, limit {limit}. Rotors touch when they grow with heat.',
+    short: 'Blower outlet too hot from {from}',
+  },
+  'blower-beyond-table': {
+    long: '{name} leaves its table at {from}: figures beyond it are estimates.',
+    short: '{name} leaves its table at {from}',
+  },
+  'blower-bypass-opens': {
+    long: 'Bypass opens from {from}, at {boost} gauge: boost is held near it from there.',
+  },
+  'blower-drive-takes': {
+    long: '{name} takes {power} from the crankshaft at {speed}, {share} of the power before it.',
+  },
+  'pulley-bore-too-large': {
+    long: 'A bore of {bore} leaves nothing of a pulley of {diameter}.',
+  },
+  'pulley-under-least': {
+    long: 'A diameter of {diameter} is under the least diameter of a {profile} belt, {least}: the belt cracks early.',
+    short: 'Pulley under the belt’s least diameter, {least}',
+  },
+  'pulley-teeth-differ': {
+    long: '{teeth} teeth go round a pitch diameter of {pitch}; this one has {diameter}.',
+  },
+  'pulley-bore-differs': {
+    long: 'The pulley’s bore of {bore} does not fit the blower’s shaft of {shaft}.',
+    short: 'Pulley bore {bore}, shaft {shaft}',
+  },
+  'pulley-fouls-housing': {
+    long: 'The blower pulley fouls the housing: radius {radius}, clearance {clearance}.',
+    short: 'Blower pulley fouls the housing',
+  },
+  'pulley-overspeeds': {
+    long: 'The {pulley} pulley turns {speed} at the red line; it is made for {limit}.',
+    short: 'The {pulley} pulley turns too fast',
+  },
+  'belt-overlap': {
+    long: 'Two pulleys overlap by {by}: {one} and {other}. Move one of them apart.',
+    short: 'Pulleys overlap: {one} and {other}',
+  },
+  'belt-not-touched': {
+    long: 'The belt runs past the {pulley} without touching it. Move it into the belt’s way, or to the other side of the belt.',
+    short: 'The belt does not touch the {pulley}',
+  },
+  'belt-crossed': {
+    long: 'In this order the belt would cross itself. Change the order of the pulleys or the side they lie on.',
+    short: 'The belt would cross itself',
+  },
+  'belt-fouled': {
+    long: 'The belt runs through the {pulley}, which is not its turn there. Move it or change the order.',
+    short: 'The belt runs through the {pulley}',
+  },
+  'belt-does-not-fit': {
+    long: 'A belt of {fitted} does not fit: the pulleys want {wanted}, and there is no tensioner to take up {off}.',
+    short: 'The belt is {off} off what fits',
+  },
+  'belt-does-not-reach': {
+    long: 'A belt of {fitted} does not fit these pulleys wherever the tensioner stands: they want {wanted}.',
+    short: 'The belt does not fit these pulleys',
+  },
+  'belt-tensioner-outside': {
+    long: 'With a belt of {fitted} the tensioner would stand {way} off its middle; it travels {window} either way.',
+    short: 'Tensioner outside its travel',
+  },
+  'belt-wrap-small': {
+    long: 'Wrap on the {pulley} pulley is {wrap}; at least {least} is usual. An idler near it adds wrap.',
+    short: 'Little wrap on the {pulley} pulley: {wrap}',
+  },
+  'belt-slips-from': {
+    long: 'The belt slips from {from} at a static tension of {tension}. More tension, more wrap or more ribs hold it.',
+    short: 'The belt slips from {from}',
+  },
+  'belt-slip-near': {
+    long: 'At {speed} the belt hands on {use} of what it holds before it slips: dust, water or wear take the rest.',
+    short: 'The belt is near slipping at {speed}',
+  },
+  'belt-tension-over': {
+    long: 'Tight strand {tension} a rib at {speed}, limit {limit}: {needed} ribs would carry it.',
+    short: 'Too few ribs: {tension} of {limit} a rib',
+  },
+  'belt-too-fast': {
+    long: 'The belt runs {speed} at the red line; it is made for {limit}.',
+    short: 'Belt too fast: {speed} of {limit}',
+  },
+  'belt-holds': {
+    long: 'The belt hands on {use} of what it holds before it slips; tight strand {tension} of {limit} a rib.',
+  },
 };

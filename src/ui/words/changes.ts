@@ -209,6 +209,16 @@ const driveChoices: Record<string, { name: string; options?: Record<string, stri
     options: { none: 'nothing', valve: 'a wastegate', vanes: 'vanes' },
   },
   'drive.gate.mounting': { name: 'wastegate' },
+  'belt.throttle': {
+    name: 'throttle',
+    options: { before: 'before the blower', behind: 'behind the blower' },
+  },
+  'belt.layout.profile': { name: 'belt profile' },
+  'belt.layout.measured': { name: 'pulley diameters are' },
+  'belt.layout.tensioning': {
+    name: 'belt tension by',
+    options: { fixed: 'fixed centres', sprung: 'a sprung tensioner' },
+  },
   'drive.gate.reference': {
     name: 'wastegate controlled by',
     options: { spring: 'its spring alone', controlled: 'a controller', dome: 'pressure on both sides' },
@@ -243,6 +253,12 @@ function chargerChange({ from, to }: Change, end: string): string {
   if (isRevision) return `${part}, revision ${from} → ${to}`;
   if (end === 'drive') return to === null ? 'turbine taken off' : 'a turbine put on';
   if (end === 'belt') return to === null ? 'belt drive taken off' : 'a belt drive put on';
+  if (end === 'belt.layout') return to === null ? 'pulleys taken out: the ratio alone' : 'pulleys laid out';
+  if (end === 'belt.bypass') return to === null ? 'bypass valve taken off' : 'a bypass valve put on';
+  if (end.startsWith('belt.blower')) return 'another supercharger';
+  if (/^belt\.layout\.(route\.\d+\.)?part/.test(end))
+    return to === null ? 'a part of the belt drive taken out' : 'another part of the belt drive';
+  if (/^belt\.layout\.route(\.\d+)?$/.test(end)) return 'other pulleys in the belt’s way';
   if (end === 'belt.inBsfc')
     return to === true ? 'drive power is in the BSFC' : 'drive power is not in the BSFC';
   if (end === 'drive.housing')

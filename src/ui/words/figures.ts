@@ -21,6 +21,7 @@ export const figureNames: Record<FigureId, { name: string; bench: BenchId; also?
   },
   'charge-temperature': { name: 'Charge temperature', bench: 'demand', also: 'intake IAT' },
   'compressor-power': { name: 'Compressor power', bench: 'charger', also: 'shaft' },
+  'drive-power': { name: 'Drive power', bench: 'charger', also: 'belt parasitic crankshaft' },
   efficiency: { name: 'Compressor efficiency', bench: 'charger' },
   'shaft-speed': { name: 'Shaft speed', bench: 'charger', also: 'turbo rpm' },
   'speed-share': { name: 'Shaft speed, % of maximum', bench: 'charger', also: 'shaft speed' },

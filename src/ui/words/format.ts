@@ -47,7 +47,8 @@ export function formatIn(displayUnit: (quantity: Quantity) => Unit) {
     if (value === null || value === undefined) return '–';
     const unit = displayUnit(quantity);
     const number = figureNumber(value, quantity, unit);
-    return unit.symbol ? `${number}${NO_BREAK}${unit.symbol}` : number;
+    // Degrees of an angle stand at their number.
+    return unit.symbol ? `${number}${unit.symbol === '°' ? '' : NO_BREAK}${unit.symbol}` : number;
   };
   /** A signed change: '+27.0 kW', '−1.7 kPa'. */
   const signedFigure = (value: number, quantity: Quantity): string => {

@@ -1,12 +1,14 @@
 import type { Where } from '../benches';
 import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '../chargers';
-import type { Loss, Setup } from '../schema/job';
+import type { BeltDriveDocument, ChargerDocument, Loss, Setup } from '../schema/job';
 import { never, on, type Descriptor, type Place, type Say, type Standing } from './descriptor';
 
 const isCharged = ({ induction }: Setup): boolean => induction.kind === 'charged';
 const hasTurbine = (setup: Setup): boolean => Boolean(exhaustDriveOf(chargerAtEngine(setup)));
+const isChosen = (charger: ChargerDocument | undefined): boolean =>
+  charger !== undefined && charger.drive.kind !== 'open';
 /** Two chargers in a row, both of them chosen. */
-const isPair = (setup: Setup): boolean => hasTurbine(setup) && Boolean(exhaustDriveOf(chargerInFront(setup)));
+const isPair = (setup: Setup): boolean => isChosen(chargerAtEngine(setup)) && isChosen(chargerInFront(setup));
 /** Guesses until it is known what drives the charger: then the sums say them. */
 const isDriveOpen = ({ setup }: Standing): boolean => chargerAtEngine(setup)?.drive.kind === 'open';
 /** Whether something joins or is bypassed at the change-over. */
@@ -61,11 +63,41 @@ const isAtWork =
 /** The path of a charger's drive. */
 export type DrivePath = `setups.${number}.induction.chargers.${number}.drive`;
 
-/** The drive of a charger is beside its turbine, of one in front beside the pair. */
-const whereDrive = ({ charger }: Place): Where => ({
+const chargerOf = ({ setup, charger }: Place): ChargerDocument | undefined =>
+  setup && (charger === 'front' ? chargerInFront(setup) : chargerAtEngine(setup));
+const isOnBelt = (place: Place): boolean => chargerOf(place)?.drive.kind === 'belt';
+
+/** The drive of a charger is beside its turbine or its blower, of one in front on the exhaust beside the pair. */
+const whereDrive = (place: Place): Where => ({
   bench: 'charger',
-  sheet: charger === 'front' ? 'pair' : 'turbine',
+  sheet: isOnBelt(place) ? 'blower' : place.charger === 'front' ? 'pair' : 'turbine',
 });
+const layoutOf = (place: Place): BeltDriveDocument['layout'] => {
+  const its = chargerOf(place)?.drive;
+  return its?.kind === 'belt' ? its.layout : undefined;
+};
+const onDrive = on('charger', 'drive');
+/** An input of pulleys and belt: it counts where they are laid out. */
+const laidOut = (
+  quantity: Descriptor['quantity'],
+  label: Descriptor['label'],
+  say: (layout: NonNullable<BeltDriveDocument['layout']>) => Say = () => true,
+): Descriptor =>
+  onDrive(quantity, label, (at) => {
+    const layout = layoutOf(at);
+    return layout ? isAtWork(say(layout))(at) : false;
+  });
+/** A pulley of the route, as its fields are labelled. */
+const pulleyLabel =
+  (what: string) =>
+  (place: Place): string => {
+    const role = place.index === null ? undefined : layoutOf(place)?.route[place.index]?.role;
+    return role
+      ? `${role[0]!.toUpperCase()}${role.slice(1)}${role === 'crank' || role === 'blower' ? ' pulley' : ''} ${what}`
+      : `Pulley ${(place.index ?? 0) + 1} ${what}`;
+  };
+const onBlower = (quantity: Descriptor['quantity'], label: Descriptor['label']): Descriptor =>
+  on('charger', 'blower', (at) => isOnBelt(at) && isAtWork()(at))(quantity, label);
 const drive = (
   quantity: Descriptor['quantity'],
   label: Descriptor['label'],
@@ -142,12 +174,51 @@ export const setupInputs = {
   'setups.*.induction.chargers.*.drive.gate.closed': drive('share', 'Vane area, closed'),
   'setups.*.induction.chargers.*.drive.gate.open': drive('share', 'Vane area, open'),
   'setups.*.induction.chargers.*.drive.inertia': drive('inertia', 'Rotor inertia', isAtWork('told')),
-  'setups.*.induction.chargers.*.drive.mechanicalEfficiency': drive(
-    'share',
-    'Turbocharger mechanical efficiency',
+  'setups.*.induction.chargers.*.drive.mechanicalEfficiency': drive('share', (place) =>
+    isOnBelt(place) ? 'Drive efficiency' : 'Turbocharger mechanical efficiency',
   ),
   'setups.*.induction.chargers.*.drive.maxSpeedRpm': drive('shaftSpeed', 'Maximum speed'),
-  'setups.*.induction.chargers.*.drive.ratio': drive('ratio', 'Drive ratio'),
+  'setups.*.induction.chargers.*.drive.ratio': onDrive(
+    'ratio',
+    'Drive ratio',
+    (at) => isOnBelt(at) && !layoutOf(at) && isAtWork()(at),
+  ),
+  'setups.*.induction.chargers.*.drive.gear': laidOut('ratio', 'Step-up behind the pulley'),
+  'setups.*.induction.chargers.*.drive.slip': onDrive(
+    'fineShare',
+    'Belt slip',
+    (at) => isOnBelt(at) && isAtWork()(at),
+  ),
+  // The belt itself moves no figure of the air: what it bears is judged.
+  'setups.*.induction.chargers.*.drive.layout.ribs': laidOut('count', 'Ribs', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.width': laidOut('bore', 'Belt width', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.length': laidOut('bore', 'Belt length', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.friction': laidOut(
+    'ratio',
+    'Friction coefficient',
+    () => 'told',
+  ),
+  'setups.*.induction.chargers.*.drive.layout.tension': laidOut('force', 'Strand tension', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.window': laidOut('bore', 'Tensioner travel', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.route.*.diameter': laidOut('bore', pulleyLabel('diameter')),
+  'setups.*.induction.chargers.*.drive.layout.route.*.x': laidOut(
+    'bore',
+    pulleyLabel('position, right'),
+    () => 'told',
+  ),
+  'setups.*.induction.chargers.*.drive.layout.route.*.y': laidOut(
+    'bore',
+    pulleyLabel('position, up'),
+    () => 'told',
+  ),
+  'setups.*.induction.chargers.*.drive.bypass.bore': onBlower('bore', 'Bypass seat diameter'),
+  'setups.*.induction.chargers.*.drive.bypass.flowCoefficient': onBlower(
+    'ratio',
+    'Bypass discharge coefficient',
+  ),
+  'setups.*.induction.chargers.*.drive.bypass.springGauge': onBlower('boost', 'Bypass opens at'),
+  'setups.*.induction.chargers.*.drive.measuredFlow': onBlower('share', 'Measured filling'),
+  'setups.*.induction.chargers.*.drive.measuredLeakage': onBlower('share', 'Measured leakage'),
   'setups.*.induction.changeover.speedRpm': pair('engineSpeed', changeoverLabel, ({ setup }) =>
     changesOver(setup),
   ),
@@ -199,6 +270,8 @@ export const setupGrounds = {
   'setups.*.induction': { bench: 'charger', sheet: null },
   'setups.*.induction.changeover': { bench: 'charger', sheet: 'pair' },
   'setups.*.induction.chargers.*.drive': whereDrive,
+  'setups.*.induction.chargers.*.drive.layout': { bench: 'charger', sheet: 'drive' },
+  'setups.*.induction.chargers.*.drive.gear': { bench: 'charger', sheet: 'drive' },
   'setups.*.induction.chargers.*.aftercooler': whereCooler,
   'setups.*.induction.chargers.*.hold': { bench: 'charger', sheet: 'pair' },
   'setups.*.exhaust': { bench: 'charger', sheet: 'turbine' },

@@ -6,6 +6,7 @@ import { markSchema } from './mark-schema';
 import { idSchema as id, refSchema } from '../../documents/ref';
 import { confidences } from '../../documents/input';
 import { gateSchema } from '../../turbocharger/gate-schema';
+import { layoutSchema } from '../../drive/document';
 import { boostKinds, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
@@ -81,16 +82,38 @@ const exhaustDriveSchema = z.strictObject({
 });
 export type ExhaustDriveDocument = z.infer<typeof exhaustDriveSchema>;
 
+/** A valve that lets air from behind the blower back before it: shut by its spring, opened by boost over it, or by vacuum at part load. */
+const bypassSchema = z.strictObject({
+  bore: input(0.005, 0.15),
+  flowCoefficient: input(0.1, 1),
+  /** Boost at which it starts to open. */
+  springGauge: input(2_000, 500_000),
+});
+
 const beltDriveSchema = z.strictObject({
   kind: z.literal('belt'),
-  /** Speed of the machine's shaft over the crankshaft's, a step-up inside the machine with it. */
+  /** The centrifugal blower of the library it came as. A displacement blower is the machine itself. */
+  blower: refSchema.nullable().optional(),
+  /** Speed of the machine's shaft over the crankshaft's, a step-up inside the machine with it: where no pulleys are laid out. */
   ratio: input(0.2, 60),
+  /** Pulleys and belt; the drive ratio is theirs then, times what is geared behind them. */
+  layout: layoutSchema.optional(),
+  gear: input(0.2, 20).optional(),
+  /** Share of its speed that the machine loses to a slipping belt, where it was found by measuring. */
+  slip: input(0, 0.4).optional(),
   /** What belt and gears leave of the power. */
   mechanicalEfficiency: input(0.5, 1),
   maxSpeedRpm: input(1_000, 500_000),
   /** Whether the job's BSFC holds the power of the drive already. */
   inBsfc: z.boolean(),
+  bypass: bypassSchema.optional(),
+  /** Throttle before the blower (draw-through) or behind it (blow-through); behind where it is not said. */
+  throttle: z.enum(['before', 'behind']).optional(),
+  /** Of a ported or worn displacement blower, against its table: what it fills, and what leaks back. */
+  measuredFlow: input(0.7, 1.3).optional(),
+  measuredLeakage: input(0.2, 6).optional(),
 });
+export type BeltDriveDocument = z.infer<typeof beltDriveSchema>;
 
 /** A place in the row of chargers: a machine or two alike, what drives them, and what stands behind them. */
 const chargerSchema = z.strictObject({

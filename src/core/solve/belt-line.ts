@@ -1,0 +1,314 @@
+import { isBelted, type BeltBuild } from '../charge-path/match';
+import { engineCharger } from '../charger/charged-air';
+import { shaftLimit, type BeltDrive } from '../charger/charger';
+import { drivenSpeed } from '../charger/drive-formulas';
+import type { BeltLayout } from '../drive/document';
+import { layOut, type LaidOut } from '../drive/layout';
+import { loadOf, type DriveLoad } from '../drive/load';
+import { profiles } from '../drive/profile';
+import type { NoRun } from '../drive/geometry';
+import { reason, type Reason } from '../working/range';
+import type { Build } from '../build/build';
+import type { OperatingPoint } from './point';
+
+type At = { speedRpm: number; value: number };
+
+/** What a charger on the crankshaft does over the revs. Speeds rev/min of the engine, the rest SI; null where it does not happen. */
+export type BeltLine = {
+  /** Speed of the machine's shaft at the red line, its limit, and the engine speed at which it passes that. */
+  shaft: { fastest: number; limit: number; overFrom: number | null };
+  /** The hottest air behind it, what it bears (null where nothing is known), and where that is passed. */
+  outlet: { hottest: At; limit: number | null; overFrom: number | null };
+  /** From here its table says nothing any more. */
+  beyondTable: number | null;
+  bypassFrom: number | null;
+  /** The most that the crankshaft gives. */
+  drive: At;
+  belt: BeltStrain | null;
+};
+
+/** The belt of a layout under the load of the sweep; without a run there is only the reason. */
+type BeltStrain =
+  | { run: null; why: NoRun }
+  | {
+      run: LaidOut;
+      /** The highest use of what the wrap holds (pull over slip), and the engine speed from which the belt slips. */
+      use: At | null;
+      slipsFrom: number | null;
+      tension: At;
+      fastest: At;
+      powerPerRib: At;
+    };
+
+/** Use of the wrap from which a belt is marginal: cold, dust and wear take the rest (common practice, no source). */
+const WRAP_MARGIN = 0.8;
+/** Wrap of the blower pulley below which a drive is not laid out (common practice, no source). */
+const LEAST_WRAP = (120 * Math.PI) / 180;
+
+const most = (points: OperatingPoint[], value: (p: OperatingPoint) => number): At =>
+  points.reduce<At>((best, p) => (value(p) > best.value ? { speedRpm: p.speedRpm, value: value(p) } : best), {
+    speedRpm: points[0]?.speedRpm ?? 0,
+    value: -Infinity,
+  });
+
+/** Where a figure first passes a limit, on the straight line between two speeds. */
+function passes(
+  points: OperatingPoint[],
+  value: (p: OperatingPoint) => number,
+  limit: number,
+): number | null {
+  const at = points.findIndex((p) => value(p) > limit);
+  if (at < 0) return null;
+  const [b, a] = [points[at]!, points[at - 1]];
+  if (!a || value(b) === Infinity) return b.speedRpm;
+  return a.speedRpm + ((limit - value(a)) / (value(b) - value(a))) * (b.speedRpm - a.speedRpm);
+}
+
+/** What the charger on the crankshaft does over the revs; null where the crankshaft drives none. Never throws. */
+export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null {
+  if (!isBelted(build)) return null;
+  const points = all.filter((p) => p.status.kind !== 'failed');
+  if (!points.length) return null;
+  const charger = engineCharger(build);
+  const { drive, machine } = charger;
+  const limit = shaftLimit(charger);
+  const overFrom = limit / drive.ratio;
+  const outlet = (p: OperatingPoint) => engineCharger(p.path).outlet.temperature;
+  const hottest = machine.maxOutletTemperature;
+  const first = (is: (p: OperatingPoint) => boolean) => points.find(is)?.speedRpm ?? null;
+  return {
+    shaft: {
+      fastest: drivenSpeed.fn({ speedRpm: build.redLineRpm, ratio: drive.ratio }),
+      limit,
+      overFrom: overFrom < build.redLineRpm ? overFrom : null,
+    },
+    outlet: {
+      hottest: most(points, outlet),
+      limit: hottest,
+      overFrom: hottest === null ? null : passes(points, outlet, hottest),
+    },
+    beyondTable: first(
+      (p) => machine.map === null && engineCharger(p.path).efficiency.origin === 'estimated',
+    ),
+    bypassFrom: first((p) => p.path.bypassFlow > 0),
+    drive: most(points, (p) => p.power.drive),
+    belt: drive.layout ? strainOf(build, drive.layout, points) : null,
+  };
+}
+
+/** Power that the belt hands on at a point, W: what the crankshaft gives. */
+const handedOn = (p: OperatingPoint): number => engineCharger(p).crankPower;
+
+function strainOf(build: BeltBuild, layout: BeltLayout, points: OperatingPoint[]): BeltStrain {
+  const run = layOut(layout);
+  if (!('run' in run)) return { run: null, why: run };
+  const loads = new Map<OperatingPoint, DriveLoad>(
+    points.map((p) => [p, loadOf(layout, run, p.speedRpm, handedOn(p))]),
+  );
+  const of = (read: (load: DriveLoad) => number) => (p: OperatingPoint) => read(loads.get(p)!);
+  const use = of((load) => load.use ?? 0);
+  const hasSlip = loads.get(points[0]!)!.use !== null;
+  return {
+    run,
+    use: hasSlip ? most(points, use) : null,
+    slipsFrom: hasSlip ? passes(points, use, 1) : null,
+    tension: most(
+      points,
+      of((load) => load.perRib),
+    ),
+    fastest: { speedRpm: build.redLineRpm, value: loadOf(layout, run, build.redLineRpm, 0).beltSpeed },
+    powerPerRib: most(
+      points,
+      of((load) => load.powerPerRib),
+    ),
+  };
+}
+
+const nameOfPulley = (layout: BeltLayout, index: number): string => layout.route[index]?.role ?? 'idler';
+
+/** What a specialist would say of the drive, the worst first. */
+export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingPoint): Reason[] {
+  if (!isBelted(build)) return [];
+  const { drive, machine } = engineCharger(build);
+  const names = { name: machine.name };
+  const said: Reason[] = [];
+  const { shaft, outlet, belt } = line;
+  if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, build.redLineRpm));
+  const speeds = {
+    fastest: [shaft.fastest, 'shaftSpeed'],
+    limit: [shaft.limit, 'shaftSpeed'],
+    share: [shaft.fastest / shaft.limit, 'share'],
+    red: [build.redLineRpm, 'engineSpeed'],
+  } satisfies Parameters<typeof reason>[1];
+  said.push(
+    shaft.overFrom === null
+      ? reason('blower-speed', speeds, names)
+      : reason('blower-overspeeds', { ...speeds, from: [shaft.overFrom, 'engineSpeed'] }, names),
+  );
+  if (outlet.limit !== null && outlet.overFrom !== null)
+    said.push(
+      reason(
+        'blower-outlet-hot',
+        {
+          from: [outlet.overFrom, 'engineSpeed'],
+          hottest: [outlet.hottest.value, 'temperature'],
+          limit: [outlet.limit, 'temperature'],
+        },
+        names,
+      ),
+    );
+  if (line.beyondTable !== null)
+    said.push(reason('blower-beyond-table', { from: [line.beyondTable, 'engineSpeed'] }, names));
+  if (line.bypassFrom !== null && drive.bypass)
+    said.push(
+      reason('blower-bypass-opens', {
+        from: [line.bypassFrom, 'engineSpeed'],
+        boost: [drive.bypass.opensAt - build.climate.pressure, 'boost'],
+      }),
+    );
+  said.push(
+    reason(
+      'blower-drive-takes',
+      {
+        power: [goalPoint.power.drive, 'shaftPower'],
+        share: [goalPoint.power.drive / (goalPoint.power.fuelFlow + goalPoint.power.drive), 'share'],
+        speed: [goalPoint.speedRpm, 'engineSpeed'],
+      },
+      names,
+    ),
+  );
+  return said;
+}
+
+function layoutFindings(
+  drive: BeltDrive,
+  layout: BeltLayout,
+  belt: BeltStrain,
+  redLineRpm: number,
+): Reason[] {
+  const said: Reason[] = [];
+  const { allows } = drive;
+  const { leastDiameter } = profiles[layout.profile];
+  for (const [i, pulley] of layout.route.entries())
+    if (pulley.side === 'inside' && pulley.diameter.value < leastDiameter * 0.999)
+      said.push(
+        reason(
+          'pulley-under-least',
+          { diameter: [pulley.diameter.value, 'bore'], least: [leastDiameter, 'bore'] },
+          { profile: layout.profile, pulley: nameOfPulley(layout, i) },
+        ),
+      );
+  if (allows?.bore && allows.shaft && Math.abs(allows.bore - allows.shaft) > 5e-5)
+    said.push(reason('pulley-bore-differs', { bore: [allows.bore, 'bore'], shaft: [allows.shaft, 'bore'] }));
+  const driven = layout.route.find(({ role }) => role === 'blower')!;
+  const radius = driven.diameter.value / 2;
+  if (allows?.clearance && radius > allows.clearance)
+    said.push(
+      reason('pulley-fouls-housing', { radius: [radius, 'bore'], clearance: [allows.clearance, 'bore'] }),
+    );
+  const pulleys: [string, number, number | null][] = [
+    ['crank', redLineRpm, allows?.crankRpm ?? null],
+    ['blower', (redLineRpm * drive.ratio) / drive.gear, allows?.drivenRpm ?? null],
+  ];
+  for (const [pulley, speedRpm, limit] of pulleys)
+    if (limit !== null && speedRpm > limit)
+      said.push(
+        reason(
+          'pulley-overspeeds',
+          { speed: [speedRpm, 'shaftSpeed'], limit: [limit, 'shaftSpeed'] },
+          { pulley },
+        ),
+      );
+  if (!belt.run) return [...said, noRunReason(layout, belt.why)];
+  said.push(...strainFindings(layout, belt, allows));
+  return said;
+}
+
+/** Why a belt cannot run as it is laid out. */
+export function noRunReason(layout: BeltLayout, why: NoRun): Reason {
+  switch (why.kind) {
+    case 'overlap':
+      return reason(
+        'belt-overlap',
+        { by: [why.by, 'bore'] },
+        { one: nameOfPulley(layout, why.pulleys[0]), other: nameOfPulley(layout, why.pulleys[1]) },
+      );
+    case 'not-touched':
+      return reason('belt-not-touched', {}, { pulley: nameOfPulley(layout, why.pulley) });
+    case 'fouled':
+      return reason('belt-fouled', {}, { pulley: nameOfPulley(layout, why.pulley) });
+    case 'crossed':
+      return reason('belt-crossed');
+  }
+}
+
+/** A belt within so much of what the pulleys want goes on by stretch and centre distance (common practice, no source). */
+const FITS_WITHIN = 0.004;
+
+function strainFindings(
+  layout: BeltLayout,
+  belt: Extract<BeltStrain, { run: LaidOut }>,
+  allows: BeltDrive['allows'],
+): Reason[] {
+  const said: Reason[] = [];
+  const { run, use, slipsFrom, tension, fastest } = belt;
+  if (run.fitted !== null) {
+    const off = run.fitted - run.wanted;
+    const lengths = {
+      fitted: [run.fitted, 'bore'],
+      wanted: [run.wanted, 'bore'],
+      off: [Math.abs(off), 'bore'],
+    } satisfies Parameters<typeof reason>[1];
+    if (!run.tensioner) {
+      if (Math.abs(off) > FITS_WITHIN * run.wanted) said.push(reason('belt-does-not-fit', lengths));
+    } else if (run.tensioner.way === null) said.push(reason('belt-does-not-reach', lengths));
+    else if (Math.abs(run.tensioner.way) > run.tensioner.window)
+      said.push(
+        reason('belt-tensioner-outside', {
+          ...lengths,
+          way: [Math.abs(run.tensioner.way), 'bore'],
+          window: [run.tensioner.window, 'bore'],
+        }),
+      );
+  }
+  const pulleys = layout.route.map(({ role }, i) => ({ role, angle: run.run.wraps[i]!.angle }));
+  for (const { role, angle } of pulleys)
+    if ((role === 'crank' || role === 'blower') && angle < LEAST_WRAP)
+      said.push(
+        reason('belt-wrap-small', { wrap: [angle, 'angle'], least: [LEAST_WRAP, 'angle'] }, { pulley: role }),
+      );
+  if (use && slipsFrom !== null)
+    said.push(
+      reason('belt-slips-from', {
+        from: [slipsFrom, 'engineSpeed'],
+        tension: [layout.tension.value, 'force'],
+      }),
+    );
+  else if (use && use.value > WRAP_MARGIN)
+    said.push(reason('belt-slip-near', { use: [use.value, 'share'], speed: [use.speedRpm, 'engineSpeed'] }));
+  const limit = allows?.perRib ?? profiles[layout.profile].mostTension;
+  const isOver = tension.value > limit;
+  if (isOver)
+    said.push(
+      reason('belt-tension-over', {
+        tension: [tension.value, 'force'],
+        limit: [limit, 'force'],
+        speed: [tension.speedRpm, 'engineSpeed'],
+        needed: [Math.ceil((tension.value * layout.ribs.value) / limit), 'count'],
+      }),
+    );
+  const mostSpeed = allows?.beltSpeed ?? profiles[layout.profile].mostSpeed;
+  if (fastest.value > mostSpeed)
+    said.push(
+      reason('belt-too-fast', { speed: [fastest.value, 'beltSpeed'], limit: [mostSpeed, 'beltSpeed'] }),
+    );
+  if (use && slipsFrom === null && use.value <= WRAP_MARGIN && !isOver)
+    said.push(
+      reason('belt-holds', {
+        use: [use.value, 'share'],
+        tension: [tension.value, 'force'],
+        limit: [limit, 'force'],
+      }),
+    );
+  return said;
+}

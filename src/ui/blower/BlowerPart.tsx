@@ -1,0 +1,351 @@
+'use client';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import Button from '@mui/material/Button';
+import { engineCharger } from '@/core/charger/charged-air';
+import { isOnBelt, shaftLimit } from '@/core/charger/charger';
+import { isBelted } from '@/core/charge-path/match';
+import { given, guess } from '@/core/documents/input';
+import { arrangementOf, beltDriveOf, chargerAtEngine, chargerPath } from '@/core/job/chargers';
+import type { DrivePath } from '@/core/job/inputs/setup-inputs';
+import type { BeltDriveDocument } from '@/core/job/schema/job';
+import type { OperatingPoint } from '@/core/solve/point';
+import { isBlower, isCentrifugal } from '@/formats/library-items';
+import charts from '../charts/charts.module.css';
+import { RevPanel, type Series } from '../charts/RevPanel';
+import { useCurves } from '../charts/useCurves';
+import { useArrange } from '../charger/usePutOn';
+import { ChoiceField } from '../fields/ChoiceField';
+import { Fold } from '../fields/Fold';
+import { Group, Reading } from '../fields/Group';
+import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { useWords } from '../words/useWords';
+import { usePutBlower } from './usePutBlower';
+
+const series = {
+  boost: [{ key: 'boost', name: 'boost' }],
+  temperature: [
+    { key: 'outlet', name: 'blower outlet' },
+    { key: 'charge', name: 'charge', thin: true },
+    { key: 'hottest', name: 'limit', tone: 'hot' },
+  ],
+  shaft: [
+    { key: 'shaft', name: 'shaft' },
+    { key: 'limit', name: 'limit', tone: 'hot' },
+  ],
+  drive: [{ key: 'drive', name: 'drive' }],
+  power: [
+    { key: 'power', name: 'flywheel' },
+    { key: 'before', name: 'before the drive', thin: true },
+  ],
+} as const satisfies Record<string, readonly Series[]>;
+
+/** What a supercharger does over the revs, setups over each other. */
+export default function BlowerPart() {
+  const { answer } = useJob();
+  const { solved } = useSpeed();
+  if (!answer || !solved)
+    return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
+  if (!isBelted(solved.build))
+    return (
+      <p className={frame.lead}>
+        No supercharger yet. Choose one on the right: it comes with a first belt drive that does not
+        over-speed it; pulleys and belt are changed under Belt drive.
+      </p>
+    );
+  return <Curves solved={solved} />;
+}
+
+function Curves({ solved }: { solved: Solved }) {
+  const { figure, inUnit, symbol } = useWords();
+  const { build, point } = solved;
+  const ofEach = useCallback(
+    (_: Solved['build'], p: OperatingPoint): Record<string, number> => {
+      if (p.status.kind === 'failed') return {};
+      const { shaftRpm, crankPower, air } = engineCharger(p);
+      return {
+        boost: inUnit(p.boostGauge, 'boost'),
+        outlet: inUnit(air.outlet.temperature, 'temperature'),
+        charge: inUnit(p.path.manifold.temperature, 'temperature'),
+        drive: inUnit(crankPower, 'shaftPower'),
+        power: inUnit(p.power.fuelFlow, 'power'),
+        before: inUnit(p.power.fuelFlow + p.power.drive, 'power'),
+        ...(shaftRpm === null ? {} : { shaft: inUnit(shaftRpm, 'shaftSpeed') / 1_000 }),
+      };
+    },
+    [inUnit],
+  );
+  const ofOwn = useCallback(
+    (b: Solved['build']): Record<string, number> => {
+      const charger = engineCharger(b);
+      const hottest = charger.machine?.maxOutletTemperature;
+      return {
+        limit: inUnit(shaftLimit(charger), 'shaftSpeed') / 1_000,
+        ...(hottest ? { hottest: inUnit(hottest, 'temperature') } : {}),
+      };
+    },
+    [inUnit],
+  );
+  const { curves, reads } = useCurves(solved, ofEach, ofOwn);
+  const isCompressor = Boolean(engineCharger(build).machine?.map);
+  return (
+    <>
+      <h2 className={charts.head}>
+        {engineCharger(build).machine?.name} over the revs
+        <small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
+      </h2>
+      <RevPanel
+        title="Boost"
+        unit={`${symbol('boost')} gauge`}
+        curves={curves}
+        series={series.boost}
+        reads={reads(
+          ['boost', 'boost, gauge'],
+          ['manifold-pressure', 'manifold, abs'],
+          ['pressure-ratio', 'pressure ratio'],
+        )}
+      />
+      <RevPanel
+        title="Outlet and charge temperature"
+        unit={symbol('temperature')}
+        note="thin: charge, behind the cooler; red: limit of the rotors"
+        curves={curves}
+        series={series.temperature}
+        reads={reads(
+          ['outlet-temperature', 'blower outlet'],
+          ['charge-temperature', 'charge'],
+          ['efficiency', 'isentropic efficiency'],
+        )}
+      />
+      <RevPanel
+        title={isCompressor ? 'Wheel speed' : 'Blower speed'}
+        unit="thousand rpm"
+        note="red: limit"
+        curves={curves}
+        series={series.shaft}
+        reads={reads(['shaft-speed', isCompressor ? 'wheel' : 'blower'], ['speed-share', 'of its limit'])}
+      />
+      <RevPanel
+        title="Drive power"
+        unit={symbol('shaftPower')}
+        note="from the crankshaft"
+        curves={curves}
+        series={series.drive}
+        reads={reads(['drive-power', 'drive'], ['compressor-power', 'to the air'])}
+      />
+      <RevPanel
+        title="Power at the flywheel"
+        unit={symbol('power')}
+        note="by fuel flow; thin: before the drive"
+        curves={curves}
+        series={series.power}
+        level={inUnit(build.goal.power, 'power')}
+        reads={reads(['power', 'flywheel'], ['wheel-power', 'at the wheels'], ['air-flow', 'airflow'])}
+      />
+    </>
+  );
+}
+
+const NONE = 'none';
+const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+
+/** Which supercharger, how it is fitted, and what is measured of it. */
+export function BlowerAside() {
+  const { setupIndex, answer } = useJob();
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const drive = beltDriveOf(chargerAtEngine(setup));
+  const own = `setups.${setupIndex}.${chargerPath(setup, 'engine')}.drive` as const;
+  const isDisplacement =
+    answer !== null && isOnBelt(engineCharger(answer.build)) && !engineCharger(answer.build).machine?.map;
+  return (
+    <>
+      <Choice drive={drive} />
+      {drive && (
+        <>
+          <Fitting drive={drive} path={own} />
+          {isDisplacement && <Measured path={own} />}
+          <p className={frame.foot}>
+            Engine off and key out before a hand goes near the belt; guard it before the first start. Pulleys
+            come off with a puller and go on with a press: eye protection, and no swarf into the ports. Lift a
+            heavy blower with two people or a hoist.
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function Choice({ drive }: { drive: BeltDriveDocument | undefined }) {
+  const { drives, fetchDrives, items, setupIndex } = useJob();
+  const { figure } = useWords();
+  const put = usePutBlower();
+  const arrange = useArrange();
+  const [failed, setFailed] = useState<string | null>(null);
+  useEffect(() => {
+    if (!drives) void fetchDrives();
+  }, [drives, fetchDrives]);
+  const setup = useJobState((s) => s.draft.setups[setupIndex]!);
+  const ref = drive && (drive.blower ?? chargerAtEngine(setup)?.machine);
+  const chosen = items.find((i) => ref && keyOf(i) === keyOf(ref));
+  const key = ref ? keyOf(ref) : NONE;
+  const options = useMemo(() => {
+    const offered = [
+      ...(drives?.blowers ?? []).map((b) => ({
+        value: keyOf(b),
+        label: `${b.document.name}, ${b.document.type === 'screw' ? 'twin-screw' : b.document.type === 'roots' ? 'Roots' : 'twisted-lobe'}`,
+      })),
+      ...(drives?.centrifugals ?? []).map((c) => ({
+        value: keyOf(c),
+        label: `${c.document.name}, centrifugal`,
+      })),
+    ];
+    const isKnown = key === NONE || offered.some((o) => o.value === key);
+    return [
+      { value: NONE, label: 'none' },
+      ...(isKnown ? [] : [{ value: key, label: chosen?.document.name ?? 'as it came' }]),
+      ...offered,
+    ];
+  }, [drives, key, chosen]);
+  const choose = async (next: string) => {
+    setFailed(null);
+    const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find((i) => keyOf(i) === next);
+    if (!(await put(item ?? null)))
+      setFailed(`The map of ${item?.document.name ?? 'it'} could not be fetched: is the server away?`);
+  };
+  const arrangement = arrangementOf(setup.induction);
+  return (
+    <Group title="Supercharger">
+      <ChoiceField
+        label="Fitted"
+        hint="displacement or centrifugal"
+        value={key}
+        options={options}
+        onChoose={(next) => void choose(next)}
+      />
+      {failed && (
+        <p role="alert" className={frame.lead}>
+          {failed}
+        </p>
+      )}
+      {drive && (
+        <ChoiceField
+          label="Number"
+          value={arrangement === 'parallel' ? 'parallel' : 'single'}
+          options={[
+            { value: 'single', label: 'one' },
+            { value: 'parallel', label: 'two in parallel' },
+          ]}
+          onChoose={arrange}
+        />
+      )}
+      {chosen && isBlower(chosen) && (
+        <Reading
+          label="Displacement"
+          hint="per turn; internal ratio"
+          value={`${figure(chosen.document.volume.value, 'volume')}; ${figure(chosen.document.internalRatio.value, 'ratio')}`}
+        />
+      )}
+      {chosen && isCentrifugal(chosen) && (
+        <Reading
+          label="Step-up"
+          hint="wheel over pulley"
+          value={figure(chosen.document.stepUp.value, 'ratio')}
+        />
+      )}
+      {chosen && 'mass' in chosen.document && chosen.document.mass && (
+        <Reading label="Mass" value={figure(chosen.document.mass.value, 'mass')} />
+      )}
+    </Group>
+  );
+}
+
+/** A bypass to start from (common practice, no source). */
+const firstBypass = (): NonNullable<BeltDriveDocument['bypass']> => ({
+  bore: guess(0.045),
+  flowCoefficient: guess(0.7),
+  springGauge: guess(100_000),
+});
+
+function Fitting({ drive, path }: { drive: BeltDriveDocument; path: DrivePath }) {
+  const { store } = useJob();
+  const write = (end: string, value: unknown) => {
+    store.getState().write(`${path}.${end}`, value);
+    store.getState().commit();
+  };
+  return (
+    <Group title="Fitting">
+      <ChoiceField
+        label="Throttle"
+        value={drive.throttle ?? 'behind'}
+        options={[
+          { value: 'before', label: 'before the blower (draw-through)' },
+          { value: 'behind', label: 'behind the blower (blow-through)' },
+        ]}
+        onChoose={(throttle) => write('throttle', throttle)}
+      />
+      <ChoiceField
+        label="Bypass valve"
+        hint="vacuum holds it open at part load; its spring limits boost"
+        value={drive.bypass ? 'valve' : 'none'}
+        options={[
+          { value: 'none', label: 'none, or shut at full load' },
+          { value: 'valve', label: 'opens at a boost' },
+        ]}
+        onChoose={(kind) => write('bypass', kind === 'valve' ? firstBypass() : undefined)}
+      />
+      {drive.bypass && (
+        <>
+          <QuantityField path={`${path}.bypass.springGauge`} hint="spring and diaphragm" basis="gauge" />
+          <QuantityField path={`${path}.bypass.bore`} />
+          <QuantityField path={`${path}.bypass.flowCoefficient`} hint="of the open valve" />
+        </>
+      )}
+      <QuantityField path={`${path}.mechanicalEfficiency`} hint="what belt and bearings leave" />
+      <QuantityField path={`${path}.maxSpeedRpm`} hint="of its shaft" />
+      <ChoiceField
+        label="Drive power is"
+        value={drive.inBsfc ? 'in' : 'apart'}
+        options={[
+          { value: 'apart', label: 'taken off the engine’s power' },
+          { value: 'in', label: 'in the BSFC of the Brief' },
+        ]}
+        onChoose={(which) => write('inBsfc', which === 'in')}
+      />
+    </Group>
+  );
+}
+
+function Measured({ path }: { path: DrivePath }) {
+  const { store, setupIndex } = useJob();
+  const drive = useJobState((s) => beltDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!)));
+  const isMeasured = Boolean(drive?.measuredFlow ?? drive?.measuredLeakage);
+  return (
+    <Fold title="Ported or worn" note={isMeasured ? 'measured against its table' : undefined}>
+      <Group title="Against its table">
+        <QuantityField
+          path={`${path}.measuredFlow`}
+          hint="filling: 100 % as tabled, more where it was ported"
+          optional
+        />
+        <QuantityField
+          path={`${path}.measuredLeakage`}
+          hint="leakage: 100 % as tabled, more where rotors are worn"
+          optional
+        />
+        {!isMeasured && (
+          <Button
+            variant="inline"
+            onClick={() => {
+              store.getState().write(`${path}.measuredFlow`, given(1, 'measured'));
+              store.getState().write(`${path}.measuredLeakage`, given(1, 'measured'));
+              store.getState().commit();
+            }}
+          >
+            Start from the table
+          </Button>
+        )}
+      </Group>
+    </Fold>
+  );
+}

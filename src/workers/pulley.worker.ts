@@ -1,0 +1,47 @@
+import { expose } from 'comlink';
+import { compileBuild } from '@/core/build/build';
+import type { Job } from '@/core/job/schema/job';
+import { laidOutOf, sweepPulley, type PulleyOffer, type PulleyRow } from '@/core/studies/pulley-sweep';
+import { libraryOf, type AnyItem } from '@/formats/library-items';
+
+export type SweepRequest = {
+  job: Job;
+  setupId: string;
+  items: AnyItem[];
+  /** In the order they are wanted. */
+  pairs: { crank: PulleyOffer; driven: PulleyOffer }[];
+};
+
+/** So long a batch of rows grows before it is handed over, ms. */
+const BATCH = 60;
+
+let newest = 0;
+
+/** Sweeps pairs of pulleys away from the page, so that it never stands still. A newer request ends the one before it. */
+const pulleyWorker = {
+  async sweep(
+    { job, setupId, items, pairs }: SweepRequest,
+    onRows: (rows: PulleyRow[], done: boolean) => void,
+  ) {
+    const own = ++newest;
+    const compiled = compileBuild(job, setupId, libraryOf(items));
+    const on = 'build' in compiled ? laidOutOf(compiled.build) : null;
+    if (!on) return onRows([], true);
+    let batch: PulleyRow[] = [];
+    let since = performance.now();
+    for (const { crank, driven } of pairs) {
+      batch.push(sweepPulley(on.build, on.layout, crank, driven));
+      if (performance.now() - since < BATCH) continue;
+      onRows(batch, false);
+      batch = [];
+      // Lets a newer request in.
+      await new Promise((next) => setTimeout(next));
+      if (own !== newest) return;
+      since = performance.now();
+    }
+    onRows(batch, true);
+  },
+};
+export type PulleyWorker = typeof pulleyWorker;
+
+expose(pulleyWorker);
