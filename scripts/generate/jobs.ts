@@ -19,8 +19,14 @@ import {
 } from '../../src/core/job/schema/job';
 import { given, guess } from '../../src/core/documents/input';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
-import { turboFitOf } from '../../src/core/job/fit';
-import { sampleLibrary, sampleTurbochargers } from '../../src/data/demo/sample-library';
+import { seated } from '../../src/core/drive/layout';
+import { blowerFitOf, centrifugalFitOf, turboFitOf } from '../../src/core/job/fit';
+import {
+  sampleBlowers,
+  sampleCentrifugals,
+  sampleLibrary,
+  sampleTurbochargers,
+} from '../../src/data/demo/sample-library';
 
 const HP = 745.6998715822702;
 const celsius = (value: number) => value + 273.15;
@@ -260,6 +266,43 @@ function turbo(
   const fit = turboFitOf(sampleTurbochargers.find((t) => t.id === id)!);
   if (housing !== undefined) fit.drive.housing = housing;
   return fitted(openPlace(cooler), 7_000, arrangement, { engine: fit });
+}
+
+/** A supercharger of the library on a setup with pulleys and belt of the library, as the bench puts them on. */
+function supercharged(
+  id: string,
+  redLine: number,
+  cooler: Cooler,
+  on: { ribs: number; crank: number; blower: number; tension: number; sprung?: true; length?: number },
+): Charged {
+  const displacement = sampleBlowers.find((b) => b.id === id);
+  const fit = displacement
+    ? blowerFitOf(displacement, redLine)
+    : centrifugalFitOf(
+        sampleCentrifugals.find((c) => c.id === id)!,
+        redLine,
+      );
+  if (fit.drive.kind !== 'belt' || !fit.drive.layout) throw new Error(`${id} has no belt.`);
+  const { layout } = fit.drive;
+  const ref = (part: string) => ({ id: part, revision: 1 });
+  const [crank, blower] = layout.route;
+  crank!.part = ref(`pulley-crank-${on.ribs}pk-${on.crank}`);
+  crank!.diameter = given(on.crank / 1_000, 'maker');
+  blower!.part = ref(`pulley-${on.ribs}pk-${on.blower}`);
+  blower!.diameter = given(on.blower / 1_000, 'maker');
+  for (const pulley of layout.route) {
+    pulley.x = given(pulley.x.value, 'measured');
+    pulley.y = given(pulley.y.value, 'measured');
+  }
+  fit.drive.layout = seated({
+    ...layout,
+    part: ref(`belt-${on.ribs}pk`),
+    ribs: given(on.ribs, 'maker'),
+    tensioning: on.sprung ? 'sprung' : 'fixed',
+    tension: given(on.tension, 'measured'),
+    ...(on.length ? { length: given(on.length, 'maker') } : {}),
+  });
+  return fitted(openPlace(cooler), redLine, 'single', { engine: fit });
 }
 
 /** An exhaust as it is measured or guessed at one flow of the whole engine. */
@@ -535,6 +578,11 @@ function jetSprint(): Job {
   const job = newJob('Jet-sprint boat, 6.7 L V8', 'a');
   const base = job.setups[0]!;
   const degrees = Math.PI / 180;
+  const lakeWater: Cooler = {
+    kind: 'water',
+    effectiveness: guess(0.8),
+    coolantRise: given(-8, 'reported'),
+  };
   return {
     ...job,
     brief: {
@@ -622,22 +670,33 @@ function jetSprint(): Job {
       },
     },
     setups: [
-      openSetup(base, 'Twin-screw, to be chosen', 0.72, 190_000, {
-        induction: openPlace({
-          kind: 'water',
-          effectiveness: guess(0.8),
-          coolantRise: given(-8, 'reported'),
+      openSetup(base, 'Delta 4500', 0.72, 190_000, {
+        induction: supercharged('delta-4500', 6_800, lakeWater, {
+          ...{ ribs: 12, crank: 140, blower: 90, tension: 950, sprung: true },
         }),
         efficiencyGuess: guess(0.68),
         boost: { ...base.boost, onsetRpm: guess(1_000), fullRpm: guess(2_600) },
         backPressureRatio: guess(1.05),
       }),
+      {
+        ...openSetup(base, 'Delta 4500, the small pulley', 0.72, 190_000, {
+          induction: supercharged('delta-4500', 6_800, lakeWater, {
+            ...{ ribs: 12, crank: 152, blower: 80, tension: 950, sprung: true },
+          }),
+          efficiencyGuess: guess(0.68),
+          boost: { ...base.boost, onsetRpm: guess(1_000), fullRpm: guess(2_600) },
+          backPressureRatio: guess(1.05),
+        }),
+        id: 'b',
+        letter: 'B',
+      },
     ],
   };
 }
 
 function saloon(): Job {
   const job = newJob('Vintage saloon, 2.0 L', 'a');
+  const noCooler: Cooler = { kind: 'none', effectiveness: guess(0.7), coolantRise: guess(5) };
   const base = job.setups[0]!;
   const made: Job = {
     ...job,
@@ -734,11 +793,30 @@ function saloon(): Job {
       },
     },
     setups: [
-      openSetup(base, 'Centrifugal, to be chosen', 0.125, 150_000, {
-        induction: openPlace({ kind: 'none', effectiveness: guess(0.7), coolantRise: guess(5) }),
+      openSetup(base, 'Sedge 54', 0.125, 150_000, {
+        induction: supercharged('sedge-54', 6_000, noCooler, {
+          ribs: 6,
+          crank: 152,
+          blower: 68,
+          tension: 760,
+        }),
         boost: { ...base.boost, onsetRpm: guess(1_400), fullRpm: guess(5_500) },
         backPressureRatio: guess(1.03),
       }),
+      {
+        ...openSetup(base, 'Tarn 900', 0.125, 150_000, {
+          induction: supercharged('tarn-900', 6_000, noCooler, {
+            ribs: 6,
+            crank: 152,
+            blower: 82,
+            tension: 760,
+          }),
+          boost: { ...base.boost, onsetRpm: guess(1_400), fullRpm: guess(5_500) },
+          backPressureRatio: guess(1.03),
+        }),
+        id: 'b',
+        letter: 'B',
+      },
     ],
   };
   made.engine.baseline = measuredRun(made, {

@@ -57,7 +57,7 @@ export function firstLayout(ratio: number, ribs = 8): BeltLayout {
 }
 
 /** Ribs that go with a shaft, m: a thicker one is there for more torque (common practice, no source). */
-const ribsFor = (shaft = 0.025): number => (shaft < 0.02 ? 6 : shaft < 0.028 ? 8 : 10);
+const ribsFor = (shaft = 0.025): number => (shaft < 0.02 ? 6 : shaft < 0.028 ? 8 : 12);
 
 /** Share of its limit that a first drive turns a blower at the red line. */
 const FIRST_SPEED = 0.85;

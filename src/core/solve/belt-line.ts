@@ -133,7 +133,6 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
   const names = { name: machine.name };
   const said: Reason[] = [];
   const { shaft, outlet, belt } = line;
-  if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, build.redLineRpm));
   const speeds = {
     fastest: [shaft.fastest, 'shaftSpeed'],
     limit: [shaft.limit, 'shaftSpeed'],
@@ -157,6 +156,7 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
         names,
       ),
     );
+  if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, build.redLineRpm));
   if (line.beyondTable !== null)
     said.push(reason('blower-beyond-table', { from: [line.beyondTable, 'engineSpeed'] }, names));
   if (line.bypassFrom !== null && drive.bypass)
