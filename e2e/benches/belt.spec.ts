@@ -25,7 +25,7 @@ test('a job with a machine on the crankshaft opens: its line, what its drive tak
 
   await open(page, `/jobs/${id}/charger`);
   await expect(page.getByLabel('Verdict')).toContainText(/Short by \d+\shp at 8,600\srpm/);
-  await expect(page.getByText(/its drive takes \d+\.\d\skW/)).toBeVisible();
+  await expect(page.getByText(/belt takes \d+\.\d\skW from the crank/)).toBeVisible();
   await expect(page.getByRole('img', { name: /^Compressor map of Birch 50/ })).toBeVisible();
   await page.keyboard.press('3');
   await page

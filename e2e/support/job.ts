@@ -17,6 +17,7 @@ export const sheets = [
   ...['turbine', 'rank', 'spool', 'boost', 'pipes', 'spot', 'size', 'sites'].map(
     (part) => `${single}/charger?charger=${part}`,
   ),
+  ...['blower', 'drive', 'pulleys', 'schools', 'spot'].map((part) => `${boat}/charger?charger=${part}`),
   `${groomer}/charger?setup=B&charger=pair`,
 ];
 

@@ -290,7 +290,9 @@ function supercharged(
   crank!.diameter = given(on.crank / 1_000, 'maker');
   blower!.part = ref(`pulley-${on.ribs}pk-${on.blower}`);
   blower!.diameter = given(on.blower / 1_000, 'maker');
+  fit.drive.mechanicalEfficiency.confidence = 'reported';
   for (const pulley of layout.route) {
+    pulley.diameter.confidence = 'maker';
     pulley.x = given(pulley.x.value, 'measured');
     pulley.y = given(pulley.y.value, 'measured');
   }
@@ -300,6 +302,8 @@ function supercharged(
     ribs: given(on.ribs, 'maker'),
     tensioning: on.sprung ? 'sprung' : 'fixed',
     tension: given(on.tension, 'measured'),
+    friction: given(layout.friction.value, 'reported'),
+    window: given(layout.window.value, 'measured'),
     ...(on.length ? { length: given(on.length, 'maker') } : {}),
   });
   return fitted(openPlace(cooler), redLine, 'single', { engine: fit });

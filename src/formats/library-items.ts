@@ -38,7 +38,7 @@ export const isTurbocharger = isOf('turbocharger');
 export const isBlower = isOf('blower');
 export const isCentrifugal = isOf('centrifugal');
 const isPulley = isOf('pulley');
-const isBelt = isOf('belt');
+export const isBelt = isOf('belt');
 
 /** A compressor's line of the library's list. */
 export type LibraryHead = LineOf<CompressorHead & CommonHead>;

@@ -353,13 +353,15 @@ type Place = {
   document: ChargerDocument;
   /** What compresses there: the one or the other. */
   compressor?: Compressor;
+  /** The blower that the compressor is the wheel of. */
+  centrifugal?: Centrifugal;
   blower?: Blower;
   turbine?: Turbine;
 };
 
 /** What compresses at a place; null until it is chosen. */
-function machineOf({ compressor, blower, document }: Place, { gas }: Climate): Machine | null {
-  if (compressor) return compressorMachine(compiledMap(compressor), compressor.name);
+function machineOf({ compressor, centrifugal, blower, document }: Place, { gas }: Climate): Machine | null {
+  if (compressor) return compressorMachine(compiledMap(compressor), centrifugal?.name ?? compressor.name);
   if (!blower) return null;
   const { drive } = document;
   const worn = drive.kind === 'belt' ? drive : null;
@@ -390,7 +392,9 @@ function placesOf(setup: Setup, library: Library, problems: Problem[], index: nu
     else place.compressor = library.compressor(machine);
     if (!blower && !place.compressor) missing('compressor-missing', machine);
     if (drive.kind === 'belt') {
-      if (drive.blower && !library.centrifugal(drive.blower)) missing('blower-missing', drive.blower);
+      const centrifugal = drive.blower && library.centrifugal(drive.blower);
+      if (centrifugal) place.centrifugal = centrifugal;
+      else if (drive.blower) missing('blower-missing', drive.blower);
       return place;
     }
     if (drive.kind !== 'exhaust') return place;

@@ -44,6 +44,6 @@ describe('references of any document', () => {
     for (const document of [sampleTurboJob(0), sampleTurboJob(1), ...sampleItems.map((i) => i.document)])
       expect(refsOf(document)).toHaveLength([...JSON.stringify(document).matchAll(/"revision":/g)].length);
     const kinds = new Set(sampleItems.filter((i) => refsOf(i.document).length).map((i) => i.document.kind));
-    expect([...kinds]).toEqual(['turbocharger']);
+    expect([...kinds]).toEqual(['turbocharger', 'centrifugal']);
   });
 });

@@ -15,6 +15,7 @@ export const benchSheets = {
     'blower',
     'drive',
     'pulleys',
+    'schools',
     'pair',
     'spool',
     'boost',

@@ -14,6 +14,7 @@ import { blowerFitOf, centrifugalFitOf } from '../job/fit';
 import type { BeltDriveDocument, Job } from '../job/schema/job';
 import { solveSweep } from '../solve/sweep';
 import { solvePoint } from '../solve/point';
+import { beltCheck } from './belt-check';
 import { measuredShare, pulleyChange, shareOfIdeal } from './pulley-change';
 import {
   diameterFor,
@@ -222,5 +223,55 @@ describe('a centrifugal blower', () => {
     const exponent = Math.log(boost(0.9) / boost(0.6)) / Math.log(1.5);
     expect(exponent).toBeGreaterThan(1.6);
     expect(exponent).toBeLessThan(3);
+  });
+});
+
+describe('readings of a blower', () => {
+  const speedRpm = 5_000;
+  const { build: its } = built(boatOn('delta-4500', strong));
+  const [drive] = [its.chargers[0]!.drive];
+  const point = (ratio: number) =>
+    solvePoint({ ...its, chargers: [{ ...its.chargers[0]!, drive: { ...drive, ratio } }] }, speedRpm, {
+      kind: 'unboosted',
+    });
+  const read = (values: Partial<Record<'boost' | 'shaftRpm' | 'compressorOutletTemperature', number>>) => {
+    const check = beltCheck(its, {
+      speedRpm: given(speedRpm, 'measured'),
+      ...Object.fromEntries(Object.entries(values).map(([key, value]) => [key, given(value, 'measured')])),
+    });
+    if (check.kind !== 'read') throw new Error(check.why.code);
+    return { ...check, codes: check.findings.map(({ code }) => code) };
+  };
+
+  it('6 % of slip put into a boost is found as 6 ± 0.5 %, or as the leak that does the same; boost alone cannot tell', () => {
+    const slipped = point(drive.ratio * 0.94);
+    const check = read({ boost: slipped.boostGauge });
+    expect(check.slip).toBeGreaterThan(0.055);
+    expect(check.slip).toBeLessThan(0.065);
+    // The leak that leaves the engine as much: about as large, as what arrives goes with the speed.
+    expect(check.leak).toBeGreaterThan(0.03);
+    expect(check.leak).toBeLessThan(0.09);
+    expect(check.codes).toContain('short-by-slip-or-leak');
+  });
+
+  it('a shaft speed tells them apart', () => {
+    const { boostGauge, chargers } = point(drive.ratio * 0.94);
+    expect(read({ boost: boostGauge, shaftRpm: chargers[0]!.shaftRpm! }).codes).toEqual(
+      expect.arrayContaining(['slip-by-shaft', 'short-by-slip']),
+    );
+    expect(read({ boost: boostGauge, shaftRpm: drive.ratio * speedRpm }).codes).toEqual(
+      expect.arrayContaining(['shaft-does-not-slip', 'short-by-leak']),
+    );
+  });
+
+  it('what agrees is said to; too much, too little and nothing at all are said too', () => {
+    const forecast = point(drive.ratio).boostGauge;
+    expect(read({ boost: forecast }).codes).toEqual(['boost-as-forecast']);
+    expect(read({ boost: forecast + 30_000 }).codes).toEqual(['boost-over-forecast']);
+    expect(read({ boost: -30_000 }).codes[0]).toBe('boost-far-short');
+    expect(beltCheck(its, {})).toMatchObject({ kind: 'waits', why: { code: 'spot-needs-speed' } });
+    expect(beltCheck(its, { speedRpm: given(99_000, 'measured') })).toMatchObject({
+      why: { code: 'spot-speed-off' },
+    });
   });
 });

@@ -1,6 +1,7 @@
 import { drivePower, drivenSpeed, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD_AIR } from '../air/standard-atmosphere';
+import { isBelted } from '../charge-path/match';
 import { isOnBelt, shaftLimit, type BeltDrive } from '../charger/charger';
 import { pulleyRatio } from '../drive/formulas';
 import { blowerIndex, cordRadius, layoutRatio } from '../drive/layout';
@@ -135,9 +136,11 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   const { fuel, lambda, evaporatedShare } = build;
   const t = path.manifold.temperature;
   const isBoosted = path.backPressureRatio !== 1;
+  // A belt boosts from idle on: the ratio stated is that of every speed.
+  const isStated = isBelted(build) && path === point.path;
   let ratio = path.backPressureRatio;
   if (point.match && path === point.path) ratio = portRatioStep(s);
-  else if (isBoosted) {
+  else if (isBoosted && !isStated) {
     const share = shareSteps(s);
     ratio = s.put(
       backPressureOverManifold,
@@ -148,7 +151,10 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   const backPressure = s.put(
     backPressureFactor,
     { compressionRatio: build.compressionRatio, pressureRatio: ratio },
-    { compressionRatio: s.input('engine.compressionRatio') },
+    {
+      compressionRatio: s.input('engine.compressionRatio'),
+      ...(isStated ? { pressureRatio: s.own('backPressureRatio') } : {}),
+    },
   );
   const fuelPerAir = s.put(
     evaporatedFuel,
@@ -250,6 +256,25 @@ function manifoldSteps(s: Sheet): number {
   const { climate } = build;
   const isGoal = build.boost.kind === 'goal' && point.speedRpm === build.goal.speedRpm;
   const meets = !point.match || point.match.kind === 'held';
+  // What hangs on the crankshaft passes its flow whatever is asked: the pressure is where the engine takes it.
+  if (point.boosting && isBelted(build))
+    return s.put(
+      manifoldFromAir,
+      {
+        massFlow: path.massFlow,
+        gasConstant: climate.gas.gasConstant,
+        temperature: path.manifold.temperature,
+        volumetricEfficiency: breathingSteps(s, path),
+        displacement: build.displacement,
+        cyclesPerSecond: strokesStep(s),
+      },
+      {
+        massFlow: read('sums'),
+        gasConstant: read('air'),
+        temperature: read('sums'),
+        displacement: s.input('engine.bore'),
+      },
+    );
   if (point.boosting && isGoal && meets) {
     const air = s.put(
       airForPower,

@@ -14,6 +14,7 @@ import { ShopPage } from '../frame/ShopPage';
 import type { StoredJob } from '../server/client';
 import { fixedNames, placeNames, topicNames, useNames } from '../words/brief';
 import { formatNumber } from '../words/format';
+import type { Reason } from '@/core/working/range';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import styles from './brief-sheet.module.css';
@@ -24,6 +25,10 @@ const dayText = (iso: string) =>
   iso ? new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' }) : '';
 
 /** The Brief on one sheet: what was wished, what was agreed, on which ground, and room to sign. */
+/** What the workshop looks at while it holds: a customer who signs needs it only where it does not. */
+const forTheWorkshop = new Set(['belt-holds', 'blower-speed', 'efficiency-at-goal', 'surge-clear']);
+const isForCustomer = ({ code }: Reason): boolean => !forTheWorkshop.has(code);
+
 export function BriefSheet({ stored, items, shop }: Props) {
   const { job } = stored;
   const { brief, engine } = job;
@@ -157,7 +162,7 @@ export function BriefSheet({ stored, items, shop }: Props) {
         </h2>
         <ul>
           {solved.sweep
-            ? solved.sweep.goal.findings.map((reason, i) => (
+            ? solved.sweep.goal.findings.filter(isForCustomer).map((reason, i) => (
                 <li key={i}>
                   <Say reason={reason} />
                 </li>

@@ -65,6 +65,7 @@ const DrivePart = dynamic(loaders.drive);
 const DriveAside = dynamic(() => loaders.driveAside().then((m) => m.DriveAside));
 const PulleysPart = dynamic(loaders.pulleys);
 const PulleysAside = dynamic(() => loaders.pulleysAside().then((m) => m.PulleysAside));
+const SchoolsPart = dynamic(loaders.schools);
 const TurboRankPart = dynamic(loaders.rank);
 const TurboRankAside = dynamic(() => loaders.rank().then((m) => m.TurboRankAside));
 const SpoolAside = dynamic(() => loaders.spool().then((m) => m.SpoolAside));
@@ -76,6 +77,7 @@ const bodies: Record<Sheet<'charger'>, ReactNode> = {
   blower: <BlowerPart />,
   drive: <DrivePart />,
   pulleys: <PulleysPart />,
+  schools: <SchoolsPart />,
   pair: <PairPart />,
   spool: <SpoolPart />,
   boost: <BoostPart />,

@@ -3,6 +3,7 @@ import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { chargerPath } from '@/core/job/chargers';
 import { useMemo } from 'react';
+import { isBelted } from '@/core/charge-path/match';
 import { spotCheck, type SpotCheck } from '@/core/studies/spot-check';
 import { given } from '@/core/documents/input';
 import type { Implied, SpotKey, Sure } from '@/core/turbocharger/spot';
@@ -13,6 +14,7 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { Cross, Marginal, Tick } from '../frame/icons';
 import engine from '../engine/engine.module.css';
+import { BeltSpot } from '../blower/BeltSpot';
 import { useJob, useJobState } from '../store/solved';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
@@ -38,7 +40,12 @@ export default function SpotPart() {
   const readings = useJobState((s) => s.draft.setups[setupIndex]!.readings);
   const at = `setups.${setupIndex}.readings` as const;
   const build = answer?.build;
-  const check = useMemo(() => (build ? spotCheck(build, readings) : null), [build, readings]);
+  const onBelt = Boolean(build && isBelted(build));
+  const check = useMemo(
+    () => (build && !onBelt ? spotCheck(build, readings) : null),
+    [build, onBelt, readings],
+  );
+  if (onBelt && build) return <BeltSpot build={build} readings={readings} at={at} />;
   return (
     <>
       <h2 className={styles.head}>

@@ -6,6 +6,7 @@ export const loaders = {
   driveAside: () => import('../blower/DriveAside'),
   pulleys: () => import('../blower/PulleysPart'),
   pulleysAside: () => import('../blower/PulleysAside'),
+  schools: () => import('../blower/SchoolsPart'),
   rank: () => import('./TurboRankPart'),
   pair: () => import('./PairPart'),
   spool: () => import('./SpoolPart'),

@@ -36,6 +36,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     blower: 'Supercharger',
     drive: 'Belt drive',
     pulleys: 'Pulleys',
+    schools: 'Turbo or blower',
     pair: 'Arrangement',
     spool: 'Spool',
     boost: 'Boost target',

@@ -111,4 +111,72 @@ export const blowerSentences: Sentences<BlowerCode> = {
   'belt-holds': {
     long: 'The belt hands on {use} of what it holds before it slips; tight strand {tension} of {limit} a rib.',
   },
+  'slip-by-shaft': {
+    long: 'The shaft turns {slip} slower at {speed} than its pulleys say: the belt slips. Look for glaze, dust and heat on the ribs, a squeal on opening the throttle, a tensioner at its stop.',
+  },
+  'shaft-too-fast': {
+    long: 'The shaft turns {over} faster at {speed} than its pulleys say: a diameter or the step-up is typed wrong.',
+  },
+  'shaft-does-not-slip': { long: 'At {speed} the shaft turns as its pulleys say: the belt does not slip.' },
+  'boost-over-forecast': {
+    long: 'Boost is {over} over the forecast at {speed}: the engine takes less than was thought, or the pulley is smaller.',
+  },
+  'boost-as-forecast': { long: 'Boost {boost} at {speed} agrees with the forecast of {forecast}.' },
+  'boost-far-short': {
+    long: 'Boost is {short} under the forecast at {speed}: neither slip nor a leak within reason explains that alone. Is the bypass stuck open, or the pulley another one?',
+  },
+  'short-by-slip': {
+    long: 'Boost is {short} under the forecast at {speed}, and the shaft speed says it is slip: {slip} of the speed explains it.',
+  },
+  'short-by-both': {
+    long: 'Boost is {short} under the forecast at {speed}. The belt slips, but less than the {slip} it would take: a leak has its part.',
+  },
+  'short-by-leak': {
+    long: 'Boost is {short} under the forecast at {speed}, and the shaft does not slip: a leak of {leak} of the flow explains it. Hoses, gaskets, bypass seat, worn rotors.',
+  },
+  'short-by-slip-warmth': {
+    long: 'Boost is {short} under the forecast at {speed}. Outlet temperature {outlet} speaks for slip of {slip} ({ifSlip}; a leak would leave it at {ifLeak}). A shaft speed makes sure.',
+  },
+  'short-by-leak-warmth': {
+    long: 'Boost is {short} under the forecast at {speed}. Outlet temperature {outlet} speaks for a leak of {leak} of the flow ({ifLeak}; slip would leave it at {ifSlip}). A shaft speed makes sure.',
+  },
+  'short-by-slip-or-leak': {
+    long: 'Boost is {short} under the forecast at {speed}: slip of {slip} or a leak of {leak} of the flow would do that. Boost alone cannot tell them apart; a blower speed can, or an outlet temperature where the two lie apart.',
+  },
+  'belt-near-its-hold': {
+    long: 'The belt hands on {use} of what it holds at {speed}: slip is likely.',
+  },
+  'belt-well-within': {
+    long: 'The belt hands on {use} of what it holds at {speed}: it should not slip as it is laid out.',
+  },
+  'schools-need-both': {
+    long: 'Draw a turbocharged setup and a supercharged one beside each other to weigh them.',
+  },
+  'blower-more-between': {
+    long: 'For the blower: {blower} gives {more} more torque on average from {from} to {to}, {share} more than {turbo}.',
+  },
+  'turbo-more-between': {
+    long: 'For the turbo: {turbo} gives {more} more torque on average from {from} to {to}.',
+  },
+  'blower-boosts-first': {
+    long: 'For the blower: boost from {blowerAt}, where {turbo} wants {turboAt}.',
+  },
+  'turbo-boosts-first': {
+    long: 'For the turbo: boost from {turboAt}, where {blower} wants {blowerAt}.',
+  },
+  'drive-against-back-pressure': {
+    long: 'For the turbo: it asks the crankshaft for nothing but {pumping} of back pressure at {speed}; the belt takes {drive}.',
+  },
+  'drive-against-gain': {
+    long: 'For the turbo: its manifold stands above its back pressure at {speed}, which gives {pumping} back; the belt takes {drive}.',
+  },
+  'turbo-more-at-goal': { long: 'For the turbo: {more} more at {speed}.' },
+  'blower-more-at-goal': { long: 'For the blower: {more} more at {speed}.' },
+  'turbo-cooler-charge': {
+    long: 'For the turbo: the charge at {speed} is {turboAt}, behind {blower} {blowerAt}.',
+  },
+  'blower-cooler-charge': {
+    long: 'For the blower: the charge at {speed} is {blowerAt}, behind {turbo} {turboAt}.',
+  },
+  'schools-price': { long: 'Parts of the library: {turbo} {turboAt}, {blower} with its drive {blowerAt}.' },
 };

@@ -2,7 +2,7 @@ import { engineOf, put } from '@/testing/chargers';
 import { evaluate as calculate } from 'mathjs';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
-import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
+import { sampleHistories, sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild, type Build } from '@/core/build/build';
 import { figureAt, figureIds, type FigureId } from '@/core/workings/figures';
 import { figureOf, influencesOn, mostTelling, withInput } from '@/core/workings/influence';
@@ -69,6 +69,8 @@ const jobs = [
   piped(sampleTurboJob(0)),
   level(sampleTurboJob(1)),
   sampleTurboJob(1),
+  // On the crankshaft: a displacement blower, a centrifugal one.
+  ...['9e52', '51c8'].map((id) => sampleHistories.find((h) => h.id.startsWith(id))!.revisions.at(-1)!.job),
 ];
 
 function solved(job: Job, share: number): { build: Build; point: OperatingPoint } {

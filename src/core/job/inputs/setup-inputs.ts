@@ -1,4 +1,5 @@
 import type { Where } from '../benches';
+import { isToothed } from '../../drive/profile';
 import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '../chargers';
 import type { BeltDriveDocument, ChargerDocument, Loss, Setup } from '../schema/job';
 import { never, on, type Descriptor, type Place, type Say, type Standing } from './descriptor';
@@ -81,12 +82,19 @@ const onDrive = on('charger', 'drive');
 const laidOut = (
   quantity: Descriptor['quantity'],
   label: Descriptor['label'],
-  say: (layout: NonNullable<BeltDriveDocument['layout']>) => Say = () => true,
+  say: (layout: NonNullable<BeltDriveDocument['layout']>, place: Place) => Say = () => true,
 ): Descriptor =>
   onDrive(quantity, label, (at) => {
     const layout = layoutOf(at);
-    return layout ? isAtWork(say(layout))(at) : false;
+    return layout ? isAtWork(say(layout, at))(at) : false;
   });
+/** Of the belt's kind alone: ribs and friction carry a ribbed one, its width a toothed one. */
+const toldOf =
+  (kind: 'ribbed' | 'toothed') =>
+  ({ profile }: NonNullable<BeltDriveDocument['layout']>): Say =>
+    (kind === 'toothed') === isToothed(profile) && 'told';
+/** The crank stands where places are counted from. */
+const notOfCrank = (_: unknown, { index }: Place): Say => index !== 0 && 'told';
 /** A pulley of the route, as its fields are labelled. */
 const pulleyLabel =
   (what: string) =>
@@ -190,13 +198,13 @@ export const setupInputs = {
     (at) => isOnBelt(at) && isAtWork()(at),
   ),
   // The belt itself moves no figure of the air: what it bears is judged.
-  'setups.*.induction.chargers.*.drive.layout.ribs': laidOut('count', 'Ribs', () => 'told'),
-  'setups.*.induction.chargers.*.drive.layout.width': laidOut('bore', 'Belt width', () => 'told'),
+  'setups.*.induction.chargers.*.drive.layout.ribs': laidOut('count', 'Ribs', toldOf('ribbed')),
+  'setups.*.induction.chargers.*.drive.layout.width': laidOut('bore', 'Belt width', toldOf('toothed')),
   'setups.*.induction.chargers.*.drive.layout.length': laidOut('bore', 'Belt length', () => 'told'),
   'setups.*.induction.chargers.*.drive.layout.friction': laidOut(
     'ratio',
     'Friction coefficient',
-    () => 'told',
+    toldOf('ribbed'),
   ),
   'setups.*.induction.chargers.*.drive.layout.tension': laidOut('force', 'Strand tension', () => 'told'),
   'setups.*.induction.chargers.*.drive.layout.window': laidOut('bore', 'Tensioner travel', () => 'told'),
@@ -204,12 +212,12 @@ export const setupInputs = {
   'setups.*.induction.chargers.*.drive.layout.route.*.x': laidOut(
     'bore',
     pulleyLabel('position, right'),
-    () => 'told',
+    notOfCrank,
   ),
   'setups.*.induction.chargers.*.drive.layout.route.*.y': laidOut(
     'bore',
     pulleyLabel('position, up'),
-    () => 'told',
+    notOfCrank,
   ),
   'setups.*.induction.chargers.*.drive.bypass.bore': onBlower('bore', 'Bypass seat diameter'),
   'setups.*.induction.chargers.*.drive.bypass.flowCoefficient': onBlower(
