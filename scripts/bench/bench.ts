@@ -21,6 +21,7 @@ import { makeMap } from '../../src/formats/map-import';
 import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { answers } from './answers';
+import { blowers } from './blowers';
 import { dragging } from './dragging';
 import { address, median, print, serving, startedBy, time } from './lib';
 import { pairs } from './pairs';
@@ -284,7 +285,20 @@ async function scripts(): Promise<void> {
   await browser.close();
 }
 
-const parts = { storage, sums, turbo, pairs, importing, dragging, work, ranking, list, pages, answers };
+const parts = {
+  storage,
+  sums,
+  turbo,
+  pairs,
+  blowers,
+  importing,
+  dragging,
+  work,
+  ranking,
+  list,
+  pages,
+  answers,
+};
 const asked = process.argv.slice(2);
 for (const [name, run] of Object.entries(parts)) if (!asked.length || asked.includes(name)) await run();
 // The embedded database of the shops made above would keep the process alive.

@@ -158,7 +158,7 @@ function missingOnCharger({ setup, answer }: Asked, add: Add): void {
   const onBelt = engineCharger(answer.build).drive?.kind === 'belt';
   add(
     !verdict.holds,
-    verdict.findings[0] ?? verdict.short,
+    onBelt ? verdict.short : (verdict.findings[0] ?? verdict.short),
     onBelt ? { bench: 'charger', sheet: 'pulleys' } : ranking,
   );
   add(!engineCharger(answer.build).drive, reason('choose-turbine'), { bench: 'charger', sheet: 'turbine' });

@@ -32,7 +32,7 @@ export const openingSheet = (bench: JobBench): Sheet | null =>
   bench === 'charger' ? 'map' : (benchSheets[bench][0] ?? null);
 
 const BELT_ONLY: readonly Sheet<'charger'>[] = ['drive', 'pulleys'];
-const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['rank', 'turbine', 'pair', 'spool', 'size'];
+const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['rank', 'turbine', 'pair', 'spool'];
 
 /**
  * The sheets of the Charger for what drives it: those of the exhaust, or those of the belt; a machine without a measured map

@@ -96,10 +96,13 @@ export const addedToRun = (build: Build, points: OperatingPoint[]): Gains | null
 
 /**
  * The demand line over the revs: multiples of the step from idle to the red line, the goal's own speed exactly, the
- * stretches off the map and the verdict. Total: never throws.
+ * stretches off the map and the verdict. In: build; speeds, rev/min; the plan's level where it is known. Total: never throws.
  */
-export function solveSweep(build: Build, speeds: number[] = revGrid(build)): Sweep {
-  const level = planLevel(build);
+export function solveSweep(
+  build: Build,
+  speeds: number[] = revGrid(build),
+  level: Level = planLevel(build),
+): Sweep {
   const asked: OperatingPoint[] = [];
   for (const speed of speeds) asked.push(solvePoint(build, speed, level, asked.at(-1), asked.at(-2)));
   const points = filledIn(build, level, asked);

@@ -7,6 +7,8 @@ import type { Ref } from '../documents/ref';
 import type { BeltLayout, Pulley, RoutePulley } from '../drive/document';
 import { blowerIndex, layoutRatio, seated } from '../drive/layout';
 import { findRoot } from '../numerics/roots';
+import type { Level } from '../solve/demand';
+import { planLevel } from '../solve/point';
 import type { LimitState } from '../solve/verdict';
 import { solveSweep, type Sweep } from '../solve/sweep';
 import { figureAt } from '../workings/figures';
@@ -16,7 +18,7 @@ import type { Reason } from '../working/range';
 export type PulleyOffer = {
   ref: Ref | null;
   name: string;
-  document: Pick<Pulley, 'diameter' | 'ribs' | 'bore' | 'maxSpeedRpm'>;
+  document: Pick<Pulley, 'profile' | 'diameter' | 'ribs' | 'bore' | 'maxSpeedRpm'>;
   price: number | null;
   stock: number | null;
 };
@@ -99,18 +101,22 @@ function onPulleys(build: BeltBuild, layout: BeltLayout, crank: PulleyOffer, dri
 /** The speeds that a sweep of pulleys is solved at: the sweep's own, thinned to about so many. */
 const MOST_SPEEDS = 60;
 
-/** One pair of pulleys on the setup. In: a build on a belt with a layout. Never throws. */
+/**
+ * One pair of pulleys on the setup. In: a build on a belt with a layout; the level of its boost plan, which no pulley changes.
+ * Never throws.
+ */
 export function sweepPulley(
   build: BeltBuild,
   layout: BeltLayout,
   crank: PulleyOffer,
   driven: PulleyOffer,
+  level: Level = planLevel(build),
 ): PulleyRow {
   const grid = revGrid(build);
   const step = Math.ceil(grid.length / MOST_SPEEDS);
   const speeds = grid.filter((_, i) => (grid.length - 1 - i) % step === 0);
   const its = onPulleys(build, layout, crank, driven);
-  return rowOf(its, solveSweep(its, speeds), crank, driven);
+  return rowOf(its, solveSweep(its, speeds, level), crank, driven);
 }
 
 function rowOf(build: BeltBuild, sweep: Sweep, crank: PulleyOffer, driven: PulleyOffer): PulleyRow {
@@ -223,10 +229,10 @@ export function diameterFor(build: BeltBuild, layout: BeltLayout, wish: PulleyWi
 }
 
 /** A pulley as it stands in a layout, offered beside those of the library. */
-export const offerOf = (pulley: RoutePulley, ribs = 8): PulleyOffer => ({
+export const offerOf = (pulley: RoutePulley, ribs = 8, profile: Pulley['profile'] = 'PK'): PulleyOffer => ({
   ref: null,
   name: '',
-  document: { diameter: pulley.diameter, ribs, bore: { value: 0, confidence: 'guess' } },
+  document: { profile, diameter: pulley.diameter, ribs, bore: { value: 0, confidence: 'guess' } },
   price: null,
   stock: null,
 });

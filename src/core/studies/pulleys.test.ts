@@ -15,6 +15,7 @@ import type { BeltDriveDocument, Job } from '../job/schema/job';
 import { solveSweep } from '../solve/sweep';
 import { solvePoint } from '../solve/point';
 import { beltCheck } from './belt-check';
+import { bySize, picks, sizeOf } from './blower-sizes';
 import { measuredShare, pulleyChange, shareOfIdeal } from './pulley-change';
 import {
   diameterFor,
@@ -273,5 +274,38 @@ describe('readings of a blower', () => {
     expect(beltCheck(its, { speedRpm: given(99_000, 'measured') })).toMatchObject({
       why: { code: 'spot-speed-off' },
     });
+  });
+});
+
+describe('superchargers by size', () => {
+  const pulleys = samplePulleys
+    .filter(({ document }) => document.place === 'blower')
+    .map(({ id }) => offer(id));
+  const job = boatOn('delta-4500', (drive) => {
+    strong(drive);
+    drive.layout!.ribs = given(12, 'guess');
+    drive.layout!.tension = given(1_900, 'guess');
+  });
+  const rows = sampleBlowers
+    .filter(({ id }) => ['fjord-2300', 'sound-3200', 'delta-4500'].includes(id))
+    .map((machine) => sizeOf(job, job.setups[0]!.id, sampleLibrary, machine, pulleys)!);
+
+  it('takes for each the pulley the sweep would order, or the nearest, and only pulleys that fit its shaft', () => {
+    for (const row of rows) {
+      const machine = sampleBlowers.find(({ id }) => id === row.ref.id)!;
+      expect(row.pulley.driven.document.bore.value).toBeCloseTo(machine.document.shaft!.value, 6);
+      expect(row.meets).toBe(row.pulley.makesGoal && row.pulley.state !== 'over');
+      expect(row.price).toBe(machine.document.price!.value + row.pulley.driven.price!);
+    }
+    // Two litres a turn cannot feed it; four and a half can.
+    expect(rows.map(({ meets }) => meets)).toEqual([false, false, true]);
+  });
+
+  it('names the smallest that meets the goal, and the cheapest for the power it adds', () => {
+    const { smallest, cheapest } = picks([...rows].reverse());
+    expect(smallest!.name).toBe('Delta 4500');
+    expect(cheapest!.pricePerPower).toBeGreaterThan(0);
+    expect(bySize([...rows].reverse()).map(({ volume }) => volume)).toEqual(rows.map(({ volume }) => volume));
+    expect(picks(rows.slice(0, 2))).toEqual({ smallest: null, cheapest: null });
   });
 });

@@ -32,7 +32,7 @@ type Props = {
 };
 
 const HEAD = 56;
-const PANEL = 92;
+const PANEL = 98;
 const PAD = { left: 10, right: 26 };
 /** Columns may not stand nearer than their heads need, px. */
 const APART = 30;
@@ -142,7 +142,10 @@ function Panel({ panel, rows, places, chosen, width, top, hatch }: PanelProps) {
   const shownLimit = limit && near(limit.value) ? limit : null;
   const shownGoal = wanted && near(wanted.value) ? wanted : null;
   const marks = [...known, ...[shownLimit, shownGoal].flatMap((m) => (m ? [m.value] : []))];
-  const y = scaleLinear([Math.min(...marks), Math.max(...marks)], [top + PANEL - 26, top + 30]);
+  const y = scaleLinear(
+    [Math.min(...marks), Math.max(...marks)],
+    [top + PANEL - 26, top + (shownLimit || shownGoal ? 42 : 30)],
+  );
   const points = values.flatMap((v, i) =>
     v === null || !Number.isFinite(v) ? [] : [{ i, x: places[i]!, y: y(v), v }],
   );

@@ -10,13 +10,14 @@ import type { PulleyItem } from '@/formats/library-items';
 import type { PulleyWorker } from '@/workers/pulley.worker';
 import { useJob, useJobState } from '../store/solved';
 
+/** One worker for everything that is swept. */
 let running: Remote<PulleyWorker> | null = null;
-const worker = (): Remote<PulleyWorker> =>
+export const pulleyWorker = (): Remote<PulleyWorker> =>
   (running ??= wrap<PulleyWorker>(
     new Worker(new URL('../../workers/pulley.worker.ts', import.meta.url), { type: 'module' }),
   ));
 
-const offered = ({ id, revision, document }: PulleyItem): PulleyOffer => ({
+export const offered = ({ id, revision, document }: PulleyItem): PulleyOffer => ({
   ref: { id, revision },
   name: document.name,
   document,
@@ -95,7 +96,7 @@ export function usePulleySweep(
     const order = first ? [first, ...cranks.filter((c) => c !== first)] : cranks;
     const pairs = order.flatMap((crank) => drivens.map((driven) => ({ crank, driven })));
     const rows = new Map<string, PulleyRow>();
-    void worker().sweep(
+    void pulleyWorker().sweep(
       { job, setupId: setup.id, items: needed, pairs },
       proxy((more: PulleyRow[], isDone: boolean) => {
         if (!live) return;

@@ -11,7 +11,7 @@ import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
 import { engineMachine, engineMap, engineTurbine } from '@/core/build/row';
 import { sheetsFor } from '@/core/job/benches';
-import type { Charger } from '@/core/charger/charger';
+import { isOnBelt, type Charger } from '@/core/charger/charger';
 import { engineCharger } from '@/core/charger/charged-air';
 import { isCompressor } from '@/formats/library-items';
 import dynamic from 'next/dynamic';
@@ -202,7 +202,7 @@ function MapPart() {
               back to the fitted one
             </Button>
           ) : (
-            `marker every ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map`
+            `marker every ${formatNumber(beadStep(shown.build.redLineRpm), 0)} rpm; hollow with a cross: outside the measured map${isOnBelt(engineCharger(shown.build)) ? '; speed lines in engine rpm' : ''}`
           )}
         </small>
       </h2>

@@ -20,6 +20,7 @@ import {
   type Frame,
   type Scales,
 } from '../map/MapGround';
+import { shaftSpeed } from '@/core/compressor/formulas';
 import { mapShapes, type MapShapes, type Place } from '../map/map-shapes';
 import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -59,6 +60,16 @@ const placeOf = (p: OperatingPoint): Place => ({
   flow: engineCharger(p.path).correctedFlow,
   ratio: p.pressureRatio,
 });
+
+/** Of a wheel on the crankshaft: the engine speed for a corrected speed of its map, rev/min; none where the exhaust turns it. */
+function engineSpeedOn(build: Solved['build']): ((speedRpm: number) => number) | undefined {
+  const { drive, machine } = engineCharger(build);
+  if (drive?.kind !== 'belt' || !machine?.map) return undefined;
+  const { temperature: referenceTemperature } = machine.map.reference;
+  const { temperature } = build.climate;
+  return (correctedSpeed) =>
+    shaftSpeed.fn({ correctedSpeed, temperature, referenceTemperature }) / drive.ratio;
+}
 
 /** The compressor map with this engine's running line over it. Our own drawing: across corrected flow, up pressure ratio. */
 export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage = 'engine' }: Props) {
@@ -140,7 +151,12 @@ export function CompressorMap({ answer, map, name, overs = none, slot = 0, stage
           if (nearest) setSpeed(nearest.speedRpm);
         }}
       >
-        <SpeedFigures shapes={shapes} scales={scales} taken={edge && !isCrowded ? [edge] : []} />
+        <SpeedFigures
+          shapes={shapes}
+          scales={scales}
+          taken={edge && !isCrowded ? [edge] : []}
+          engineSpeedOf={engineSpeedOn(build)}
+        />
         <FlowFigures frame={frame} skip={selected ? engineCharger(selected.path).correctedFlow : null} />
         <Beads
           running={running}

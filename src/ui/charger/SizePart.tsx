@@ -3,7 +3,7 @@ import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
-import { isMatched } from '@/core/charge-path/match';
+import { isBelted, isMatched } from '@/core/charge-path/match';
 import { useCallback, useMemo, useState } from 'react';
 import { given } from '@/core/documents/input';
 import {
@@ -16,6 +16,7 @@ import {
   type TurboSize,
 } from '@/core/selection/smallest';
 import { isTurbine, libraryOf } from '@/formats/library-items';
+import { BlowerSizes } from '../blower/BlowerSizes';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { stateWords } from '../frame/states';
@@ -37,6 +38,7 @@ export default function SizePart() {
         Smallest that does it<small>meets the goal inside the limits of shaft, turbine, map and gate</small>
       </h2>
       <Turbos />
+      <BlowerSizes />
       {build && isMatched(build) ? (
         <>
           <Housings />
@@ -44,9 +46,11 @@ export default function SizePart() {
           <Springs />
         </>
       ) : (
-        <p className={frame.lead}>
-          Choose a turbocharger first: then its housing, gate and spring are sized too.
-        </p>
+        !(build && isBelted(build)) && (
+          <p className={frame.lead}>
+            Choose a turbocharger first: then its housing, gate and spring are sized too.
+          </p>
+        )
       )}
       <p className={frame.foot}>
         Judged at 24 speeds from idle to the red line. Gains of parts never simply add: each size is solved as

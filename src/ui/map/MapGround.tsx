@@ -196,10 +196,13 @@ export function SpeedFigures({
   shapes,
   scales: { x, y },
   taken = [],
+  engineSpeedOf,
 }: {
   shapes: MapShapes;
   scales: Scales;
   taken?: Spot[];
+  /** On the crankshaft: the engine speed at which the wheel turns so, which the lines bear instead. */
+  engineSpeedOf?: ((speedRpm: number) => number) | undefined;
 }) {
   const labels = shapes.lines.map((l) => {
     const end = l.places.at(-1)!;
@@ -209,7 +212,7 @@ export function SpeedFigures({
     <g fontSize="11" pointerEvents="none">
       {spreadOut(labels, taken).map((l) => (
         <text key={l.speedRpm} x={l.x - 21} y={l.y + 4} style={{ fill: 'var(--mute)', fontStretch: '84%' }}>
-          {formatNumber(l.speedRpm, -2)}
+          {engineSpeedOf ? formatNumber(engineSpeedOf(l.speedRpm), -1) : formatNumber(l.speedRpm, -2)}
         </text>
       ))}
     </g>

@@ -1,0 +1,159 @@
+'use client';
+import Button from '@mui/material/Button';
+import { proxy } from 'comlink';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { beltDriveOf, chargerAtEngine } from '@/core/job/chargers';
+import { refsOf } from '@/core/documents/refs';
+import { bySize, picks, type SizeRow } from '@/core/studies/blower-sizes';
+import type { BlowerItem, CentrifugalItem } from '@/formats/library-items';
+import { StateMark } from '../frame/icons';
+import frame from '../frame/frame.module.css';
+import { useJob, useJobState } from '../store/solved';
+import { FigureTable } from '../table/FigureTable';
+import { useWords } from '../words/useWords';
+import { offered, pulleyWorker } from './usePulleySweep';
+import { usePutBlower } from './usePutBlower';
+
+const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+
+/** Every supercharger of the shop on this setup, each with its pulley; rows come in as they are solved. */
+function useSizes() {
+  const { items, setupIndex, drives, fetchDrives, fetchItem } = useJob();
+  useEffect(() => {
+    if (!drives) void fetchDrives();
+  }, [drives, fetchDrives]);
+  const job = useDeferredValue(useJobState((s) => s.draft));
+  const setup = job.setups[setupIndex]!;
+  const [found, setFound] = useState<{ rows: readonly SizeRow[]; done: boolean }>({ rows: [], done: false });
+  // A centrifugal needs its map: fetched once for what is on offer.
+  useEffect(() => {
+    for (const { document } of drives?.centrifugals ?? []) void fetchItem(document.compressor);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what was fetched changes fetchItem
+  }, [drives]);
+  const wanted = useMemo(
+    () => drives?.centrifugals.map(({ document }) => document.compressor) ?? [],
+    [drives],
+  );
+  const isHere = wanted.every((ref) => items.some((i) => keyOf(i) === keyOf(ref)));
+  useEffect(() => {
+    if (!drives || !isHere) return;
+    let live = true;
+    const refs = [...refsOf(setup), ...wanted];
+    const needed = items.filter((i) => refs.some((r) => keyOf(r) === keyOf(i)));
+    const rows: SizeRow[] = [];
+    void pulleyWorker().sizes(
+      {
+        job,
+        setupId: setup.id,
+        items: [...needed, ...drives.blowers, ...drives.centrifugals],
+        machines: [...drives.blowers, ...drives.centrifugals],
+        pulleys: drives.pulleys.filter(({ document }) => document.place !== 'crank').map(offered),
+      },
+      proxy((row: SizeRow | null, done: boolean) => {
+        if (!live) return;
+        if (row) rows.push(row);
+        setFound({ rows: [...rows], done });
+      }),
+    );
+    return () => {
+      live = false;
+    };
+    // Items that have nothing to do with it come and go.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [job.brief, job.engine, setup, drives, isHere, wanted]);
+  return found;
+}
+
+/** Superchargers by size: the smallest that makes the goal inside its limits, its neighbours, and what a horsepower costs. */
+export function BlowerSizes() {
+  const { rows, done } = useSizes();
+  const { drives, setupIndex } = useJob();
+  const { figure, sentence } = useWords();
+  const put = usePutBlower();
+  const [all, setAll] = useState(false);
+  const own = useJobState((s) => {
+    const charger = chargerAtEngine(s.draft.setups[setupIndex]!);
+    const drive = beltDriveOf(charger);
+    const ref = drive && (drive.blower ?? charger?.machine);
+    return ref ? keyOf(ref) : null;
+  });
+  const sorted = useMemo(() => bySize(rows), [rows]);
+  const { smallest, cheapest } = useMemo(() => picks(rows), [rows]);
+  const at = smallest ? sorted.indexOf(smallest) : -1;
+  const shown = all ? sorted : at < 0 ? nearest(sorted) : sorted.slice(Math.max(0, at - 1), at + 2);
+  const use = (row: SizeRow) => {
+    const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find(
+      (i) => keyOf(i) === keyOf(row.ref),
+    );
+    void put((item as BlowerItem | CentrifugalItem | undefined) ?? null);
+  };
+  if (!rows.length)
+    return (
+      <p className={frame.lead}>
+        {done ? 'No supercharger of the shop fits this job.' : 'Superchargers: calculating …'}
+      </p>
+    );
+  return (
+    <FigureTable
+      caption={
+        <>
+          Smallest supercharger
+          {smallest ? `: ${smallest.name}` : done ? ': none does it inside its limits' : ' …'}
+          {cheapest && cheapest !== smallest && `; cheapest for its power: ${cheapest.name}`}{' '}
+          <Button variant="inline" onClick={() => setAll(!all)}>
+            {all ? 'only the neighbours' : `all ${sorted.length}`}
+          </Button>
+        </>
+      }
+      rows={shown}
+      keyOf={(r) => keyOf(r.ref)}
+      isCurrent={(r) => r === smallest}
+      columns={[
+        { name: 'supercharger', cell: (r) => r.name },
+        {
+          name: 'displacement',
+          cell: (r) => (r.volume === null ? 'centrifugal' : figure(r.volume, 'volume')),
+        },
+        { name: 'pulley', cell: (r) => figure(r.pulley.driven.document.diameter.value, 'bore') },
+        { name: 'boost at goal', cell: (r) => figure(r.pulley.goal.boost, 'boost') },
+        { name: 'net power', cell: (r) => figure(r.pulley.goal.power, 'power') },
+        { name: 'drive', cell: (r) => figure(r.pulley.goal.drive, 'shaftPower') },
+        { name: 'charge', cell: (r) => figure(r.pulley.goal.charge, 'temperature') },
+        { name: 'mass', cell: (r) => figure(r.mass, 'mass') },
+        { name: 'with pulley', cell: (r) => figure(r.price, 'money') },
+        {
+          name: 'for a horsepower',
+          cell: (r) => figure(r.pricePerPower === null ? null : r.pricePerPower * HORSEPOWER, 'money'),
+        },
+        {
+          name: '',
+          cell: (r) =>
+            keyOf(r.ref) === own ? (
+              'fitted'
+            ) : (
+              <Button variant="inline" onClick={() => use(r)}>
+                use this
+              </Button>
+            ),
+        },
+        {
+          name: 'state',
+          text: true,
+          cell: (r) => (
+            <span>
+              <StateMark state={r.pulley.state} size={11} /> {sentence(r.pulley.why, 'short')}
+              {r.ribsNeeded !== null && `; ${r.ribsNeeded} ribs would carry it`}
+            </span>
+          ),
+        },
+      ]}
+    />
+  );
+}
+
+/** Mechanical horsepower, W. */
+const HORSEPOWER = 745.7;
+
+/** Where none does it: those that come nearest to the goal. */
+const nearest = (rows: readonly SizeRow[]): SizeRow[] =>
+  [...rows].sort((a, b) => b.pulley.goal.power - a.pulley.goal.power).slice(0, 3);
