@@ -78,7 +78,14 @@ test('turbo against blower on one job; a bypass, a worn blower, and back to none
   await sheet.getByRole('button', { name: 'Add a setup from A' }).click();
   await sheet.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('tab', { name: 'Supercharger' }).click();
+  // In series behind the turbocharger: both make their share, and both sides keep their sheets.
+  await choose(page, 'With the turbocharger', 'in series, at the engine');
   await choose(page, 'Fitted', 'Burn 1050, twin-screw');
+  await expect(page.getByText(/^In series at .* of the rise is the blower’s\.$/)).toBeVisible();
+  await expect(page.getByRole('link', { name: /^LP stage: .* kPa abs/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Turbine: .* kPa abs/ })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'Turbine & wastegate' })).toBeVisible();
+  await choose(page, 'With the turbocharger', 'alone: turbocharger taken off');
   await expect(page.getByRole('heading', { name: 'Burn 1050 over the revs' })).toBeVisible();
   await expect(page.getByRole('tab', { name: 'Turbine & wastegate' })).toHaveCount(0);
   await expect(page.getByRole('link', { name: /^Blower: .* kPa abs/ })).toBeVisible();

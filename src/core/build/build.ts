@@ -305,12 +305,14 @@ export function compileBuild(
     };
     // The exhaust's losses lie behind the turbine it meets last.
     const { manifold, tail } = losses.exhaust;
-    const ahead = front && chargerOf(front, 1, { manifold: [], tail });
+    // Where one of two hangs on the crankshaft the other's turbine is the only one the exhaust meets.
+    const isMixed = [front, place].some((one) => one?.document.drive.kind === 'belt');
+    const ahead = front && chargerOf(front, 1, isMixed ? losses.exhaust : { manifold: [], tail });
     const alone = place
       ? chargerOf(place, count, losses.exhaust)
       : { place: 0, count, machine: null, drive: null, hold: null };
     const isPair = Boolean(ahead?.machine && ahead.drive && alone.machine && alone.drive);
-    const behind = isPair && place ? chargerOf(place, count, { manifold, tail: [] }) : alone;
+    const behind = isPair && place && !isMixed ? chargerOf(place, count, { manifold, tail: [] }) : alone;
     // Whatever is passed by, the air goes through the cooler before the engine.
     const cooler = own ? coolerOf(own.document.aftercooler) : null;
     return {
@@ -334,8 +336,11 @@ export function compileBuild(
     below: null,
     above: null,
   };
-  if (frontCharger(build)) build.changeover = { ...changeover, above: withChargers(inFront, 1, undefined) };
-  else if (own?.document.count === 2 && engineCharger(build).drive)
+  if (frontCharger(build)) {
+    // A blower of a row is bypassed and let go; of two turbochargers the one at the engine is.
+    const goesOn = inFront?.document.drive.kind === 'belt' ? own : inFront;
+    build.changeover = { ...changeover, above: withChargers(goesOn, 1, undefined) };
+  } else if (own?.document.count === 2 && engineCharger(build).drive)
     build.changeover = { ...changeover, below: withChargers(own, 1, undefined) };
   return { build };
 }
@@ -381,8 +386,6 @@ function placesOf(setup: Setup, library: Library, problems: Problem[], index: nu
   const path = `setups.${index}.induction`;
   const missing = (code: ReasonCode, ref: Ref) =>
     problems.push({ path, reason: reason(code, { revision: [ref.revision, 'count'] }, { id: ref.id }) });
-  const kinds = new Set(induction.chargers.flatMap(({ drive }) => (drive.kind === 'open' ? [] : drive.kind)));
-  if (kinds.size > 1) problems.push({ path, reason: reason('mixed-drives') });
   return induction.chargers.map((document, i) => {
     const place: Place = { index: i, document };
     const { machine, drive } = document;

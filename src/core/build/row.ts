@@ -14,6 +14,10 @@ export const engineMap = (build: Build): CompiledMap | null => engineMachine(bui
 /** The turbine side of the charger at the engine; null until a turbine is chosen, and where the crankshaft drives it. */
 export const engineTurbine = (build: Build): ExhaustDrive | null => turbineSideOf(engineCharger(build));
 
+/** Which of the row the crankshaft drives: the one nearest the engine; −1 where it drives none. */
+export const beltPlace = ({ chargers }: Build): number =>
+  chargers.findLastIndex(({ machine, drive }) => machine !== null && drive?.kind === 'belt');
+
 /** The build with its chargers changed one by one, ambient first. */
 export const withChargers = <B extends Build>(
   build: B,

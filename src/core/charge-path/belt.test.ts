@@ -1,4 +1,4 @@
-import { engineOf, put, turboFit } from '@/testing/chargers';
+import { engineOf } from '@/testing/chargers';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
 import { sampleCompressors, sampleJob, sampleLibrary } from '@/data/demo/sample';
@@ -228,12 +228,5 @@ describe('a job whose charger hangs on the crankshaft', () => {
     const paths = inputsOf(onTheJob(13), 0).map(({ path }) => path);
     expect(paths).toContain('setups.0.induction.chargers.0.drive.ratio');
     expect(paths).not.toContain('setups.0.boost.onsetRpm');
-  });
-
-  it('beside a turbocharger in one row it is refused in words', () => {
-    const job = onTheJob(13);
-    put(job, 'compound', { front: turboFit('spruce-88-104') });
-    const result = compiled(job);
-    expect('problems' in result && result.problems.map((p) => p.reason.code)).toEqual(['mixed-drives']);
   });
 });

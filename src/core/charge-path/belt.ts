@@ -14,6 +14,7 @@ import {
 } from './air-path';
 import { nozzleFunction, throatFlow } from '../turbine/formulas';
 import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
+import type { Build } from '../build/build';
 import type { BeltBuild, MatchStop } from './match';
 import { BETWEEN_TURBINES, MOST_TURNS, SETTLED } from './settle';
 
@@ -32,8 +33,8 @@ const BYPASS_LIFT = 15_000;
  * into the path. In: build; the charger; the path with its flow and what the last turn left behind the charger; manifold
  * pressure, Pa. Source: nozzle flow through the valve; mixing of two flows of the same air.
  */
-function recirculate(
-  { climate: { gas } }: BeltBuild,
+export function recirculate(
+  { climate: { gas } }: Build,
   { drive }: BeltCharger,
   path: AirPath,
   manifoldPressure: number,

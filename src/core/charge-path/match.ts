@@ -35,6 +35,17 @@ export type Match = {
   secants: Secants | null;
 };
 
+/** What the exhaust does where a blower and a turbocharger stand in a row: there is one turbine and its gate. SI. */
+export type SeriesMatch = {
+  kind: 'held' | 'turbine' | 'creep';
+  /** Pa absolute, asked of the manifold. */
+  asked: number;
+  opening: number;
+  turbine: TurbineState;
+  exhaustFlow: number;
+  portPressure: number;
+};
+
 /** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
 export type FrontKind = 'turbine' | 'held' | 'sharing' | 'creep';
 /** One shaft of a match. SI; speed rev/min. */

@@ -149,6 +149,32 @@ export function stationsOf(
     stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
   const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
   const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
+  if (path.series) {
+    const { turbine, portPressure, exhaustFlow } = path.series;
+    const side = turbineSideOf(build.chargers.find(({ drive }) => drive?.kind === 'exhaust')!)!;
+    stations.push(
+      state('cylinders', turbine.inlet, {
+        ...cylinders,
+        massFlow: exhaustFlow,
+        drop: portPressure - turbine.inlet.pressure,
+      }),
+      state(
+        'turbine',
+        { pressure: turbine.outlet.pressure, temperature: turbine.mixed },
+        {
+          massFlow: exhaustFlow,
+          powerIn: -turbine.power * side.count,
+          range: side.turbine.rangeAt(turbine.ratio),
+        },
+      ),
+      state(
+        'tailpipe',
+        { pressure: climate.pressure, temperature: turbine.mixed },
+        { massFlow: exhaustFlow, drop: turbine.outlet.pressure - climate.pressure },
+      ),
+    );
+    return stations;
+  }
   if (!match) {
     stations.push({ ...unknown('cylinders'), ...cylinders });
     if (build.charged && hasTurbine(build)) stations.push(unknown('turbine'));

@@ -80,7 +80,7 @@ const risen = (temperatureRatio: number): number =>
   temperatureRatio * temperatureRatio * temperatureRatio * Math.sqrt(temperatureRatio);
 
 /** The ratio that a different work would drive, from the one at hand: exact where the works are equal. Inlet K. */
-function drivenRatio({ inlet, outlet, efficiency }: ChargedAir, available: number): number {
+export function drivenRatio({ inlet, outlet, efficiency }: ChargedAir, available: number): number {
   const scale = efficiency.value / (CP * inlet.temperature);
   return Math.max(
     1,

@@ -36,13 +36,14 @@ const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['rank', 'turbine', 'pair', 's
 
 /**
  * The sheets of the Charger for what drives it: those of the exhaust, or those of the belt; a machine without a measured map
- * has no map to show. In: the drive of the charger at the engine; whether there is a map.
+ * has no map to show. In: what drives the chargers of the row; whether the one at the engine has a map.
  */
-export const sheetsFor = (drive: 'open' | 'exhaust' | 'belt', hasMap: boolean): Sheet<'charger'>[] =>
-  benchSheets.charger.filter((sheet) =>
-    drive === 'belt'
-      ? !EXHAUST_ONLY.includes(sheet) && (sheet !== 'map' || hasMap)
-      : !BELT_ONLY.includes(sheet),
+export const sheetsFor = (drives: readonly string[], hasMap: boolean): Sheet<'charger'>[] =>
+  benchSheets.charger.filter(
+    (sheet) =>
+      (drives.includes('belt') || !BELT_ONLY.includes(sheet)) &&
+      (!drives.includes('belt') || drives.includes('exhaust') || !EXHAUST_ONLY.includes(sheet)) &&
+      (!drives.includes('belt') || hasMap || sheet !== 'map'),
   );
 
 /** A place on the screen, as the core knows it: a bench, and its sheet where it has several. */

@@ -28,6 +28,17 @@ export const exhaustDriveOf = (charger: ChargerDocument | undefined): ExhaustDri
 export const beltDriveOf = (charger: ChargerDocument | undefined): BeltDriveDocument | undefined =>
   charger?.drive.kind === 'belt' ? charger.drive : undefined;
 
+/** The charger of a setup that the crankshaft drives, with its place in the row; undefined where it drives none. */
+export function beltedOf({
+  induction,
+}: Pick<Setup, 'induction'>):
+  { charger: ChargerDocument; drive: BeltDriveDocument; index: number } | undefined {
+  if (induction.kind === 'none') return undefined;
+  const index = induction.chargers.findLastIndex(({ drive }) => drive.kind === 'belt');
+  const charger = induction.chargers[index];
+  return charger?.drive.kind === 'belt' ? { charger, drive: charger.drive, index } : undefined;
+}
+
 /** The path of a setup's charger, as inputs have it. */
 export const chargerPath = (
   { induction }: Pick<Setup, 'induction'>,

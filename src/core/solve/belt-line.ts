@@ -1,6 +1,4 @@
-import { isBelted, type BeltBuild } from '../charge-path/match';
-import { engineCharger } from '../charger/charged-air';
-import { shaftLimit, type BeltDrive } from '../charger/charger';
+import { isOnBelt, shaftLimit, type BeltCharger, type BeltDrive } from '../charger/charger';
 import { drivenSpeed } from '../charger/drive-formulas';
 import type { BeltLayout } from '../drive/document';
 import { layOut, type LaidOut } from '../drive/layout';
@@ -9,6 +7,7 @@ import { profiles } from '../drive/profile';
 import type { NoRun } from '../drive/geometry';
 import { reason, type Reason } from '../working/range';
 import type { Build } from '../build/build';
+import { beltPlace } from '../build/row';
 import type { OperatingPoint } from './point';
 
 type At = { speedRpm: number; value: number };
@@ -66,14 +65,19 @@ function passes(
 
 /** What the charger on the crankshaft does over the revs; null where the crankshaft drives none. Never throws. */
 export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null {
-  if (!isBelted(build)) return null;
-  const points = all.filter((p) => p.status.kind !== 'failed');
+  const place = beltPlace(build);
+  if (place < 0) return null;
+  // Where it is bypassed it does nothing that a limit speaks of.
+  const points = all.filter(
+    (p) => p.status.kind !== 'failed' && p.path.chargers.length === build.chargers.length,
+  );
   if (!points.length) return null;
-  const charger = engineCharger(build);
+  const charger = build.chargers[place] as BeltCharger;
   const { drive, machine } = charger;
   const limit = shaftLimit(charger);
   const overFrom = limit / drive.ratio;
-  const outlet = (p: OperatingPoint) => engineCharger(p.path).outlet.temperature;
+  const air = (p: OperatingPoint) => p.path.chargers[place]!;
+  const outlet = (p: OperatingPoint) => air(p).outlet.temperature;
   const hottest = machine.maxOutletTemperature;
   const first = (is: (p: OperatingPoint) => boolean) => points.find(is)?.speedRpm ?? null;
   return {
@@ -87,19 +91,16 @@ export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null
       limit: hottest,
       overFrom: hottest === null ? null : passes(points, outlet, hottest),
     },
-    beyondTable: first(
-      (p) => machine.map === null && engineCharger(p.path).efficiency.origin === 'estimated',
-    ),
+    beyondTable: first((p) => machine.map === null && air(p).efficiency.origin === 'estimated'),
     bypassFrom: first((p) => p.path.bypassFlow > 0),
     drive: most(points, (p) => p.power.drive),
-    belt: drive.layout ? strainOf(build, drive.layout, points) : null,
+    belt: drive.layout ? strainOf(build, drive.layout, points, place) : null,
   };
 }
 
-/** Power that the belt hands on at a point, W: what the crankshaft gives. */
-const handedOn = (p: OperatingPoint): number => engineCharger(p).crankPower;
-
-function strainOf(build: BeltBuild, layout: BeltLayout, points: OperatingPoint[]): BeltStrain {
+function strainOf(build: Build, layout: BeltLayout, points: OperatingPoint[], place: number): BeltStrain {
+  /** Power that the belt hands on, W: what the crankshaft gives. */
+  const handedOn = (p: OperatingPoint): number => p.chargers[place]!.crankPower;
   const run = layOut(layout);
   if (!('run' in run)) return { run: null, why: run };
   const loads = new Map<OperatingPoint, DriveLoad>(
@@ -128,8 +129,9 @@ const nameOfPulley = (layout: BeltLayout, index: number): string => layout.route
 
 /** What a specialist would say of the drive, the worst first. */
 export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingPoint): Reason[] {
-  if (!isBelted(build)) return [];
-  const { drive, machine } = engineCharger(build);
+  const charger = build.chargers[beltPlace(build)];
+  if (!charger || !isOnBelt(charger)) return [];
+  const { drive, machine } = charger;
   const names = { name: machine.name };
   const said: Reason[] = [];
   const { shaft, outlet, belt } = line;

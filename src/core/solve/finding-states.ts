@@ -43,6 +43,9 @@ const plain = new Set([
   'stage-bypassed-from',
   'blower-bypass-opens',
   'blower-drive-takes',
+  'series-shares',
+  'series-back-pressure',
+  'series-flap-opens',
 ]);
 
 /** How the limit that a finding speaks of is used, as the verdict has it; null where it is no judgement. */

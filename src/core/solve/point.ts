@@ -3,6 +3,7 @@ import { drivenSpeed, netPower } from '../charger/drive-formulas';
 import { troublesOf } from '../charge-path/troubles';
 import { crankPowerOf, isOnBelt, shaftLimit } from '../charger/charger';
 import { solveBelted } from '../charge-path/belt';
+import { isSeries, solveSeries, type SeriesBuild } from '../charge-path/series';
 import { engineMachine, engineTurbine, withDriveOpen } from '../build/row';
 import {
   type Match,
@@ -98,6 +99,7 @@ export const backPressureAt = (build: Build, speedRpm: number): number =>
 export function planLevel(whole: Build): Level {
   const build = buildAt(whole, whole.goal.speedRpm);
   const { kind, levelGauge, curve } = build.boost;
+  if (kind === 'goal' && isSeries(build)) return seriesLevel(build);
   if (kind === 'goal') {
     const level = manifoldFor(build, build.goal.speedRpm, build.goal.power);
     // A turbine that cannot drive the goal is still asked for it: what it does then is the answer.
@@ -115,6 +117,28 @@ export function planLevel(whole: Build): Level {
     iterations: 0,
     residual: 0,
   };
+}
+
+/** Pressure asked of a row at a speed: the boost curve's where there is one. */
+const askedPressure = (build: Build, speedRpm: number, level: number): number =>
+  build.boost.curve
+    ? levelPressure.fn({ ambient: targetAir(build), boost: build.boost.curve(speedRpm) })
+    : level;
+
+/** Turns in which the power of the drive settles: each leaves a tenth of what was off. */
+const DRIVE_TURNS = 4;
+
+/** The level that makes the goal after the blower's drive of a row has taken its share. */
+function seriesLevel(build: SeriesBuild): Level {
+  const { power, speedRpm } = build.goal;
+  const open = withDriveOpen(build);
+  let level = manifoldFor(open, speedRpm, power);
+  for (let i = 0; i < DRIVE_TURNS && level.kind === 'boost'; i++) {
+    const { path, stop } = solveSeries(build, speedRpm, level.pressure);
+    if (stop) return level;
+    level = manifoldFor(open, speedRpm, power + path.drivePower.apart);
+  }
+  return level;
 }
 
 /** Above the goal's speed torque or power may be held instead of pressure: the power wanted there, or null. */
@@ -263,6 +287,13 @@ function answerOf(
   before?: OperatingPoint,
 ): { path: AirPath; match: Match | null; failed?: Reason } {
   if (isMatched(build)) return solveTurbo(build, speedRpm, level, start, before);
+  if (isSeries(build)) {
+    if (level.kind === 'failed')
+      return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
+    const asked = level.kind === 'boost' ? askedPressure(build, speedRpm, level.pressure) : Infinity;
+    const { path, stop } = solveSeries(build, speedRpm, asked, start?.path);
+    return { path, match: null, ...(stop ? { failed: stopReason(stop, build, speedRpm) } : {}) };
+  }
   if (isBelted(build)) {
     const { path, stop } = solveBelted(build, speedRpm, build.backPressureRatio, start?.path);
     return { path, match: null, ...(stop ? { failed: stopReason(stop, build, speedRpm) } : {}) };

@@ -2,7 +2,9 @@ import { isBelted } from '../charge-path/match';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import { engineMachine, engineMap, engineTurbine } from '../build/row';
 import { reason, type Reason } from '../working/range';
+import { isSeries } from '../charge-path/series';
 import { beltFindings, type BeltLine } from './belt-line';
+import { seriesFindings } from './series-line';
 import { stateOf } from './finding-states';
 import { buildAt, type Build } from '../build/build';
 import { manifoldFor, type Level } from './demand';
@@ -105,12 +107,13 @@ export function verdictOf(solved: Solved): GoalVerdict {
     findings.unshift(reason('choose-front-stage', {}, { behind: engineMachine(build)?.name ?? '' }));
   if (pair) findings.unshift(...pairFindings(build, pair, goalPoint, turbo?.threshold ?? null));
   findings.unshift(...turbine);
-  const drive = belt ? beltFindings(build, belt, goalPoint) : [];
+  const row = seriesFindings(build, points, goalPoint);
+  const drive = [...row, ...(belt ? beltFindings(build, belt, goalPoint) : [])];
   findings.unshift(...drive);
   const unmet = turbo && unmetBy(build, level, goalPoint);
   if (unmet) return verdict('over', unmet, [unmet, ...findings, need]);
   // What hangs on the crankshaft gives what its speed gives, whatever is asked.
-  if (build.boost.kind !== 'goal' || isBelted(build)) {
+  if (build.boost.kind !== 'goal' || isBelted(build) || isSeries(build)) {
     const short = build.goal.power - goalPoint.power.fuelFlow;
     const level = reason(short > 500 ? 'level-short' : 'level-makes', {
       power: [goalPoint.power.fuelFlow, 'power'],

@@ -1,4 +1,5 @@
 import { solveBelted } from '../charge-path/belt';
+import { isSeries, solveSeries } from '../charge-path/series';
 import { isBelted, isMatched } from '../charge-path/match';
 import { turbineSideOf } from '../charger/charger';
 import { without } from '../build/elements';
@@ -38,6 +39,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
     if (isMatched(bare) && point.match)
       return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
         .path;
+    if (isSeries(bare) && path.series) return solveSeries(bare, point.speedRpm, path.series.asked, path).path;
     // On the crankshaft the speed stays, and with another loss the boost is another.
     if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
     return solveAirPath(bare, point.speedRpm, drive, backPressure, path);

@@ -140,7 +140,7 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   const isStated = isBelted(build) && path === point.path;
   let ratio = path.backPressureRatio;
   if (point.match && path === point.path) ratio = portRatioStep(s);
-  else if (isBoosted && !isStated) {
+  else if (isBoosted && !isStated && !path.series) {
     const share = shareSteps(s);
     ratio = s.put(
       backPressureOverManifold,
@@ -153,7 +153,11 @@ function breathingSteps(s: Sheet, path: AirPath): number {
     { compressionRatio: build.compressionRatio, pressureRatio: ratio },
     {
       compressionRatio: s.input('engine.compressionRatio'),
-      ...(isStated ? { pressureRatio: s.own('backPressureRatio') } : {}),
+      ...(isStated
+        ? { pressureRatio: s.own('backPressureRatio') }
+        : path.series
+          ? { pressureRatio: read('sums') }
+          : {}),
     },
   );
   const fuelPerAir = s.put(
@@ -257,7 +261,7 @@ function manifoldSteps(s: Sheet): number {
   const isGoal = build.boost.kind === 'goal' && point.speedRpm === build.goal.speedRpm;
   const meets = !point.match || point.match.kind === 'held';
   // What hangs on the crankshaft passes its flow whatever is asked: the pressure is where the engine takes it.
-  if (point.boosting && isBelted(build))
+  if (point.boosting && (isBelted(build) || path.series))
     return s.put(
       manifoldFromAir,
       {

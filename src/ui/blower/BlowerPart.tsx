@@ -1,11 +1,10 @@
 'use client';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import Button from '@mui/material/Button';
-import { engineCharger } from '@/core/charger/charged-air';
-import { isOnBelt, shaftLimit } from '@/core/charger/charger';
-import { isBelted } from '@/core/charge-path/match';
+import { shaftLimit } from '@/core/charger/charger';
 import { given, guess } from '@/core/documents/input';
-import { arrangementOf, beltDriveOf, chargerAtEngine, chargerPath } from '@/core/job/chargers';
+import { beltPlace } from '@/core/build/row';
+import { arrangementOf, beltedOf } from '@/core/job/chargers';
 import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import type { BeltDriveDocument } from '@/core/job/schema/job';
 import type { OperatingPoint } from '@/core/solve/point';
@@ -21,7 +20,7 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
-import { usePutBlower } from './usePutBlower';
+import { usePutBlower, type RowPlace } from './usePutBlower';
 
 const series = {
   boost: [{ key: 'boost', name: 'boost' }],
@@ -47,7 +46,7 @@ export default function BlowerPart() {
   const { solved } = useSpeed();
   if (!answer || !solved)
     return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
-  if (!isBelted(solved.build))
+  if (beltPlace(solved.build) < 0)
     return (
       <p className={frame.lead}>
         No supercharger yet. Choose one on the right: it comes with a first belt drive that does not
@@ -61,9 +60,11 @@ function Curves({ solved }: { solved: Solved }) {
   const { figure, inUnit, symbol } = useWords();
   const { build, point } = solved;
   const ofEach = useCallback(
-    (_: Solved['build'], p: OperatingPoint): Record<string, number> => {
-      if (p.status.kind === 'failed') return {};
-      const { shaftRpm, crankPower, air } = engineCharger(p);
+    (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
+      const its = p.chargers[beltPlace(b)];
+      // Bypassed, or on another setup not there at all.
+      if (p.status.kind === 'failed' || !its) return {};
+      const { shaftRpm, crankPower, air } = its;
       return {
         boost: inUnit(p.boostGauge, 'boost'),
         outlet: inUnit(air.outlet.temperature, 'temperature'),
@@ -78,7 +79,7 @@ function Curves({ solved }: { solved: Solved }) {
   );
   const ofOwn = useCallback(
     (b: Solved['build']): Record<string, number> => {
-      const charger = engineCharger(b);
+      const charger = b.chargers[beltPlace(b)]!;
       const hottest = charger.machine?.maxOutletTemperature;
       return {
         limit: inUnit(shaftLimit(charger), 'shaftSpeed') / 1_000,
@@ -88,11 +89,12 @@ function Curves({ solved }: { solved: Solved }) {
     [inUnit],
   );
   const { curves, reads } = useCurves(solved, ofEach, ofOwn);
-  const isCompressor = Boolean(engineCharger(build).machine?.map);
+  const machine = build.chargers[beltPlace(build)]!.machine;
+  const isCompressor = Boolean(machine?.map);
   return (
     <>
       <h2 className={charts.head}>
-        {engineCharger(build).machine?.name} over the revs
+        {machine?.name} over the revs
         <small>right: at {figure(point.speedRpm, 'engineSpeed')}; flag: the goal</small>
       </h2>
       <RevPanel
@@ -154,10 +156,11 @@ const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${r
 export function BlowerAside() {
   const { setupIndex, answer } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const drive = beltDriveOf(chargerAtEngine(setup));
-  const own = `setups.${setupIndex}.${chargerPath(setup, 'engine')}.drive` as const;
+  const belted = beltedOf(setup);
+  const drive = belted?.drive;
+  const own = `setups.${setupIndex}.induction.chargers.${belted?.index ?? 0}.drive` as const;
   const isDisplacement =
-    answer !== null && isOnBelt(engineCharger(answer.build)) && !engineCharger(answer.build).machine?.map;
+    answer !== null && answer.build.chargers[beltPlace(answer.build)]?.machine?.map === null;
   return (
     <>
       <Choice drive={drive} />
@@ -186,7 +189,14 @@ function Choice({ drive }: { drive: BeltDriveDocument | undefined }) {
     if (!drives) void fetchDrives();
   }, [drives, fetchDrives]);
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const ref = drive && (drive.blower ?? chargerAtEngine(setup)?.machine);
+  const belted = beltedOf(setup);
+  const ref = drive && (drive.blower ?? belted?.charger.machine);
+  const row = setup.induction.kind === 'charged' ? setup.induction.chargers : [];
+  const hasTurbo = row.some((charger) => charger.drive.kind === 'exhaust');
+  const place: RowPlace =
+    !hasTurbo || !belted || row.length < 2 ? 'alone' : belted.index === 0 ? 'before' : 'behind';
+  const [wanted, setWanted] = useState<RowPlace>('alone');
+  const shownPlace = belted ? place : wanted;
   const chosen = items.find((i) => ref && keyOf(i) === keyOf(ref));
   const key = ref ? keyOf(ref) : NONE;
   const options = useMemo(() => {
@@ -210,7 +220,7 @@ function Choice({ drive }: { drive: BeltDriveDocument | undefined }) {
   const choose = async (next: string) => {
     setFailed(null);
     const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find((i) => keyOf(i) === next);
-    if (!(await put(item ?? null)))
+    if (!(await put(item ?? null, shownPlace)))
       setFailed(`The map of ${item?.document.name ?? 'it'} could not be fetched: is the server away?`);
   };
   const arrangement = arrangementOf(setup.induction);
@@ -228,7 +238,26 @@ function Choice({ drive }: { drive: BeltDriveDocument | undefined }) {
           {failed}
         </p>
       )}
-      {drive && (
+      {hasTurbo && (
+        <ChoiceField
+          label="With the turbocharger"
+          hint="in a row the pressures multiply"
+          value={shownPlace}
+          options={[
+            { value: 'alone', label: belted ? 'alone: turbocharger taken off' : 'instead of it' },
+            { value: 'before', label: 'in series, before it' },
+            { value: 'behind', label: 'in series, at the engine' },
+          ]}
+          onChoose={(next) => {
+            setWanted(next);
+            const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find(
+              (i) => keyOf(i) === key,
+            );
+            if (item) void put(item, next);
+          }}
+        />
+      )}
+      {drive && place === 'alone' && (
         <ChoiceField
           label="Number"
           value={arrangement === 'parallel' ? 'parallel' : 'single'}
@@ -318,7 +347,7 @@ function Fitting({ drive, path }: { drive: BeltDriveDocument; path: DrivePath })
 
 function Measured({ path }: { path: DrivePath }) {
   const { store, setupIndex } = useJob();
-  const drive = useJobState((s) => beltDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!)));
+  const drive = useJobState((s) => beltedOf(s.draft.setups[setupIndex]!)?.drive);
   const isMeasured = Boolean(drive?.measuredFlow ?? drive?.measuredLeakage);
   return (
     <Fold title="Ported or worn" note={isMeasured ? 'measured against its table' : undefined}>

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { proxy } from 'comlink';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { beltDriveOf, chargerAtEngine } from '@/core/job/chargers';
+import { beltedOf } from '@/core/job/chargers';
 import { refsOf } from '@/core/documents/refs';
 import { bySize, picks, type SizeRow } from '@/core/studies/blower-sizes';
 import type { BlowerItem, CentrifugalItem } from '@/formats/library-items';
@@ -72,9 +72,8 @@ export function BlowerSizes() {
   const put = usePutBlower();
   const [all, setAll] = useState(false);
   const own = useJobState((s) => {
-    const charger = chargerAtEngine(s.draft.setups[setupIndex]!);
-    const drive = beltDriveOf(charger);
-    const ref = drive && (drive.blower ?? charger?.machine);
+    const belted = beltedOf(s.draft.setups[setupIndex]!);
+    const ref = belted && (belted.drive.blower ?? belted.charger.machine);
     return ref ? keyOf(ref) : null;
   });
   const sorted = useMemo(() => bySize(rows), [rows]);
@@ -85,7 +84,7 @@ export function BlowerSizes() {
     const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find(
       (i) => keyOf(i) === keyOf(row.ref),
     );
-    void put((item as BlowerItem | CentrifugalItem | undefined) ?? null);
+    void put((item as BlowerItem | CentrifugalItem | undefined) ?? null, 'alone');
   };
   if (!rows.length)
     return (

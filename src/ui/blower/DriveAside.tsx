@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
-import { engineCharger } from '@/core/charger/charged-air';
+import { beltPlace } from '@/core/build/row';
 import { given, guess } from '@/core/documents/input';
 import { beltProfiles, diameterKinds, type BeltLayout, type PulleyRole } from '@/core/drive/document';
 import { layOut, layoutRatio, nearestLengths, seated } from '@/core/drive/layout';
@@ -35,7 +35,7 @@ export function DriveAside() {
     store.getState().write(`${path}.${end}`, value);
     store.getState().commit();
   };
-  const machineRatio = answer && engineCharger(answer.build).drive;
+  const machineRatio = answer && answer.build.chargers[beltPlace(answer.build)]?.drive;
   return (
     <>
       <Group title="Drive">

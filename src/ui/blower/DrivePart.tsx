@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { engineCharger } from '@/core/charger/charged-air';
+import { beltPlace } from '@/core/build/row';
 import { type BeltLayout } from '@/core/drive/document';
 import { layOut } from '@/core/drive/layout';
 import { isToothed } from '@/core/drive/profile';
@@ -62,21 +62,18 @@ function LoadTable({ layout }: { layout: BeltLayout }) {
   const laid = useMemo(() => layOut(layout), [layout]);
   if (!solved || !('run' in laid)) return null;
   const { build, sweep, point } = solved;
+  const place = beltPlace(build);
   const last = sweep.points.findLast((p) => p.status.kind !== 'failed') ?? point;
   const columns = [point, last].map((p) => ({
     p,
-    load: loadOf(layout, laid, p.speedRpm, engineCharger(p).crankPower),
-    shaft: engineCharger(p).shaftRpm,
+    load: loadOf(layout, laid, p.speedRpm, p.chargers[place]?.crankPower ?? 0),
+    shaft: p.chargers[place]?.shaftRpm ?? null,
   }));
   const teeth = isToothed(layout.profile);
   const rows: [string, string, ...string[]][] = [
     ['Blower shaft', '', ...columns.map(({ shaft }) => figure(shaft, 'shaftSpeed'))],
     ['Belt speed', '', ...columns.map(({ load }) => figure(load.beltSpeed, 'beltSpeed'))],
-    [
-      'Drive power',
-      'from the crankshaft',
-      ...columns.map(({ p }) => figure(engineCharger(p).crankPower, 'shaftPower')),
-    ],
+    ['Drive power', 'from the crankshaft', ...columns.map(({ p }) => figure(p.power.drive, 'shaftPower'))],
     ['Tight strand', '', ...columns.map(({ load }) => figure(load.tight, 'force'))],
     ['Slack strand', '', ...columns.map(({ load }) => figure(load.slack, 'force'))],
     ...(teeth

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { engineCharger } from '@/core/charger/charged-air';
 import { compileBuild } from '@/core/build/build';
-import { beltDriveOf, chargerAtEngine, chargerPath } from '@/core/job/chargers';
+import { beltedOf } from '@/core/job/chargers';
 import { layOut, nearestLengths } from '@/core/drive/layout';
 import { diameterFor, laidOutOf, toOrder, withPulleys, type PulleyRow } from '@/core/studies/pulley-sweep';
 import { measuredShare, pulleyChange, shareOfIdeal } from '@/core/studies/pulley-change';
@@ -36,7 +36,7 @@ export function PulleysAside() {
     store
       .getState()
       .write(
-        `setups.${setupIndex}.${chargerPath(setup, 'engine')}.drive.layout`,
+        `setups.${setupIndex}.induction.chargers.${beltedOf(setup)?.index ?? 0}.drive.layout`,
         withPulleys(layout, chosen.crank, chosen.driven),
       );
     store.getState().commit();
@@ -220,7 +220,7 @@ function Change({ from, to }: { from: PulleyRow; to: PulleyRow }) {
   const change = useMemo(() => {
     if (!answer || !layout) return null;
     const changed = structuredClone(job);
-    const drive = beltDriveOf(chargerAtEngine(changed.setups[setupIndex]!));
+    const drive = beltedOf(changed.setups[setupIndex]!)?.drive;
     if (!drive) return null;
     drive.layout = withPulleys(layout, to.crank, to.driven);
     const compiled = compileBuild(changed, changed.setups[setupIndex]!.id, libraryOf(items));

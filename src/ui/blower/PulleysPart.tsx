@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo } from 'react';
 import { layOut } from '@/core/drive/layout';
-import { withPulleys, type PulleyRow } from '@/core/studies/pulley-sweep';
+import { laidOutOf, withPulleys, type PulleyRow } from '@/core/studies/pulley-sweep';
 import charts from '../charts/charts.module.css';
 import { looks, rowsOf, type PlotFlag } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
@@ -35,6 +35,13 @@ export default function PulleysPart() {
   if (!answer) return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   if (!layout || !laid)
     return <p className={frame.lead}>No pulleys yet: lay out the belt drive first, under Belt drive.</p>;
+  if (!laidOutOf(answer.build))
+    return (
+      <p className={frame.lead}>
+        In series with a turbocharger the pulleys are not swept: change the pulley under Belt drive, and see
+        what it does there.
+      </p>
+    );
   if (!rows.length)
     return (
       <p className={frame.lead} role="status">

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { beltDriveOf, chargerAtEngine } from '@/core/job/chargers';
+import { beltedOf } from '@/core/job/chargers';
 import { refsOf } from '@/core/documents/refs';
 import type { BeltLayout } from '@/core/drive/document';
 import { blowerOf, crankOf } from '@/core/drive/layout';
@@ -89,7 +89,7 @@ export function usePulleySweep(
     const refs = refsOf(setup);
     return items.filter((i) => refs.some((r) => r.id === i.id && r.revision === i.revision));
   }, [items, setup]);
-  const hasDrive = Boolean(beltDriveOf(chargerAtEngine(setup))?.layout);
+  const hasDrive = Boolean(beltedOf(setup)?.drive?.layout);
   useEffect(() => {
     if (!hasDrive || !drivens.length) return;
     let live = true;

@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
-import { beltDriveOf, chargerAtEngine } from '@/core/job/chargers';
+import { beltedOf } from '@/core/job/chargers';
 import { nearestTo, toOrder, type PulleyRow } from '@/core/studies/pulley-sweep';
 import { useJob, useJobState } from '../store/solved';
 import { isOn, offersFor } from './usePulleySweep';
@@ -26,7 +26,7 @@ export function usePulleys() {
   useEffect(() => {
     if (!drives) void fetchDrives();
   }, [drives, fetchDrives]);
-  const drive = useJobState((s) => beltDriveOf(chargerAtEngine(s.draft.setups[setupIndex]!)));
+  const drive = useJobState((s) => beltedOf(s.draft.setups[setupIndex]!)?.drive);
   const layout = drive?.layout;
   const { crank: looked } = useChosen();
   const cranks = useMemo(

@@ -18,6 +18,7 @@ import dynamic from 'next/dynamic';
 import { memo, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { FigureId } from '@/core/workings/figures';
 import { trim } from '@/core/compressor/formulas';
+import type { Setup } from '@/core/job/schema/job';
 import type { LibraryHead } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
@@ -100,13 +101,17 @@ const asides: Partial<Record<Sheet<'charger'>, ReactNode>> = {
   spool: <SpoolAside />,
 };
 
+/** What drives the chargers of a setup, in one word each: the same text while that stays the same. */
+const drivesOf = ({ induction }: Setup): string =>
+  induction.kind === 'charged' ? induction.chargers.map(({ drive }) => drive.kind).join(' ') : '';
+
 /** Charger: which compressor carries the demand, what drives and holds it, and what the library would do instead. */
 export default function ChargerBench() {
   const { answer, turbos, fetchTurbos } = useJob();
   const { setupIndex } = useJob();
-  const drive = useJobState((s) => chargerAtEngine(s.draft.setups[setupIndex]!)?.drive.kind);
+  const drives = useJobState((s) => drivesOf(s.draft.setups[setupIndex]!));
   const hasMap = Boolean(answer && engineMap(answer.build));
-  const sheets = useMemo(() => sheetsFor(drive ?? 'open', hasMap), [drive, hasMap]);
+  const sheets = useMemo(() => sheetsFor(drives.split(' '), hasMap), [drives, hasMap]);
   const part = usePart('charger', sheets);
   useEffect(() => {
     if (!turbos) void fetchTurbos();

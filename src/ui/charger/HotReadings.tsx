@@ -1,7 +1,8 @@
 'use client';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { engineTurbine } from '@/core/build/row';
-import { isBelted, type MatchKind } from '@/core/charge-path/match';
+import { beltPlace } from '@/core/build/row';
+import type { MatchKind } from '@/core/charge-path/match';
 import { engineCharger } from '@/core/charger/charged-air';
 import { figureAt, figures, type FigureId } from '@/core/workings/figures';
 import frame from '../frame/frame.module.css';
@@ -35,7 +36,7 @@ const figureColumns: FigureColumn<Figure>[] = [
 /** The hot side at the selected speed. */
 export function HotReadings() {
   const { solved } = useSpeed();
-  if (!solved || isBelted(solved.build)) return null;
+  if (!solved || beltPlace(solved.build) >= 0) return null;
   return solved.point.match ? (
     <Figures solved={solved} />
   ) : (

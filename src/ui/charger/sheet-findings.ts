@@ -6,9 +6,9 @@ const sheets: [Sheet<'charger'>, RegExp][] = [
   ['map', /^(surge|choke|overspeed|efficiency|map-|past-|wheel-|compressor-chokes|boost-beyond-map|demand)/],
   [
     'turbine',
-    /^(turbine|back-pressure|boost-(creeps|runs)|gate|spring|divided|short-|match-|threshold|no-threshold)/,
+    /^(series-|turbine|back-pressure|boost-(creeps|runs)|gate|spring|divided|short-|match-|threshold|no-threshold)/,
   ],
-  ['blower', /^(blower-|level-)/],
+  ['blower', /^(blower-|level-|series-)/],
   ['drive', /^(belt-|pulley-|blower-(overspeeds|speed|drive))/],
   ['pulleys', /^(belt-|pulley-|blower-|level-)/],
   ['boost', /^(threshold|no-threshold|boost-(steps|curve)|level-)/],

@@ -1,5 +1,4 @@
 'use client';
-import { isBelted } from '@/core/charge-path/match';
 import { engineMap, engineTurbine } from '@/core/build/row';
 import { engineCharger, frontCharger } from '@/core/charger/charged-air';
 import { useEffect, useId, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
@@ -226,6 +225,9 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
   const work = stations.find((s) => s.id === 'compressor')?.powerIn;
   const frontWork = stations.find((s) => s.id === 'front-compressor')?.powerIn;
   const sharesLink = frontWork !== undefined;
+  const own = engineCharger(build);
+  const front = build.chargers[0]!;
+  const isByBelt = ({ drive }: typeof own) => drive?.kind === 'belt';
   return (
     <svg width={width} height="132" viewBox={`0 0 ${width} 132`} style={{ display: 'block' }}>
       <defs>
@@ -284,23 +286,24 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
         {build.charged && work !== undefined && (
           <ShaftLink
             from={middle('compressor')}
-            to={middle(isBelted(build) ? 'cylinders' : 'turbine')}
+            to={middle(isByBelt(own) ? 'cylinders' : 'turbine')}
             words={
-              isBelted(build)
-                ? `belt takes ${figure(point.power.drive, 'shaftPower')} from the crank`
+              isByBelt(own)
+                ? `belt takes ${figure(engineCharger(point).crankPower, 'shaftPower')} from the crank`
                 : `compressor takes ${figure(work, 'shaftPower')}`
             }
-            known={engineCharger(build).drive !== null}
-            isBelt={isBelted(build)}
+            known={own.drive !== null}
+            isBelt={isByBelt(own)}
             y={sharesLink ? 76 : 84}
           />
         )}
         {frontWork !== undefined && (
           <ShaftLink
             from={middle('front-compressor')}
-            to={middle('front-turbine')}
-            words={`LP ${figure(frontWork, 'shaftPower')}`}
+            to={middle(isByBelt(front) ? 'cylinders' : isByBelt(own) ? 'turbine' : 'front-turbine')}
+            words={`LP ${figure(isByBelt(front) ? point.power.drive : frontWork, 'shaftPower')}`}
             known
+            isBelt={isByBelt(front)}
             y={87}
           />
         )}
@@ -454,6 +457,13 @@ function linesOf(
       };
     case 'turbine': {
       const { match } = point;
+      if (point.path.series) {
+        const { kind, opening } = point.path.series;
+        return {
+          change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
+          remark: kind === 'turbine' ? 'gate shut' : `gate ${figure(opening, 'share')} open`,
+        };
+      }
       if (!match) return { change: engineTurbine(build) ? 'no steady state' : 'not chosen yet', remark: '' };
       const gate =
         engineCharger(match).turbine.gateFlow /

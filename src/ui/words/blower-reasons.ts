@@ -149,6 +149,23 @@ export const blowerSentences: Sentences<BlowerCode> = {
   'belt-well-within': {
     long: 'The belt hands on {use} of what it holds at {speed}: it should not slip as it is laid out.',
   },
+  'series-shares': {
+    long: 'In series at {speed}: {blowerName} makes a ratio of {blower}, {turboName} {turbo}; {share} of the rise is the blower’s.',
+  },
+  'series-back-pressure': {
+    long: 'Turbine inlet at {speed}: {inlet} abs, {ratio} times the manifold pressure.',
+  },
+  'series-turbine-hot': {
+    long: 'Turbine inlet too hot from {from}: {hottest} at the worst, limit {limit}.',
+    short: 'Turbine too hot from {from}',
+  },
+  'series-flap-opens': {
+    long: 'From {from} the engine takes more than {name} passes: its bypass flap opens and the turbocharger works alone.',
+  },
+  'series-creeps': {
+    long: 'Boost creeps from {from}: {over} over what is asked with the wastegate wide open. The blower alone makes part of it, which no wastegate holds.',
+    short: 'Boost creeps from {from}',
+  },
   'schools-need-both': {
     long: 'Draw a turbocharged setup and a supercharged one beside each other to weigh them.',
   },

@@ -6,9 +6,6 @@ export const turboSentences: Sentences<TurboCode> = {
   'boost-curve-short': { long: 'A boost curve needs two points or more: add a speed with its boost.' },
   'no-gears': { long: 'Boost by gear needs a boost for one gear at least.' },
   'turbine-missing': { long: 'The library has no turbine {id}, revision {revision}. Choose another.' },
-  'mixed-drives': {
-    long: 'A turbocharger and a belt-driven blower in series cannot be matched yet. Use one kind of drive for both.',
-  },
   'housing-without-data': {
     long: '{name}: this housing has neither points nor an area, and no housing beside it has an A/R to be scaled from.',
   },

@@ -2,7 +2,9 @@ import { engineOf, put } from '@/testing/chargers';
 import { evaluate as calculate } from 'mathjs';
 import fc from 'fast-check';
 import { draws } from '@/testing/fuzz';
-import { sampleHistories, sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
+import { blowerFitOf } from '@/core/job/fit';
+import { withFitted } from '@/core/job/chargers';
+import { sampleBlowers, sampleHistories, sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild, type Build } from '@/core/build/build';
 import { figureAt, figureIds, type FigureId } from '@/core/workings/figures';
 import { figureOf, influencesOn, mostTelling, withInput } from '@/core/workings/influence';
@@ -61,6 +63,15 @@ const piped = (job: Job): Job => {
   Object.assign(pipe, { from: 'pipe', length: guess(1.1), bends: guess(2) });
   return job;
 };
+/** A blower behind the turbocharger of the job. */
+const inSeries = (job: Job): Job => {
+  const [turbo] = job.setups[0]!.induction.kind === 'charged' ? job.setups[0]!.induction.chargers : [];
+  const item = sampleBlowers.find(({ id }) => id === 'tarn-900')!;
+  return withFitted(job, job.setups[0]!.id, 'compound', {
+    front: { machine: turbo!.machine, drive: turbo!.drive },
+    engine: blowerFitOf(item, 8_000),
+  });
+};
 const jobs = [
   wide(sampleJob(0)),
   level(sampleJob(0)),
@@ -70,6 +81,7 @@ const jobs = [
   level(sampleTurboJob(1)),
   sampleTurboJob(1),
   // On the crankshaft: a displacement blower, a centrifugal one.
+  inSeries(sampleTurboJob(0)),
   ...['9e52', '51c8'].map((id) => sampleHistories.find((h) => h.id.startsWith(id))!.revisions.at(-1)!.job),
 ];
 
