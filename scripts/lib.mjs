@@ -49,17 +49,21 @@ function filesBelow(folder) {
     .sort();
 }
 
+const builtFile = '.next/fierce-lung-built';
+
+/** Names the sources of the last build; empty before the first. */
+export const builtFrom = () => read(builtFile);
+
 /** Builds the application if its sources are not those of the last build. */
 export function build({ always = false } = {}) {
-  const stampFile = '.next/fierce-lung-built';
   const sources = [...filesBelow('src'), 'package-lock.json', 'next.config.ts', 'tsconfig.json'].filter(
     (file) => statSync(file).isFile() && !/\.test\.tsx?$/.test(file),
   );
   const stamp = hashOf(...sources);
-  if (!always && read(stampFile) === stamp) return;
+  if (!always && builtFrom() === stamp) return;
   console.log('Building …');
   node('node_modules/next/dist/bin/next', 'build');
-  writeFileSync(stampFile, stamp);
+  writeFileSync(builtFile, stamp);
 }
 
 /** Prepares a data folder in a short process of its own. */

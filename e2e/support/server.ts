@@ -1,7 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
+import { cpSync } from 'node:fs';
 
 export type Server = {
   address: string;
@@ -24,19 +22,8 @@ export function prepare(folder: string, seed: 'demo' | 'shop') {
   return { code: done.status, said: done.stdout + done.stderr };
 }
 
-let demo: string | null = null;
-
-/** A data folder with the demo shop: made once for a worker and copied, as a shop is moved to another place. */
-export function demoFolder(folder: string): void {
-  if (demo === null) {
-    const root = mkdtempSync(path.join(os.tmpdir(), 'lung-demo-'));
-    process.once('exit', () => rmSync(root, { recursive: true, force: true }));
-    const made = prepare(path.join(root, 'shop'), 'demo');
-    if (made.code !== 0) throw new Error(made.said);
-    demo = path.join(root, 'shop');
-  }
-  cpSync(demo, folder, { recursive: true });
-}
+/** A data folder with the demo shop: a copy of the one that the servers of the tests made, as a shop is moved to another place. */
+export const demoFolder = (folder: string): void => cpSync('.tmp/e2e-demo', folder, { recursive: true });
 
 /** Ports of this worker's own servers, the same in every test: a browser compiles an address's scripts once. */
 const FIRST_PORT = 3312 + 2 * Number(process.env.TEST_PARALLEL_INDEX ?? 0);
