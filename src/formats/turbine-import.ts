@@ -1,11 +1,11 @@
 import { checkTurbine } from '@/core/turbine/check';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
-import { confidences, guess, type Confidence, type Input } from '@/core/documents/input';
-import { parseQuantity } from '@/core/units/parse';
-import { unitsOf, type Quantity } from '@/core/units/quantities';
+import { guess, type Confidence, type Input } from '@/core/documents/input';
+import { unitsOf } from '@/core/units/quantities';
 import type { ReasonCode } from '@/core/working/reason-codes';
 import { reason } from '@/core/working/range';
-import { readNumber, readMapTable, type FileFinding, type MapTable } from './map-table';
+import { readMapTable, type FileFinding, type MapTable } from './map-table';
+import { cellNumber, takeFact, wherePlain, type FactKey } from './table-facts';
 import { statedReference } from './reference-stated';
 import {
   flowReader,
@@ -83,7 +83,7 @@ function guessTurbineMapping(table: MapTable): TurbineMapping {
   return { columns, decimal: table.decimal };
 }
 
-const factKeys: [keyof TurbineFacts, RegExp, Quantity | null][] = [
+const factKeys: FactKey<TurbineFacts>[] = [
   ['name', /^name$|^turbine$/, null],
   ['referencePressure', /reference pressure|p_?ref/, 'pressure'],
   ['referenceTemperature', /reference temperature|t_?ref/, 'temperature'],
@@ -118,7 +118,7 @@ function guessTurbineFacts(table: MapTable, fileName: string): TurbineFacts {
   const stated = statedReference(table);
   facts.referencePressure = stated.pressure;
   facts.referenceTemperature = stated.temperature;
-  for (const { key, value } of table.facts) {
+  for (const { key, value, line } of table.facts) {
     if (/bearing/.test(key)) {
       facts.includesBearing = /^(yes|true|1)/i.test(value)
         ? true
@@ -127,21 +127,7 @@ function guessTurbineFacts(table: MapTable, fileName: string): TurbineFacts {
           : null;
       continue;
     }
-    const found = factKeys.find(([, pattern]) => pattern.test(key));
-    if (!found) continue;
-    const [field, , quantity] = found;
-    if (!quantity) {
-      (facts as Record<string, unknown>)[field] = value.slice(0, field === 'note' ? 2_000 : 80);
-      continue;
-    }
-    const [text = '', ...rest] = value.split(',');
-    const sure = confidences.find((c) => c === rest.at(-1)?.trim());
-    const whole = sure ? value.slice(0, value.lastIndexOf(',')) : value;
-    const si = unitsOf(quantity).find((u) => u.factor === 1 && !u.offset) ?? unitsOf(quantity)[0]!;
-    const read = parseQuantity(whole.replace(/ abs$/, '').trim() || text, quantity, si);
-    if (!read.ok) continue;
-    (facts as Record<string, unknown>)[field] = read.value;
-    if (sure) facts.sure[field] = sure;
+    takeFact(facts, factKeys, { key, value, line });
   }
   return facts;
 }
@@ -150,13 +136,6 @@ export type TurbineMade =
   { ok: true; document: Turbine; doubts: FileFinding[] } | { ok: false; problems: FileFinding[] };
 
 const MOST_PROBLEMS = 12;
-
-/** A place of a document in words instead of a path. */
-const wherePlain = (path: PropertyKey[]): string =>
-  String(path.findLast((key) => typeof key === 'string' && key !== 'value') ?? 'the turbine').replace(
-    /([A-Z])/g,
-    (letter) => ` ${letter.toLowerCase()}`,
-  );
 
 /** A turbine made of a table, or why it was not made, with lines of the file. Nothing in between. Never throws. */
 export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: TurbineFacts): TurbineMade {
@@ -193,18 +172,8 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
   let last = '';
   for (const { line, cells } of table.rows) {
     const cell = (column: number) => (cells[column] ?? '').trim();
-    const number = (column: number, what: string) => {
-      const text = cell(column);
-      const value = readNumber(text, mapping.decimal);
-      if (!Number.isFinite(value))
-        problems.push({
-          line,
-          reason: text
-            ? reason('cell-not-a-number', {}, { column: what, text: text.slice(0, 40) })
-            : reason('cell-empty', {}, { column: what }),
-        });
-      return value;
-    };
+    const number = (column: number, what: string) =>
+      cellNumber({ line, cells }, column, what, mapping.decimal, problems);
     // Sheets often write the housing once and leave the cells below it empty.
     const named = housingAt < 0 ? '' : cell(housingAt).replace(/^'/, '');
     last = named || last || 'Housing 1';
@@ -272,7 +241,11 @@ export function makeTurbine(table: MapTable, mapping: TurbineMapping, facts: Tur
           ...(line === undefined ? {} : { line }),
           reason: /rise/i.test(issue.message)
             ? reason('ratios-must-rise', {}, { speed: '' })
-            : reason('value-refused', {}, { where: wherePlain(issue.path), why: issue.message }),
+            : reason(
+                'value-refused',
+                {},
+                { where: wherePlain(issue.path, 'the turbine'), why: issue.message },
+              ),
         };
       }),
     };

@@ -129,6 +129,8 @@ export type MapCode =
   | 'piping-without-loss'
   | 'value-refused'
   | 'more-problems'
+  | 'no-displacement'
+  | 'no-internal-ratio'
   | 'no-turbine-diameters'
   | 'no-bearing-answer'
   | 'no-turbine-efficiency'

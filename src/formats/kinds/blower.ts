@@ -5,7 +5,7 @@ import { compileBlower, peakOf } from '@/core/blower/table';
 import { guess } from '@/core/documents/input';
 import { defineKind } from './kind';
 
-const typeWords: Record<BlowerType, string> = {
+export const typeWords: Record<BlowerType, string> = {
   roots: 'straight-lobe Roots',
   twisted: 'twisted-lobe',
   screw: 'twin-screw',
@@ -216,4 +216,5 @@ export const blowerKind = defineKind<Blower, BlowerHead>({
     },
   ],
   blank: blankBlower,
+  table: 'table',
 });

@@ -1,6 +1,7 @@
 import { writeCompressorFile } from '../compressor-json';
 import { writeMapCsv } from '../map-csv';
 import { writePartFile } from '../part-json';
+import { writeBlowerCsv } from '../blower-csv';
 import { writeTurbineCsv } from '../turbine-csv';
 import type { ItemDocument } from './documents';
 
@@ -13,6 +14,8 @@ export function writeItemFile(document: ItemDocument, format: 'csv' | 'json'): I
     return { text: writeMapCsv(document), ending: 'map.csv', type: 'text/csv' };
   if (format === 'csv' && document.kind === 'turbine')
     return { text: writeTurbineCsv(document), ending: 'turbine.csv', type: 'text/csv' };
+  if (format === 'csv' && document.kind === 'blower')
+    return { text: writeBlowerCsv(document), ending: 'blower.csv', type: 'text/csv' };
   const text = document.kind === 'compressor' ? writeCompressorFile(document) : writePartFile(document);
   return { text, ending: `${document.kind}.json`, type: 'application/json' };
 }

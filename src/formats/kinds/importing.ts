@@ -4,6 +4,7 @@ import { makeMap } from '../map-import';
 import { openMapText } from '../map-open';
 import type { FileFinding, MapTable } from '../map-table';
 import { isPartFile, readPartFile } from '../part-json';
+import { makeBlower, openBlowerText } from '../blower-import';
 import { makeTurbine, openTurbineText } from '../turbine-import';
 import type { ItemDocument } from './documents';
 import { kindOf, type KindName } from './index';
@@ -30,6 +31,7 @@ type Importer = {
 const importers: Partial<Record<KindName, Importer>> = {
   compressor: { open: openMapText, make: makeMap },
   turbine: { open: openTurbineText, make: makeTurbine },
+  blower: { open: openBlowerText, make: makeBlower },
 };
 
 const oneOf = (kind: KindName): string => kindOf(kind).words.one;

@@ -1,6 +1,12 @@
 import type { ComponentType } from 'react';
 import type { KindName } from '@/formats/kinds';
 import type { AnyMapping } from '@/formats/kinds/importing';
+import {
+  blowerRoleUnits,
+  type BlowerFacts,
+  type BlowerMapping,
+  type BlowerRole,
+} from '@/formats/blower-import';
 import { roleUnits, type MapFacts, type Mapping, type Role } from '@/formats/map-guess';
 import type { MapTable } from '@/formats/map-table';
 import {
@@ -9,6 +15,7 @@ import {
   type TurbineMapping,
   type TurbineRole,
 } from '@/formats/turbine-import';
+import { BlowerImportFacts } from './BlowerImportFacts';
 import { ImportFacts } from './ImportFacts';
 import type { Roles } from './MappingTable';
 import { TurbineImportFacts } from './TurbineImportFacts';
@@ -85,8 +92,29 @@ const turbine: ImportWords<TurbineRole, TurbineMapping, TurbineFacts> = {
   ],
 };
 
+const blower: ImportWords<BlowerRole, BlowerMapping, BlowerFacts> = {
+  roles: {
+    words: {
+      ignore: 'leave out',
+      speed: 'rotor speed',
+      ratio: 'pressure ratio',
+      volumetric: 'volumetric efficiency',
+      isentropic: 'isentropic efficiency',
+    },
+    units: blowerRoleUnits,
+  },
+  Facts: BlowerImportFacts,
+  lead: 'One row per point: rotor speed, pressure ratio, volumetric and isentropic efficiency.',
+  example: 'speed (rpm); pressure ratio; volumetric efficiency; isentropic efficiency',
+  asked: [
+    'Which column is what, and in which unit: guessed, and yours to change.',
+    'Displacement of a rotor turn and the internal ratio: never assumed.',
+    'The rotors’ limits of speed and temperature.',
+  ],
+};
+
 export type AnyImport = ImportWords<string, AnyMapping, object>;
 /** Kinds of which a foreign table can be read; of the others only files a shop exported. */
-const importers: Partial<Record<KindName, unknown>> = { compressor, turbine };
+const importers: Partial<Record<KindName, unknown>> = { compressor, turbine, blower };
 export const importWordsOf = (kind: KindName): AnyImport | undefined =>
   importers[kind] as AnyImport | undefined;

@@ -118,6 +118,8 @@ export const mapSentences: Sentences<MapCode> = {
     long: 'The map’s surge is not said: say that the first point of each line is its surge point, or choose a column that marks it.',
   },
   'no-surge-column': { long: 'Surge points are said to be marked, but no column is chosen for it.' },
+  'no-displacement': { long: 'The displacement of one rotor turn is needed.' },
+  'no-internal-ratio': { long: 'The internal ratio is needed: 1 for straight lobes.' },
   'no-name': { long: 'The compressor needs a name.' },
   'no-diameters': { long: 'Give the inducer and the exducer: trim, tip speed and size come from them.' },
   'no-speed-limit': {
