@@ -9,7 +9,7 @@ import { layOut } from '../drive/layout';
 import { loadOf } from '../drive/load';
 import type { Setup } from '../job/schema/job';
 import { findRoot } from '../numerics/roots';
-import { clampSpeed } from '../solve/sweep';
+import { readingSpeed } from './reading-speed';
 import { reason, type Reason } from '../working/range';
 
 /** What readings of a machine on the crankshaft say. Shares; pressures gauge. */
@@ -95,17 +95,8 @@ function shareFor(
  */
 export function beltCheck(build: Build, readings: Setup['readings']): BeltCheck {
   if (!isBelted(build)) return { kind: 'waits', why: reason('spot-needs-turbine') };
-  if (!readings.speedRpm) return { kind: 'waits', why: reason('spot-needs-speed') };
-  const speedRpm = clampSpeed(build, readings.speedRpm.value);
-  if (Math.abs(speedRpm - readings.speedRpm.value) > 1)
-    return {
-      kind: 'waits',
-      why: reason('spot-speed-off', {
-        speed: [readings.speedRpm.value, 'engineSpeed'],
-        idle: [build.idleRpm, 'engineSpeed'],
-        redLine: [build.redLineRpm, 'engineSpeed'],
-      }),
-    };
+  const speedRpm = readingSpeed(build, readings);
+  if (typeof speedRpm !== 'number') return { kind: 'waits', why: speedRpm };
   const boost = readings.boost?.value;
   const shaft = readings.shaftRpm?.value;
   const outlet = readings.compressorOutletTemperature?.value;

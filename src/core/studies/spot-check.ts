@@ -5,7 +5,7 @@ import { shareFor } from '../engine/exhaust';
 import type { Setup } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
 import { diagnose, type Diagnosis, type Expected, type Reading } from '../turbocharger/spot';
-import { clampSpeed } from '../solve/sweep';
+import { readingSpeed } from './reading-speed';
 import type { Build } from '../build/build';
 import { matchedAt, solveMatched } from '../charge-path/matched';
 import { askedAt, planLevel } from '../solve/point';
@@ -69,17 +69,8 @@ function absolute(readings: Setup['readings'], ambient: number): Reading {
  */
 export function spotCheck(build: Build, readings: Setup['readings']): SpotCheck {
   if (!isMatched(build)) return { kind: 'waits', why: reason('spot-needs-turbine') };
-  if (!readings.speedRpm) return { kind: 'waits', why: reason('spot-needs-speed') };
-  const speedRpm = clampSpeed(build, readings.speedRpm.value);
-  if (Math.abs(speedRpm - readings.speedRpm.value) > 1)
-    return {
-      kind: 'waits',
-      why: reason('spot-speed-off', {
-        speed: [readings.speedRpm.value, 'engineSpeed'],
-        idle: [build.idleRpm, 'engineSpeed'],
-        redLine: [build.redLineRpm, 'engineSpeed'],
-      }),
-    };
+  const speedRpm = readingSpeed(build, readings);
+  if (typeof speedRpm !== 'number') return { kind: 'waits', why: speedRpm };
   const given = absolute(readings, build.climate.pressure);
   if (Object.keys(given).length === 0) return { kind: 'waits', why: reason('spot-needs-readings') };
   const asked = askedAt(build, speedRpm, planLevel(build));

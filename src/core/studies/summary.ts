@@ -5,7 +5,7 @@ import type { LimitState } from '../solve/verdict';
 import { CORE_VERSION, solveSweep } from '../solve/sweep';
 import type { FuelId } from '../fuel/fuels';
 import type { Reason } from '../working/range';
-import { arrangementOf, chargerAtEngine } from '../job/chargers';
+import { arrangementOf, beltDriveOf, chargerAtEngine } from '../job/chargers';
 import type { Job } from '../job/schema/job';
 import type { Arrangement } from '../job/schema/setup-choices';
 
@@ -31,8 +31,12 @@ export type Summary = {
 export function summarise(job: Job, library: Library): Summary {
   const setup = job.setups[0]!;
   const { engine, brief } = job;
-  const ref = chargerAtEngine(setup)?.machine;
-  const item = ref ? library.compressor(ref) : undefined;
+  const charger = chargerAtEngine(setup);
+  const ref = charger?.machine;
+  const whole = beltDriveOf(charger)?.blower;
+  const item =
+    (whole && library.centrifugal(whole)) ??
+    (ref ? (library.blower(ref) ?? library.compressor(ref)) : undefined);
   const arrangement = arrangementOf(setup.induction);
   const base = {
     coreVersion: CORE_VERSION,

@@ -4,6 +4,7 @@ import { blowerEfficiencies } from '@/core/blower/losses';
 import { compileBlower, peakOf } from '@/core/blower/table';
 import { guess } from '@/core/documents/input';
 import { defineKind } from './kind';
+import { shaftFields, shaftBounds } from './shaft-fields';
 
 export const typeWords: Record<BlowerType, string> = {
   roots: 'straight-lobe Roots',
@@ -18,8 +19,7 @@ export const blowerBounds = {
   stepUp: { min: 0.5, max: 12 },
   maxSpeedRpm: { min: 1_000, max: 60_000 },
   maxOutletTemperature: { min: 330, max: 600 },
-  shaft: { min: 0.005, max: 0.1 },
-  clearance: { min: 0.01, max: 0.5 },
+  ...shaftBounds,
   mass: { min: 1, max: 400 },
   speedRpm: { min: 100, max: 60_000 },
   pressureRatio: { min: 1, max: 4 },
@@ -187,23 +187,7 @@ export const blowerKind = defineKind<Blower, BlowerHead>({
           quantity: 'temperature',
           bound: bounds.maxOutletTemperature,
         },
-        {
-          kind: 'measure',
-          path: 'shaft',
-          label: 'Pulley shaft',
-          quantity: 'bore',
-          bound: bounds.shaft,
-          optional: true,
-        },
-        {
-          kind: 'measure',
-          path: 'clearance',
-          label: 'Housing clearance radius',
-          hint: 'largest pulley radius that clears it',
-          quantity: 'bore',
-          bound: bounds.clearance,
-          optional: true,
-        },
+        ...shaftFields,
         {
           kind: 'measure',
           path: 'mass',

@@ -1,14 +1,13 @@
 import type { Centrifugal } from '@/core/blower/centrifugal';
 import { guess } from '@/core/documents/input';
 import { defineKind } from './kind';
+import { shaftFields } from './shaft-fields';
 
 /** Ranges of the schema, SI; a test holds those of the fields to it. */
 const bounds = {
   stepUp: { min: 1, max: 20 },
   mechanical: { min: 0.5, max: 1 },
   maxSpeedRpm: { min: 5_000, max: 300_000 },
-  shaft: { min: 0.005, max: 0.1 },
-  clearance: { min: 0.01, max: 0.5 },
   mass: { min: 0.5, max: 200 },
 };
 
@@ -69,23 +68,7 @@ export const centrifugalKind = defineKind<Centrifugal, CentrifugalHead>({
           quantity: 'shaftSpeed',
           bound: bounds.maxSpeedRpm,
         },
-        {
-          kind: 'measure',
-          path: 'shaft',
-          label: 'Pulley shaft',
-          quantity: 'bore',
-          bound: bounds.shaft,
-          optional: true,
-        },
-        {
-          kind: 'measure',
-          path: 'clearance',
-          label: 'Housing clearance radius',
-          hint: 'largest pulley radius that clears it',
-          quantity: 'bore',
-          bound: bounds.clearance,
-          optional: true,
-        },
+        ...shaftFields,
         {
           kind: 'measure',
           path: 'mass',

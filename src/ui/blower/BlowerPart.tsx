@@ -5,10 +5,11 @@ import { shaftLimit } from '@/core/charger/charger';
 import { given, guess } from '@/core/documents/input';
 import { beltPlace } from '@/core/build/row';
 import { arrangementOf, beltedOf } from '@/core/job/chargers';
+import type { Ref } from '@/core/documents/ref';
 import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import type { BeltDriveDocument } from '@/core/job/schema/job';
 import type { OperatingPoint } from '@/core/solve/point';
-import { isBlower, isCentrifugal } from '@/formats/library-items';
+import { isBlower, isCentrifugal, isCompressor } from '@/formats/library-items';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
@@ -150,6 +151,8 @@ function Curves({ solved }: { solved: Solved }) {
 }
 
 const NONE = 'none';
+/** What one person lifts in front of an engine, kg (common practice, no source; local rules decide). */
+const ONE_PERSON = 25;
 const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
 
 /** Which supercharger, how it is fitted, and what is measured of it. */
@@ -276,16 +279,40 @@ function Choice({ drive }: { drive: BeltDriveDocument | undefined }) {
         />
       )}
       {chosen && isCentrifugal(chosen) && (
-        <Reading
-          label="Step-up"
-          hint="wheel over pulley"
-          value={figure(chosen.document.stepUp.value, 'ratio')}
-        />
+        <>
+          <TipSpeed compressor={chosen.document.compressor} />
+          <Reading
+            label="Step-up"
+            hint="wheel over pulley"
+            value={figure(chosen.document.stepUp.value, 'ratio')}
+          />
+        </>
       )}
       {chosen && 'mass' in chosen.document && chosen.document.mass && (
-        <Reading label="Mass" value={figure(chosen.document.mass.value, 'mass')} />
+        <Reading
+          label="Mass"
+          {...(chosen.document.mass.value > ONE_PERSON ? { hint: 'two people or a hoist to lift it' } : {})}
+          value={figure(chosen.document.mass.value, 'mass')}
+        />
       )}
     </Group>
+  );
+}
+
+/** Speed of the wheel's rim at the red line, against that at its limit. */
+function TipSpeed({ compressor }: { compressor: Ref }) {
+  const { items, answer } = useJob();
+  const { figure } = useWords();
+  const wheel = items.filter(isCompressor).find((i) => keyOf(i) === keyOf(compressor));
+  const shaft = answer?.sweep.belt?.shaft;
+  if (!wheel || !shaft) return null;
+  const tip = (rpm: number) => figure((Math.PI * wheel.document.exducer.value * rpm) / 60, 'pistonSpeed');
+  return (
+    <Reading
+      label="Tip speed at the red line"
+      hint={`limit ${tip(shaft.limit)}`}
+      value={tip(shaft.fastest)}
+    />
   );
 }
 
