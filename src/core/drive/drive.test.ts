@@ -163,6 +163,31 @@ describe('the run of a belt', () => {
     ).toHaveProperty('kind');
   });
 
+  it('of any pulleys at all is a run of finite measures, or says why there is none; never anything else', () => {
+    const place = fc.double({ min: -0.6, max: 0.6, noNaN: true });
+    const pulley = fc.record({
+      x: place,
+      y: place,
+      radius: fc.double({ min: 0.005, max: 0.2, noNaN: true }),
+      side: fc.constantFrom('inside' as const, 'outside' as const),
+    });
+    fc.assert(
+      fc.property(fc.array(pulley, { minLength: 2, maxLength: 10 }), (pulleys) => {
+        const run = runBelt(pulleys);
+        if (!('spans' in run))
+          return expect(['overlap', 'not-touched', 'crossed', 'fouled']).toContain(run.kind);
+        expect(Number.isFinite(run.length) && run.length > 0).toBe(true);
+        for (const { angle } of run.wraps) expect(angle >= 0 && angle < 2 * Math.PI).toBe(true);
+        const turned = run.wraps.reduce(
+          (sum, { angle }, i) => sum + (pulleys[i]!.side === 'inside' ? angle : -angle),
+          0,
+        );
+        expect(turned).toBeCloseTo(2 * Math.PI, 6);
+      }),
+      { numRuns: draws(300) },
+    );
+  });
+
   it('a tensioner travels until the belt fits, and back to where it was', () => {
     const pulleys = [inside(0, 0, 0.09), inside(0.42, 0.02, 0.05), outside(0.22, 0.055, 0.03)];
     const wanted = ran(pulleys).length + 0.006;

@@ -32,19 +32,23 @@ export const openingSheet = (bench: JobBench): Sheet | null =>
   bench === 'charger' ? 'map' : (benchSheets[bench][0] ?? null);
 
 const BELT_ONLY: readonly Sheet<'charger'>[] = ['drive', 'pulleys'];
-const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['rank', 'turbine', 'pair', 'spool'];
+const EXHAUST_ONLY: readonly Sheet<'charger'>[] = ['turbine', 'pair', 'spool'];
 
 /**
  * The sheets of the Charger for what drives it: those of the exhaust, or those of the belt; a machine without a measured map
  * has no map to show. In: what drives the chargers of the row; whether the one at the engine has a map.
  */
-export const sheetsFor = (drives: readonly string[], hasMap: boolean): Sheet<'charger'>[] =>
-  benchSheets.charger.filter(
+export function sheetsFor(drives: readonly string[], hasMap: boolean): Sheet<'charger'>[] {
+  const onBelt = drives.includes('belt');
+  const sheets = benchSheets.charger.filter(
     (sheet) =>
-      (drives.includes('belt') || !BELT_ONLY.includes(sheet)) &&
-      (!drives.includes('belt') || drives.includes('exhaust') || !EXHAUST_ONLY.includes(sheet)) &&
-      (!drives.includes('belt') || hasMap || sheet !== 'map'),
+      (onBelt || !BELT_ONLY.includes(sheet)) &&
+      (!onBelt || drives.includes('exhaust') || !EXHAUST_ONLY.includes(sheet)) &&
+      (!onBelt || hasMap || sheet !== 'map'),
   );
+  // Without a map the bench opens at its first sheet: what is on, not what might be.
+  return onBelt && !hasMap ? [...sheets.filter((sheet) => sheet !== 'rank'), 'rank'] : sheets;
+}
 
 /** A place on the screen, as the core knows it: a bench, and its sheet where it has several. */
 export type Where = { bench: JobBench; sheet: Sheet | null };

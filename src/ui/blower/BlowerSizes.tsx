@@ -65,12 +65,12 @@ function useSizes() {
 }
 
 /** Superchargers by size: the smallest that makes the goal inside its limits, its neighbours, and what a horsepower costs. */
-export function BlowerSizes() {
+export function BlowerSizes({ whole = false }: { whole?: boolean }) {
   const { rows, done } = useSizes();
   const { drives, setupIndex } = useJob();
   const { figure, sentence } = useWords();
   const put = usePutBlower();
-  const [all, setAll] = useState(false);
+  const [all, setAll] = useState(whole);
   const own = useJobState((s) => {
     const belted = beltedOf(s.draft.setups[setupIndex]!);
     const ref = belted && (belted.drive.blower ?? belted.charger.machine);
@@ -96,7 +96,9 @@ export function BlowerSizes() {
     <FigureTable
       caption={
         <>
-          Smallest supercharger
+          {whole
+            ? 'Superchargers with their pulleys, small to large; smallest that does it'
+            : 'Smallest supercharger'}
           {smallest ? `: ${smallest.name}` : done ? ': none does it inside its limits' : ' …'}
           {cheapest && cheapest !== smallest && `; cheapest for its power: ${cheapest.name}`}{' '}
           <Button variant="inline" onClick={() => setAll(!all)}>

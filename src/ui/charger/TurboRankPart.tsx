@@ -6,6 +6,7 @@ import { arrangementOf, exhaustDriveOf } from '@/core/job/chargers';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { candidateKey } from '@/core/selection/candidate';
 import { schoolPicks, type School } from '@/core/selection/order';
+import { BlowerSizes } from '../blower/BlowerSizes';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
@@ -181,6 +182,7 @@ export default function TurboRankPart() {
         the Brief’s venue, with what is left at its worst one; for hours at load the shaft is allowed 95 % of
         its limit.
       </p>
+      <BlowerSizes whole />
     </section>
   );
 }

@@ -266,6 +266,51 @@ export const glossary: readonly Term[] = [
     follows: 'common practice',
   },
   {
+    term: 'Drive ratio',
+    text: 'Turns of the machine for one of the crank: pitch diameter of the crank pulley over the blower’s, times what is geared behind it.',
+    follows: 'kinematics; a belt that does not slip',
+    in: /step-up|drive ratio/i,
+  },
+  {
+    term: 'Pitch diameter',
+    text: 'Diameter at which the cord of the belt runs on a pulley. On ribs it lies outside the effective diameter, by 4 mm with PK.',
+    follows: 'ISO 9981, ISO 9982',
+    in: /pulley diameter|pulley diameters/i,
+  },
+  {
+    term: 'Strand tension',
+    text: 'Pull in a belt’s straight run: of both at rest on fixed centres, of the slack one with a sprung tensioner. Tight less slack strand times belt speed is the power.',
+    follows: 'textbooks of machine elements',
+  },
+  {
+    term: 'Belt slip',
+    text: 'Share of its speed that the machine loses because the belt creeps on a pulley. It starts where tight over slack strand passes what friction, wedge and wrap hold.',
+    follows: 'Euler–Eytelwein with the wedge of the ribs',
+    in: /friction coefficient|belt slip/i,
+  },
+  {
+    term: 'Tensioner travel',
+    text: 'How far the tensioner goes to either side of where it is drawn. A belt that wants more does not fit.',
+    follows: 'common practice',
+  },
+  {
+    term: 'Bypass (blower)',
+    text: 'Valve from behind a blower back before it. Vacuum holds it open at part load; at full load its spring says at what boost it opens.',
+    follows: 'common practice',
+    in: /bypass seat|bypass discharge|bypass opens at/i,
+  },
+  {
+    term: 'Drive efficiency',
+    text: 'What belt and bearings leave of the power that the crankshaft gives.',
+    follows: 'common practice',
+  },
+  {
+    term: 'Measured leakage',
+    text: 'What leaks back through a blower’s gaps over what its table says: more where rotors are worn. Filling is said beside it, more where ports were opened.',
+    follows: 'definition of the volumetric efficiency',
+    in: /measured filling/i,
+  },
+  {
     term: 'Drag area (Cd·A)',
     text: 'Drag coefficient times frontal area.',
     follows: 'SAE J1263',
