@@ -13,7 +13,8 @@ import {
   type AirPath,
 } from './air-path';
 import { nozzleFunction, throatFlow } from '../turbine/formulas';
-import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
+import { findRoot } from '../numerics/roots';
+import { findFixedPoint, unknownsOf, type Unknown, type Unknowns } from './fixed-point';
 import type { Build } from '../build/build';
 import type { BeltBuild, MatchStop } from './match';
 import { BETWEEN_TURBINES, MOST_TURNS, SETTLED } from './settle';
@@ -33,7 +34,7 @@ const BYPASS_LIFT = 15_000;
  * into the path. In: build; the charger; the path with its flow and what the last turn left behind the charger; manifold
  * pressure, Pa. Source: nozzle flow through the valve; mixing of two flows of the same air.
  */
-export function recirculate(
+function recirculate(
   { climate: { gas } }: Build,
   { drive }: BeltCharger,
   path: AirPath,
@@ -56,11 +57,45 @@ export function recirculate(
         })
       : 0;
   const fresh = path.chargers.length > 1 ? air.inlet.temperature : path.filter.temperature;
-  air.inlet.temperature =
-    (path.massFlow * fresh + path.bypassFlow * temperature) / (path.massFlow + path.bypassFlow);
+  // On the way to an answer more may go round than comes in: what would glow then is a bound, no state.
+  air.inlet.temperature = Math.min(
+    HOTTEST_INLET,
+    (path.massFlow * fresh + path.bypassFlow * temperature) / (path.massFlow + path.bypassFlow),
+  );
 }
 
 const AIR_GAMMA = 1.4;
+/** Hotter than any blower takes its air in, K. */
+const HOTTEST_INLET = 480;
+
+/** What a pressure found by itself may be off, a share of it. */
+const ROOT_SETTLED = 1e-4;
+
+/** Rounds in which what goes round a charger settles at a manifold pressure; and how closely, K. */
+const MOST_ROUNDS = 30;
+const ROUND_SETTLED = 1e-4;
+
+/**
+ * The charger at the engine with what its bypass hands round it, at a manifold pressure and a charge temperature of this turn,
+ * written into the path. Settled here, since a flow carried over from the turn before would be news to the search.
+ */
+export function chargeWithBypass(
+  build: Build,
+  charger: BeltCharger,
+  path: AirPath,
+  manifoldPressure: number,
+  temperature: number,
+): void {
+  chargeTo(build, path, manifoldPressure, temperature);
+  if (!charger.drive.bypass) return;
+  const { inlet } = engineCharger(path);
+  for (let i = 0; i < MOST_ROUNDS; i++) {
+    const was = inlet.temperature;
+    recirculate(build, charger, path, manifoldPressure);
+    chargeTo(build, path, manifoldPressure, temperature);
+    if (Math.abs(inlet.temperature - was) < ROUND_SETTLED) return;
+  }
+}
 
 /**
  * The steady state at one speed with the chargers on the crankshaft: each turns as its drive makes it turn, and the
@@ -84,33 +119,48 @@ export function solveBelted(
     frontRatio: (from && frontCharger(from)?.outlet.ratio) ?? 1.1,
     exhaustBetween: BETWEEN_TURBINES,
   };
-  const end = findFixedPoint<{ next: Unknowns }>({
-    build,
-    path,
-    start,
-    unknowns: unknownsOf(build, []),
-    take: (at) => {
-      breathe(build, speedRpm, path, at.manifoldPressure, at.chargeTemperature, backPressureRatio);
-      if (front) chargeFront(build, path, at.frontRatio);
-      recirculate(build, own, path, at.manifoldPressure);
-      chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
-      const air = engineCharger(path);
-      const ratioBy = (charger: BeltCharger, its: typeof air) =>
-        charger.machine.ratioAtSpeed(its, charger.machine.shaftRpm(its), beltSpeed(charger, speedRpm));
-      return {
-        next: {
-          chargeTemperature: path.cooler.temperature,
-          backPressureRatio,
-          manifoldPressure: (at.manifoldPressure * ratioBy(own, air)) / air.outlet.ratio,
-          frontRatio: front ? ratioBy(front, frontCharger(path)!) : 1,
-          exhaustBetween: at.exhaustBetween,
-        },
-      };
-    },
-    isAnswer: (_, residual) => residual < SETTLED.change,
-    mostTurns: MOST_TURNS,
-    known: [],
-  });
+  const settle = (begin: Unknowns, fixed: Unknown[]) =>
+    findFixedPoint<{ next: Unknowns }>({
+      build,
+      path,
+      start: begin,
+      unknowns: unknownsOf(build, fixed),
+      take: (at) => {
+        breathe(build, speedRpm, path, at.manifoldPressure, at.chargeTemperature, backPressureRatio);
+        if (front) chargeFront(build, path, at.frontRatio);
+        chargeWithBypass(build, own, path, at.manifoldPressure, at.chargeTemperature);
+        const air = engineCharger(path);
+        const ratioBy = (charger: BeltCharger, its: typeof air) =>
+          charger.machine.ratioAtSpeed(its, charger.machine.shaftRpm(its), beltSpeed(charger, speedRpm));
+        return {
+          next: {
+            chargeTemperature: path.cooler.temperature,
+            backPressureRatio,
+            manifoldPressure: (at.manifoldPressure * ratioBy(own, air)) / air.outlet.ratio,
+            frontRatio: front ? ratioBy(front, frontCharger(path)!) : 1,
+            exhaustBetween: at.exhaustBetween,
+          },
+        };
+      },
+      isAnswer: (_, residual) => residual < SETTLED.change,
+      mostTurns: MOST_TURNS,
+      known: [],
+    });
+  let end = settle(start, []);
+  // A valve that opens wide answers a little pressure with much flow: then the pressure is looked for by itself.
+  if (typeof end === 'string' && own.drive.bypass) {
+    let at = start;
+    const off = (manifoldPressure: number): number => {
+      const here = settle({ ...at, manifoldPressure }, ['manifoldPressure']);
+      if (typeof here === 'string') return NaN;
+      at = here.at;
+      return here.found.next.manifoldPressure / manifoldPressure - 1;
+    };
+    const least = own.drive.bypass.opensAt;
+    const root = findRoot(off, least, least + 2 * BYPASS_LIFT + build.climate.pressure, { tolerance: 0.01 });
+    if (root.kind === 'converged' && Math.abs(off(root.x)) < ROOT_SETTLED)
+      end = settle({ ...at, manifoldPressure: root.x }, ['manifoldPressure']);
+  }
   if (typeof end === 'string') return { path, stop: end };
   if (isPastChoke(build, path)) return { path, stop: 'compressor-chokes' };
   path.manifold = { pressure: end.at.manifoldPressure, temperature: path.cooler.temperature };

@@ -89,6 +89,41 @@ describe('a displacement blower on the crankshaft', () => {
     expect(loss(8_500)).toBeGreaterThan(2 * loss(4_000));
   });
 
+  it('a bypass holds boost near its spring, balances blower against engine and itself within 0.1 %, and warms the inlet', () => {
+    const blower = blowerOf('beck-450');
+    for (const [bore, spring] of [
+      [0.03, 15_000],
+      [0.045, 25_000],
+      [0.09, 10_000],
+    ] as const) {
+      const build = on('beck-450', 2.2);
+      const [charger] = build.chargers;
+      charger!.drive.bypass = { area: 0.7 * (Math.PI / 4) * bore ** 2, opensAt: day + spring };
+      for (const speedRpm of [4_000, 6_000, 8_000]) {
+        const { path, stop } = solveBelted(build, speedRpm, 1.1);
+        expect(stop).toBeNull();
+        const { inlet, outlet } = path.chargers[0]!;
+        const rotor = speedRpm * 2.2 * blower.stepUp;
+        const delivered = deliveredFlow.fn({
+          density: inlet.pressure / (gas.gasConstant * inlet.temperature),
+          volume: blower.volume,
+          speedRpm: rotor,
+          volumetricEfficiency: efficienciesAt(blower, rotor, outlet.ratio).volumetric,
+        });
+        expect(Math.abs(delivered / (path.massFlow + path.bypassFlow) - 1)).toBeLessThan(1e-3);
+        expect(path.bypassFlow).toBeGreaterThan(0);
+        const fresh = path.filter.temperature;
+        expect((inlet.temperature - fresh) * (path.massFlow + path.bypassFlow)).toBeCloseTo(
+          (outlet.temperature - fresh) * path.bypassFlow,
+          3,
+        );
+        const over = path.manifold.pressure - day - spring;
+        expect(over).toBeGreaterThan(0);
+        expect(over).toBeLessThan(25_000);
+      }
+    }
+  });
+
   it('turned faster than its table knows is said to be outside, and still a number', () => {
     expect(solveBelted(on('beck-450', 2.2), 8_500, 1.1).path.range).toBe('inside');
     const { path } = solveBelted(on('beck-450', 2.9), 8_500, 1.1);

@@ -24,7 +24,7 @@ import {
   rangeOf,
   type AirPath,
 } from './air-path';
-import { recirculate } from './belt';
+import { chargeWithBypass } from './belt';
 import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
 import type { MatchStop, SeriesMatch } from './match';
 import { MOST_TURNS, SETTLED } from './settle';
@@ -71,8 +71,8 @@ function turn(
   const { drive } = turbo;
   breathe(build, speedRpm, path, at.manifoldPressure, at.chargeTemperature, at.backPressureRatio);
   chargeFront(build, path, at.frontRatio);
-  if (turboFirst) recirculate(build, belt, path, at.manifoldPressure);
-  chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
+  if (turboFirst) chargeWithBypass(build, belt, path, at.manifoldPressure, at.chargeTemperature);
+  else chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
   const exhaust = exhaustState(drive.exhaust, path.massFlow, at.chargeTemperature, {
     manifold: at.manifoldPressure,
     lambda: path.lambda,
