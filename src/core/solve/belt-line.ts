@@ -14,7 +14,7 @@ type At = { speedRpm: number; value: number };
 
 /** What a charger on the crankshaft does over the revs. Speeds rev/min of the engine, the rest SI; null where it does not happen. */
 export type BeltLine = {
-  /** Speed of the machine's shaft at the red line, its limit, and the engine speed at which it passes that. */
+  /** The highest speed of the machine's shaft, its limit, and the engine speed at which it passes that. */
   shaft: { fastest: number; limit: number; overFrom: number | null };
   /** The hottest air behind it, what it bears (null where nothing is known), and where that is passed. */
   outlet: { hottest: At; limit: number | null; overFrom: number | null };
@@ -63,6 +63,12 @@ function passes(
   return a.speedRpm + ((limit - value(a)) / (value(b) - value(a))) * (b.speedRpm - a.speedRpm);
 }
 
+/** The highest engine speed at which the belt drives it, rev/min: the change-over where it is let go there, or the red line. */
+const drivenTo = ({ redLineRpm, changeover }: Build): number =>
+  changeover?.above && beltPlace(changeover.above) < 0
+    ? Math.min(redLineRpm, changeover.speedRpm)
+    : redLineRpm;
+
 /** What the charger on the crankshaft does over the revs; null where the crankshaft drives none. Never throws. */
 export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null {
   const place = beltPlace(build);
@@ -76,15 +82,16 @@ export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null
   const { drive, machine } = charger;
   const limit = shaftLimit(charger);
   const overFrom = limit / drive.ratio;
+  const to = drivenTo(build);
   const air = (p: OperatingPoint) => p.path.chargers[place]!;
   const outlet = (p: OperatingPoint) => air(p).outlet.temperature;
   const hottest = machine.maxOutletTemperature;
   const first = (is: (p: OperatingPoint) => boolean) => points.find(is)?.speedRpm ?? null;
   return {
     shaft: {
-      fastest: drivenSpeed.fn({ speedRpm: build.redLineRpm, ratio: drive.ratio }),
+      fastest: drivenSpeed.fn({ speedRpm: to, ratio: drive.ratio }),
       limit,
-      overFrom: overFrom < build.redLineRpm ? overFrom : null,
+      overFrom: overFrom < to ? overFrom : null,
     },
     outlet: {
       hottest: most(points, outlet),
@@ -117,7 +124,7 @@ function strainOf(build: Build, layout: BeltLayout, points: OperatingPoint[], pl
       points,
       of((load) => load.perRib),
     ),
-    fastest: { speedRpm: build.redLineRpm, value: loadOf(layout, run, build.redLineRpm, 0).beltSpeed },
+    fastest: { speedRpm: drivenTo(build), value: loadOf(layout, run, drivenTo(build), 0).beltSpeed },
     powerPerRib: most(
       points,
       of((load) => load.powerPerRib),
@@ -139,7 +146,7 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
     fastest: [shaft.fastest, 'shaftSpeed'],
     limit: [shaft.limit, 'shaftSpeed'],
     share: [shaft.fastest / shaft.limit, 'share'],
-    red: [build.redLineRpm, 'engineSpeed'],
+    at: [drivenTo(build), 'engineSpeed'],
   } satisfies Parameters<typeof reason>[1];
   said.push(
     shaft.overFrom === null
@@ -158,7 +165,7 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
         names,
       ),
     );
-  if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, build.redLineRpm));
+  if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, drivenTo(build)));
   if (line.beyondTable !== null)
     said.push(reason('blower-beyond-table', { from: [line.beyondTable, 'engineSpeed'] }, names));
   if (line.bypassFrom !== null && drive.bypass)
@@ -217,7 +224,7 @@ function layoutFindings(
       said.push(
         reason(
           'pulley-overspeeds',
-          { speed: [speedRpm, 'shaftSpeed'], limit: [limit, 'shaftSpeed'] },
+          { speed: [speedRpm, 'shaftSpeed'], limit: [limit, 'shaftSpeed'], at: [redLineRpm, 'engineSpeed'] },
           { pulley },
         ),
       );
@@ -302,7 +309,11 @@ function strainFindings(
   const mostSpeed = allows?.beltSpeed ?? profiles[layout.profile].mostSpeed;
   if (fastest.value > mostSpeed)
     said.push(
-      reason('belt-too-fast', { speed: [fastest.value, 'beltSpeed'], limit: [mostSpeed, 'beltSpeed'] }),
+      reason('belt-too-fast', {
+        speed: [fastest.value, 'beltSpeed'],
+        limit: [mostSpeed, 'beltSpeed'],
+        at: [fastest.speedRpm, 'engineSpeed'],
+      }),
     );
   if (use && slipsFrom === null && use.value <= WRAP_MARGIN && !isOver)
     said.push(

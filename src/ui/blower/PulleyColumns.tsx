@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import { scaleLinear } from 'd3-scale';
 import { useId } from 'react';
 import type { PulleyRow } from '@/core/studies/pulley-sweep';
@@ -57,12 +58,12 @@ export function PulleyColumns({ rows, panels, chosen, fitted, onChoose }: Props)
     <div ref={ref} className={styles.columns}>
       <div className={styles.heads} role="radiogroup" aria-label="Blower pulleys, large to small">
         {rows.map((row, i) => (
-          <button
+          <ButtonBase
             key={row.key}
-            type="button"
+            disableRipple
             role="radio"
             aria-checked={row.key === chosen}
-            className={styles.column}
+            className={styles.column!}
             style={{ left: places[i]! - 15 }}
             tabIndex={row.key === chosen || (at < 0 && i === 0) ? 0 : -1}
             aria-label={`${figureNumber(row.driven.document.diameter.value, 'bore')}, ${headWords(row)}`}
@@ -87,7 +88,7 @@ export function PulleyColumns({ rows, panels, chosen, fitted, onChoose }: Props)
               )}
             </span>
             {row.key === fitted && <i aria-hidden="true" />}
-          </button>
+          </ButtonBase>
         ))}
       </div>
       <svg width={width} height={height - HEAD} aria-hidden="true">

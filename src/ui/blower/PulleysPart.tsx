@@ -25,7 +25,9 @@ export default function PulleysPart() {
   const { put } = useRows();
   useEffect(() => put(sweep.rows, sweep.done), [sweep.rows, sweep.done, put]);
   const { rows, chosen, fitted, done } = useShownRows();
-  const { choose } = useChosen();
+  const { choose, forget } = useChosen();
+  // Another job or setup begins with its own pulleys.
+  useEffect(() => forget, [forget]);
   const { figure, figureNumber, inUnit, symbol } = useWords();
   const laid = useMemo(() => {
     if (!layout) return null;

@@ -11,11 +11,13 @@ export const useChosen = create<{
   row: string | null;
   choose: (row: string) => void;
   look: (crank: string) => void;
+  forget: () => void;
 }>((set) => ({
   crank: null,
   row: null,
   choose: (row) => set({ row }),
   look: (crank) => set({ crank, row: null }),
+  forget: () => set({ crank: null, row: null }),
 }));
 
 export const idOf = (offer: PulleyRow['crank']): string => offer.ref?.id ?? 'on';

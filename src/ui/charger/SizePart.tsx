@@ -53,8 +53,9 @@ export default function SizePart() {
         )
       )}
       <p className={frame.foot}>
-        Judged at 24 speeds from idle to the red line. Gains of parts never simply add: each size is solved as
-        a whole. Prices are the shop’s own, per horsepower over what NA it makes alone.
+        Turbochargers are judged at 24 speeds from idle to the red line, superchargers at up to 60. Gains of
+        parts never simply add: each size is solved as a whole. Prices are the shop’s own, per horsepower over
+        what NA it makes alone.
       </p>
     </>
   );

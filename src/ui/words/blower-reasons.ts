@@ -1,4 +1,4 @@
-import type { BlowerCode } from '@/core/working/reason-codes';
+import type { BlowerCode } from '@/core/working/blower-codes';
 import type { Sentences } from './sentences';
 
 /** What is said of blowers and their drives. */
@@ -19,9 +19,9 @@ export const blowerSentences: Sentences<BlowerCode> = {
     long: '{name} and its drive are within their limits.',
     short: '{name} and its drive hold',
   },
-  'blower-speed': { long: '{name} turns {fastest} at the red line, {share} of its limit.' },
+  'blower-speed': { long: '{name} turns {fastest} at {at}, {share} of its limit.' },
   'blower-overspeeds': {
-    long: '{name} over-speeds from {from}: {fastest} at the red line, limit {limit}. Fit a larger blower pulley or a smaller crank pulley.',
+    long: '{name} over-speeds from {from}: {fastest} at {at}, limit {limit}. Fit a larger blower pulley or a smaller crank pulley.',
     short: '{name} over-speeds from {from}',
   },
   'blower-outlet-hot': {
@@ -57,7 +57,7 @@ export const blowerSentences: Sentences<BlowerCode> = {
     short: 'Blower pulley fouls the housing',
   },
   'pulley-overspeeds': {
-    long: 'The {pulley} pulley turns {speed} at the red line; it is made for {limit}.',
+    long: 'The {pulley} pulley turns {speed} at {at}; it is made for {limit}.',
     short: 'The {pulley} pulley turns too fast',
   },
   'belt-overlap': {
@@ -105,7 +105,7 @@ export const blowerSentences: Sentences<BlowerCode> = {
     short: 'Too few ribs: {tension} of {limit} a rib',
   },
   'belt-too-fast': {
-    long: 'The belt runs {speed} at the red line; it is made for {limit}.',
+    long: 'The belt runs {speed} at {at}; it is made for {limit}.',
     short: 'Belt too fast: {speed} of {limit}',
   },
   'belt-holds': {
