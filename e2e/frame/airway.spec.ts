@@ -20,7 +20,8 @@ const collisions = (page: Page) =>
         if (across > 0.5 && down > 4.5) found.push(`${a.words} | ${b.words}`);
       }
     });
-    return found;
+    const speed = document.querySelector('[data-testid=speed]')!.textContent;
+    return found.map((what) => `${speed}: ${what}`);
   });
 
 /** Both jobs at 20 speeds from idle to the red line, in windows of these widths: what meets. */
@@ -33,10 +34,7 @@ async function walk(page: Page, widths: number[], height = 800): Promise<string[
       const track = (await page.getByRole('slider', { name: 'Engine speed' }).boundingBox())!;
       for (let i = 0; i < 20; i++) {
         await page.mouse.click(track.x + 9 + ((track.width - 18) * i) / 19, track.y + 20);
-        const speed = await page.getByTestId('speed').innerText();
-        met.push(
-          ...(await collisions(page)).map((what) => `${job.slice(-6)}, ${width} px, ${speed}: ${what}`),
-        );
+        met.push(...(await collisions(page)).map((what) => `${job.slice(-6)}, ${width} px, ${what}`));
       }
     }
   }

@@ -1,55 +1,9 @@
-import type { Page } from '@playwright/test';
 import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
-import { choose, makeJob, open, sheets, single, truck, turnTo } from '../support/job';
-
-/** What can be touched and is smaller than a thumb: width or height under 48 px. */
-const small = (page: Page) =>
-  page.evaluate(() => {
-    document.querySelectorAll('details').forEach((d) => (d.open = true));
-    const found: string[] = [];
-    const all = 'a, button, input, select, textarea, summary, [role=link], [role=slider]';
-    for (const element of document.querySelectorAll<HTMLElement>(all)) {
-      if (element.closest('.unseen') || getComputedStyle(element).visibility === 'hidden') continue;
-      const label = element.matches('[type=radio], [type=checkbox]') ? element.closest('label') : null;
-      const row = element.matches('[type=checkbox]') ? element.parentElement : null;
-      // A figure within a sentence is text (WCAG 2.5.8: inline targets).
-      if (element.matches(':is(p, li) button') && getComputedStyle(element).display === 'inline') continue;
-      const box = (label ?? row ?? element).getBoundingClientRect();
-      if (!box.width) continue;
-      // A name in a line of a table is as wide as it is; its line opens it too.
-      const isName = element.matches(':is(th, td) > a');
-      if (box.height < 47.5 || (box.width < 47.5 && !isName))
-        found.push(
-          `${element.tagName} ${element.getAttribute('aria-label') ?? element.textContent?.slice(0, 20)} ${box.width.toFixed()}x${box.height.toFixed()}`,
-        );
-    }
-    return found;
-  });
+import { choose, makeJob, open, single, truck } from '../support/job';
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-
-  test('everything that can be touched has 48 px, on every bench and page', async ({ page }) => {
-    // Every bench and page in one walk.
-    test.slow();
-    for (const at of [
-      ...['brief', 'engine', 'demand', 'charger'].map((bench) => `${single}/${bench}`),
-      ...sheets,
-      '/',
-      '/library/compressors',
-      '/library/compressors/birch-50',
-      '/library/compressors/import',
-      '/library/turbines',
-      '/library/turbines/ginkgo-t58',
-      '/library/turbochargers/birch-50-58',
-    ]) {
-      await turnTo(page, at);
-      expect(await small(page), at).toEqual([]);
-    }
-    await page.addStyleTag({ content: 'button { max-height: 30px; min-height: 0 !important }' });
-    expect((await small(page)).length).toBeGreaterThan(0);
-  });
 
   test('the Airway is swiped under its finder, and what is in trouble comes into view first', async ({
     page,

@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { expect, test } from '../support/test';
 import { seriousFindings } from '../support/axe';
 import { fill, isSaved, open, single } from '../support/job';
-import { demoFolder, ports, prepare, startServer } from '../support/server';
+import { demoFolder, ports, startServer } from '../support/server';
 
 const root = mkdtempSync(path.join(os.tmpdir(), 'lung-backup-'));
 test.afterAll(() => rmSync(root, { recursive: true, force: true }));
@@ -102,18 +102,4 @@ test('a full disk is named; what was typed is kept and goes out once there is sp
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).toHaveValue('9,650');
   await server.kill('SIGTERM');
-});
-
-test('the first answer of a second server is why it is refused', async () => {
-  const folder = path.join(root, 'held');
-  expect(prepare(folder, 'shop').code).toBe(0);
-  const first = await startServer(folder, ports.own);
-  const second = await startServer(folder, ports.second);
-  for (const at of ['/', '/api/jobs', '/shop']) {
-    const answer = await fetch(second.address + at);
-    expect(await answer.text(), at).toContain('is in use by another Fierce Lung');
-    expect(answer.status, at).not.toBe(500);
-  }
-  await second.kill('SIGTERM');
-  await first.kill('SIGTERM');
 });

@@ -40,6 +40,12 @@ test('what was stored outlives a killed server; what was typed while it was away
   expect(second.code).toBe(3);
   expect(second.said).toContain('is in use by another Fierce Lung');
   const rival = await startServer(folder, ports.second);
+  // Its first answer already is why it is refused, wherever it is asked.
+  for (const at of ['/', '/api/jobs', '/shop']) {
+    const answer = await fetch(rival.address + at);
+    expect(await answer.text(), at).toContain('is in use by another Fierce Lung');
+    expect(answer.status, at).not.toBe(500);
+  }
   await page.goto(rival.address);
   await expect(page.getByRole('heading', { name: 'The shop’s data cannot be opened.' })).toBeVisible();
   await expect(page.getByText('is in use by another Fierce Lung')).toBeVisible();

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { expect, test } from '../support/test';
-import { prepare, startServer } from '../support/server';
+import { demoFolder, startServer } from '../support/server';
 
 /** The long form: `npm run requests`. */
 const REQUESTS = Number(process.env.FIERCE_LUNG_REQUESTS ?? 400);
@@ -60,7 +60,7 @@ test('requests of any shape to any route are answered, and none with an error of
     return state / 4_294_967_296;
   };
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!;
-  expect(prepare(folder, 'demo').code).toBe(0);
+  demoFolder(folder);
   const server = await startServer(folder, 3321);
   const json = async (at: string) => (await fetch(`${server.address}/api/${at}`)).json() as Promise<unknown>;
   const { jobs } = (await json('jobs')) as { jobs: { id: string }[] };

@@ -24,32 +24,34 @@ const neverSerious = [
   'skip-link',
 ];
 
+/** Colours alone where the rest was looked at in the other theme: of all rules they cost the most. */
+type Rules = 'all' | 'colours' | 'all but colours';
+
 /**
- * What axe finds serious on a page: rule and elements. In: colours alone, where the rest was looked at in the other theme;
- * a part of the page. Runs inside the page itself: our pages have no frames, whose results would have to be put together.
+ * What axe finds serious on a page: rule and elements. In: which rules; a part of the page. Runs inside the page itself: our pages have no frames, whose results would have to be put together.
  */
 export async function seriousFindings(
   page: Page,
-  { coloursOnly = false, within }: { coloursOnly?: boolean; within?: string } = {},
+  { rules = 'all', within }: { rules?: Rules; within?: string } = {},
 ): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
-  const found = await run(page, coloursOnly, within);
+  const found = await run(page, rules, within);
   if (found.length === 0) return found;
   // A page that is still taking in its new width on a busy machine is looked at once more; what is wrong stays wrong.
   await page.waitForTimeout(500);
-  return run(page, coloursOnly, within);
+  return run(page, rules, within);
 }
 
-async function run(page: Page, coloursOnly: boolean, within: string | undefined): Promise<string[]> {
+async function run(page: Page, rules: Rules, within: string | undefined): Promise<string[]> {
   const violations = await page.evaluate(
-    async ({ within, rules, never }) => {
+    async ({ within, only, never }) => {
       const inPage = (window as unknown as { axe: typeof axe }).axe;
       // What a new width changes is there two frames later.
       for (let frame = 0; frame < 2; frame++) await new Promise((done) => requestAnimationFrame(done));
       const found = await inPage.run(within ?? document, {
         resultTypes: ['violations'],
-        ...(rules
-          ? { runOnly: { type: 'rule', values: rules } }
+        ...(only
+          ? { runOnly: { type: 'rule', values: only } }
           : { rules: Object.fromEntries(never.map((rule) => [rule, { enabled: false }])) }),
       });
       return found.violations.map(({ id, impact, nodes }) => ({
@@ -58,7 +60,11 @@ async function run(page: Page, coloursOnly: boolean, within: string | undefined)
         nodes: nodes.map((node) => node.target.join(' ')),
       }));
     },
-    { within, rules: coloursOnly ? colourRules : null, never: neverSerious },
+    {
+      within,
+      only: rules === 'colours' ? colourRules : null,
+      never: rules === 'all' ? neverSerious : [...neverSerious, ...colourRules],
+    },
   );
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
