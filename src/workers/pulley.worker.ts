@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { compileBuild } from '@/core/build/build';
+import { isBelted } from '@/core/charge-path/match';
 import { planLevel } from '@/core/solve/point';
 import type { Job } from '@/core/job/schema/job';
 import { laidOutOf, sweepPulley, type PulleyOffer, type PulleyRow } from '@/core/studies/pulley-sweep';
@@ -39,7 +40,7 @@ const pulleyWorker = {
     const compiled = compileBuild(job, setupId, libraryOf(items));
     const on = 'build' in compiled ? laidOutOf(compiled.build) : null;
     if (!on) return onRows([], true);
-    const level = planLevel(on.build);
+    const level = isBelted(on.build) ? planLevel(on.build) : undefined;
     let batch: PulleyRow[] = [];
     let since = performance.now();
     for (const { crank, driven } of pairs) {

@@ -1,6 +1,13 @@
 import type { CompiledMap } from '../compressor/map';
 import { engineCharger } from '../charger/charged-air';
-import { turbineSideOf, type ExhaustDrive } from '../charger/charger';
+import {
+  isOnBelt,
+  isTurbo,
+  turbineSideOf,
+  type BeltCharger,
+  type ExhaustDrive,
+  type TurboCharger,
+} from '../charger/charger';
 import type { Machine } from '../charger/machine';
 import type { Build } from './build';
 import { without } from './elements';
@@ -11,12 +18,37 @@ export const engineMachine = (build: Build): Machine | null => engineCharger(bui
 /** Its measured map; null until one is chosen, and for a machine that has none. */
 export const engineMap = (build: Build): CompiledMap | null => engineMachine(build)?.map ?? null;
 
-/** The turbine side of the charger at the engine; null until a turbine is chosen, and where the crankshaft drives it. */
-export const engineTurbine = (build: Build): ExhaustDrive | null => turbineSideOf(engineCharger(build));
+/** Which of the row the exhaust meets first: the turbine nearest the engine; −1 where none is chosen. */
+export const turbinePlace = ({ chargers }: Build): number =>
+  chargers.findLastIndex((charger) => turbineSideOf(charger) !== null);
+
+/** The turbine side that the exhaust meets first; null until a turbine is chosen, and where the crankshaft drives every charger. */
+export const engineTurbine = (build: Build): ExhaustDrive | null => {
+  const charger = build.chargers[turbinePlace(build)];
+  return charger ? turbineSideOf(charger) : null;
+};
 
 /** Which of the row the crankshaft drives: the one nearest the engine; −1 where it drives none. */
 export const beltPlace = ({ chargers }: Build): number =>
   chargers.findLastIndex(({ machine, drive }) => machine !== null && drive?.kind === 'belt');
+
+/** A build with a machine on the crankshaft, whatever drives the other of its row: nothing in it is left open. */
+export type DrivenBuild = Build & { chargers: (BeltCharger | TurboCharger)[] };
+export const isDriven = (build: Build): build is DrivenBuild =>
+  beltPlace(build) >= 0 && build.chargers.every((charger) => isOnBelt(charger) || isTurbo(charger));
+
+/** The charger that the crankshaft drives. */
+export const beltCharger = (build: DrivenBuild): BeltCharger =>
+  build.chargers[beltPlace(build)] as BeltCharger;
+
+/** The build with the charger on the crankshaft changed. */
+export const withBeltCharger = (
+  build: DrivenBuild,
+  change: (charger: BeltCharger) => BeltCharger,
+): DrivenBuild => {
+  const place = beltPlace(build);
+  return withChargers(build, (charger, i) => (i === place ? change(charger as BeltCharger) : charger));
+};
 
 /** The build with its chargers changed one by one, ambient first. */
 export const withChargers = <B extends Build>(

@@ -11,7 +11,6 @@ import { correct } from '../charger/machine';
 import { strokesPerSecond, type Build } from '../build/build';
 import { legsOf, type Cooler, type Leg } from '../build/elements';
 import { worstRange, type Range } from '../working/range';
-import type { SeriesMatch } from './match';
 
 /** What is asked of the air: a manifold pressure, a pressure ratio of the compressor, or nothing but the day's air. */
 export type Asked =
@@ -45,8 +44,6 @@ export type AirPath = {
   /** Taken from the crankshaft by belts, W; and what of it the BSFC of the job does not hold. */
   drivePower: { all: number; apart: number };
   range: Range;
-  /** What the one turbine does where a blower and a turbocharger stand in a row. */
-  series: SeriesMatch | null;
 };
 
 /** The ratio that is written where a search asks for more than any compressor gives. */
@@ -206,7 +203,6 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     },
     drivePower: NO_DRIVE,
     range,
-    series: null,
   };
 }
 

@@ -1,4 +1,4 @@
-import { isOnBelt, isTurbo, type BeltCharger, type TurboCharger } from '../charger/charger';
+import { isOnBelt, isTurbo, type BeltCharger, type Charger, type TurboCharger } from '../charger/charger';
 import type { TurbineState } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
 import type { AirPath } from './air-path';
@@ -24,7 +24,7 @@ export type Match = {
   kind: MatchKind;
   /** Pa absolute, asked of the manifold here. */
   asked: number;
-  /** The shafts, in the order of the air path's chargers: ambient first. */
+  /** The shafts that the exhaust turns, in the order of the air path's chargers: ambient first. One on a belt has none. */
   chargers: ShaftMatch[];
   /** At the exhaust ports, Pa. */
   portPressure: number;
@@ -33,17 +33,6 @@ export type Match = {
   iterations: number;
   /** For the search at the next speed. */
   secants: Secants | null;
-};
-
-/** What the exhaust does where a blower and a turbocharger stand in a row: there is one turbine and its gate. SI. */
-export type SeriesMatch = {
-  kind: 'held' | 'turbine' | 'creep';
-  /** Pa absolute, asked of the manifold. */
-  asked: number;
-  opening: number;
-  turbine: TurbineState;
-  exhaustFlow: number;
-  portPressure: number;
 };
 
 /** What holds the stage in front: nothing (its turbine decides), its own boost, the whole boost, or not even a gate wide open. */
@@ -57,6 +46,17 @@ export type ShaftMatch = {
   /** Of a charger in front of another: what holds it. Null at the engine, where the match's own kind says it. */
   kind: FrontKind | null;
 };
+
+/** The shaft of the charger at a place of the row; null where a belt drives it, or nothing is matched. */
+export const shaftAt = (
+  match: Match | null,
+  chargers: readonly Charger[],
+  place: number,
+): ShaftMatch | null =>
+  match && chargers[place]?.drive?.kind === 'exhaust'
+    ? (match.chargers[chargers.slice(0, place).filter(({ drive }) => drive?.kind === 'exhaust').length] ??
+      null)
+    : null;
 
 export type Matched = { path: AirPath; match: Match | null; stop: MatchStop | null };
 

@@ -26,7 +26,7 @@ import {
 } from './air-path';
 import { chargeWithBypass } from './belt';
 import { findFixedPoint, unknownsOf, type Unknowns } from './fixed-point';
-import type { MatchStop, SeriesMatch } from './match';
+import type { Match, MatchStop, Matched } from './match';
 import { MOST_TURNS, SETTLED } from './settle';
 import { drivenRatio } from './turn';
 
@@ -48,12 +48,18 @@ export function partsOf({ chargers }: SeriesBuild): {
     : { turbo: second as TurboCharger, belt: first, turboFirst: false };
 }
 
-export type Series = { path: AirPath; stop: MatchStop | null };
-
 /** What the loop carries beside its unknowns. */
 type Carried = { tail: number; ratio: number; port: number };
 
-type Turned = { next: Unknowns; turbine: TurbineState; exhaustFlow: number; port: number };
+type Turned = {
+  next: Unknowns;
+  turbine: TurbineState;
+  shaftRpm: number;
+  /** What the compressor on the turbine's shaft takes, W. */
+  needed: number;
+  exhaustFlow: number;
+  port: number;
+};
 
 /** The gate at an opening, or whatever opening holds the manifold's pressure. */
 type Gate = { kind: 'opening'; opening: number } | { kind: 'held' };
@@ -82,18 +88,18 @@ function turn(
   const front = frontCharger(path)!;
   const engine = engineCharger(path);
   const [turboAir, beltAir] = turboFirst ? [front, engine] : [engine, front];
+  const shaftRpm = turbo.machine.shaftRpm(turboAir);
+  const needed = (path.massFlow * turboAir.outlet.work) / turbo.count;
   const given: Given = {
     flow: exhaust.flow / drive.count,
     port: exhaust.port,
     temperature: exhaust.inlet,
     outletPressure: tailPressure(drive, exhaust.flow, carried.tail),
-    shaftRpm: turbo.machine.shaftRpm(turboAir),
+    shaftRpm,
     start: carried.ratio,
   };
   const turbine =
-    gate.kind === 'opening'
-      ? atOpening(drive, given, gate.opening)
-      : atPower(drive, given, (path.massFlow * turboAir.outlet.work) / turbo.count);
+    gate.kind === 'opening' ? atOpening(drive, given, gate.opening) : atPower(drive, given, needed);
   if (!turbine) return gate.kind === 'opening' ? 'turbine-blocked' : 'turbine-too-small';
   carried.tail = turbine.mixed;
   carried.ratio = turbine.ratio;
@@ -124,6 +130,8 @@ function turn(
       exhaustBetween: at.exhaustBetween,
     },
     turbine,
+    shaftRpm,
+    needed,
     exhaustFlow: exhaust.flow,
     port,
   };
@@ -138,8 +146,10 @@ type Settled = { path: AirPath; at: Unknowns; found: Turned; iterations: number;
  * on from. Out: the path with what the turbine does, or why there is none. Never throws.
  * Source: the balances of belt.ts and turn.ts together; coupled by the pressure between the two.
  */
-export function solveSeries(build: SeriesBuild, speedRpm: number, asked: number, from?: AirPath): Series {
-  const near = from?.series ? from : undefined;
+export function solveSeries(build: SeriesBuild, speedRpm: number, asked: number, from?: Matched): Matched {
+  const near = from?.match ? from.path : undefined;
+  const nearMatch = from?.match ?? null;
+  const nearTurbine = nearMatch && engineCharger(nearMatch).turbine;
   const first: Unknowns = {
     chargeTemperature: near?.manifold.temperature ?? build.climate.temperature + 30,
     backPressureRatio: near?.backPressureRatio ?? 1.1,
@@ -149,9 +159,9 @@ export function solveSeries(build: SeriesBuild, speedRpm: number, asked: number,
   };
   const settle = (gate: Gate, start: Unknowns): Settled | MatchStop => {
     const carried: Carried = {
-      tail: near?.series?.turbine.mixed ?? 900,
-      ratio: near?.series?.turbine.ratio ?? 1.4,
-      port: near?.series?.turbine.port ?? 1_100,
+      tail: nearTurbine?.mixed ?? 900,
+      ratio: nearTurbine?.ratio ?? 1.4,
+      port: nearTurbine?.port ?? 1_100,
     };
     const path = newPath(build, speedRpm, start.backPressureRatio, near);
     let moved = Infinity;
@@ -172,27 +182,27 @@ export function solveSeries(build: SeriesBuild, speedRpm: number, asked: number,
     });
     return typeof end === 'string' ? end : { path, ...end };
   };
-  const none = (stop: MatchStop): Series => ({ path: newPath(build, speedRpm, 1), stop });
+  const none = (stop: MatchStop): Matched => ({ path: newPath(build, speedRpm, 1), match: null, stop });
   // What the gate would have to do for the boost asked: of itself where it can, shut or wide open where it cannot.
   const held = Number.isFinite(asked)
     ? settle({ kind: 'held' }, { ...first, manifoldPressure: asked })
     : 'match-not-found';
   if (typeof held !== 'string' && held.found.turbine.opening >= 0) {
     const { opening } = held.found.turbine;
-    if (opening <= 1) return finish(build, held, 'held', opening, asked);
+    if (opening <= 1) return finish(build, held, 'held', asked);
     const open = settle({ kind: 'opening', opening: 1 }, held.at);
-    return typeof open === 'string' ? none(open) : finish(build, open, 'creep', 1, asked);
+    return typeof open === 'string' ? none(open) : finish(build, open, 'creep', asked);
   }
   const shut = settle({ kind: 'opening', opening: 0 }, first);
   if (typeof shut !== 'string' && shut.at.manifoldPressure <= asked)
-    return finish(build, shut, 'turbine', 0, asked);
+    return finish(build, shut, 'turbine', asked);
   // Where a flap opens and shuts the search finds no rest: the pressure at which the gate would just be shut does.
   const driven = typeof held === 'string' ? null : pressureAt(settle, held, build.climate.pressure);
-  if (driven) return finish(build, driven, 'turbine', 0, asked);
+  if (driven) return finish(build, driven, 'turbine', asked);
   const open = settle({ kind: 'opening', opening: 1 }, first);
   return typeof open === 'string' || open.at.manifoldPressure < asked
     ? none(typeof held === 'string' ? held : 'match-not-found')
-    : finish(build, open, 'creep', 1, asked);
+    : finish(build, open, 'creep', asked);
 }
 
 /** A gate that is found so near to shut is shut. */
@@ -239,12 +249,11 @@ const DOWN = 0.94;
 function finish(
   build: SeriesBuild,
   { path, at, found, iterations, residual }: Settled,
-  kind: SeriesMatch['kind'],
-  opening: number,
+  kind: Match['kind'],
   asked: number,
-): Series {
+): Matched {
   const { turbo } = partsOf(build);
-  if (isPastChoke(build, path)) return { path, stop: 'compressor-chokes' };
+  if (isPastChoke(build, path)) return { path, match: null, stop: 'compressor-chokes' };
   path.manifold = { pressure: at.manifoldPressure, temperature: path.cooler.temperature };
   path.kind = 'converged';
   path.iterations = iterations;
@@ -253,13 +262,11 @@ function finish(
   path.drivePower = drivePowerOf(build, path);
   locateOnMap(build, path);
   path.range = worstRange(rangeOf(path), turbo.drive.turbine.rangeAt(found.turbine.ratio));
-  path.series = {
-    kind,
-    asked,
-    opening,
-    turbine: found.turbine,
-    exhaustFlow: found.exhaustFlow,
-    portPressure: found.port,
+  const { turbine, shaftRpm, needed, exhaustFlow, port } = found;
+  const shaft = { turbine, shaftRpm, imbalance: needed > 0 ? turbine.power / needed - 1 : 0, kind: null };
+  return {
+    path,
+    match: { kind, asked, chargers: [shaft], portPressure: port, exhaustFlow, iterations, secants: null },
+    stop: null,
   };
-  return { path, stop: null };
 }

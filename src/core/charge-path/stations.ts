@@ -149,32 +149,6 @@ export function stationsOf(
     stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
   const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
   const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
-  if (path.series) {
-    const { turbine, portPressure, exhaustFlow } = path.series;
-    const side = turbineSideOf(build.chargers.find(({ drive }) => drive?.kind === 'exhaust')!)!;
-    stations.push(
-      state('cylinders', turbine.inlet, {
-        ...cylinders,
-        massFlow: exhaustFlow,
-        drop: portPressure - turbine.inlet.pressure,
-      }),
-      state(
-        'turbine',
-        { pressure: turbine.outlet.pressure, temperature: turbine.mixed },
-        {
-          massFlow: exhaustFlow,
-          powerIn: -turbine.power * side.count,
-          range: side.turbine.rangeAt(turbine.ratio),
-        },
-      ),
-      state(
-        'tailpipe',
-        { pressure: climate.pressure, temperature: turbine.mixed },
-        { massFlow: exhaustFlow, drop: turbine.outlet.pressure - climate.pressure },
-      ),
-    );
-    return stations;
-  }
   if (!match) {
     stations.push({ ...unknown('cylinders'), ...cylinders });
     if (build.charged && hasTurbine(build)) stations.push(unknown('turbine'));
@@ -191,9 +165,10 @@ export function stationsOf(
       drop: portPressure - turbine.inlet.pressure,
     }),
   );
+  const sides = build.chargers.flatMap((charger) => turbineSideOf(charger) ?? []);
   for (let i = match.chargers.length - 1; i >= 0; i--) {
     const { turbine: wheel } = match.chargers[i]!;
-    const side = turbineSideOf(build.chargers[i]!);
+    const side = sides[i];
     stations.push(
       state(
         placesOf(i, match.chargers.length).turbine,

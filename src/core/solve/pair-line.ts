@@ -201,7 +201,7 @@ function compoundFindings(
     said.push(
       reason('front-stage-idle', { ratio: [line.front, 'ratio'], engine: [line.engine, 'ratio'] }, names),
     );
-  if (!isBypassed && !said.length && goalPoint.match)
+  if (!isBypassed && !said.length && goalPoint.match && frontCharger(goalPoint.match))
     said.push(
       reason(
         'stages-share',

@@ -12,6 +12,7 @@ import {
   type ShaftMatch,
   isBelted,
   isMatched,
+  shaftAt,
 } from '../charge-path/match';
 import { type AirPath, airThrough, flowThrough, powerOf, solveAirPath } from '../charge-path/air-path';
 import { type ChargedAir, engineCharger } from '../charger/charged-air';
@@ -291,8 +292,8 @@ function answerOf(
     if (level.kind === 'failed')
       return { path: unboostedAt(build, speedRpm), match: null, failed: level.reason };
     const asked = level.kind === 'boost' ? askedPressure(build, speedRpm, level.pressure) : Infinity;
-    const { path, stop } = solveSeries(build, speedRpm, asked, start?.path);
-    return { path, match: null, ...(stop ? { failed: stopReason(stop, build, speedRpm) } : {}) };
+    const { path, match, stop } = solveSeries(build, speedRpm, asked, matchedOf(build, start));
+    return { path, match, ...(stop ? { failed: stopReason(stop, build, speedRpm) } : {}) };
   }
   if (isBelted(build)) {
     const { path, stop } = solveBelted(build, speedRpm, build.backPressureRatio, start?.path);
@@ -317,7 +318,7 @@ function chargerPoints(build: Build, speedRpm: number, path: AirPath, match: Mat
       at,
       shaftRpm: driven ?? at?.shaftSpeedRpm ?? null,
       speedShare: driven === null ? (at?.speedShare ?? null) : speedShare.fn({ speed: driven, limit }),
-      shaft: match?.chargers[i] ?? null,
+      shaft: shaftAt(match, build.chargers, i),
       crankPower: crankPowerOf(charger, air, flowThrough(build, path, i)),
     });
   }

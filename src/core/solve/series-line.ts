@@ -1,3 +1,4 @@
+import { engineCharger } from '../charger/charged-air';
 import { isSeries, partsOf } from '../charge-path/series';
 import type { Build } from '../build/build';
 import { reason, type Reason } from '../working/range';
@@ -15,10 +16,9 @@ export function seriesFindings(build: Build, points: OperatingPoint[], goalPoint
   if (!isSeries(build)) return [];
   const { turbo, belt, turboFirst } = partsOf(build);
   const said: Reason[] = [];
-  const { path, speedRpm } = goalPoint;
-  const { series } = path;
+  const { path, match, speedRpm } = goalPoint;
   const speed: [number, 'engineSpeed'] = [speedRpm, 'engineSpeed'];
-  if (series && path.chargers.length === 2) {
+  if (match && path.chargers.length === 2) {
     const [first, second] = path.chargers.map(({ outlet }) => outlet.ratio) as [number, number];
     const [turboRatio, beltRatio] = turboFirst ? [first, second] : [second, first];
     said.push(
@@ -36,18 +36,21 @@ export function seriesFindings(build: Build, points: OperatingPoint[], goalPoint
       reason('series-back-pressure', {
         ratio: [
           backPressureRatio.fn({
-            inlet: series.turbine.inlet.pressure,
+            inlet: engineCharger(match).turbine.inlet.pressure,
             manifold: goalPoint.manifoldPressure,
           }),
           'ratio',
         ],
-        inlet: [series.turbine.inlet.pressure, 'pressure'],
+        inlet: [engineCharger(match).turbine.inlet.pressure, 'pressure'],
         speed,
       }),
     );
   }
-  const solved = points.flatMap(({ path: at, speedRpm: rpm, manifoldPressure }) =>
-    at.series ? [{ rpm, manifoldPressure, ...at.series }] : [],
+  // Beyond a change-over the turbocharger works alone: what is said there is its own line's.
+  const solved = points.flatMap(({ path: at, match: its, speedRpm: rpm, manifoldPressure }) =>
+    its && at.chargers.length === 2
+      ? [{ rpm, manifoldPressure, ...its, turbine: engineCharger(its).turbine }]
+      : [],
   );
   const limit = turbo.drive.turbine.maxTemperature;
   const hot = solved.filter(({ turbine }) => turbine.inlet.temperature > limit);
@@ -60,7 +63,9 @@ export function seriesFindings(build: Build, points: OperatingPoint[], goalPoint
       }),
     );
   const place = turboFirst ? 1 : 0;
-  const idle = points.find((p) => p.path.series && p.path.chargers[place]!.outlet.ratio < FLAP_OPEN);
+  const idle = points.find(
+    (p) => p.match && p.path.chargers.length === 2 && p.path.chargers[place]!.outlet.ratio < FLAP_OPEN,
+  );
   if (idle)
     said.push(
       reason('series-flap-opens', { from: [idle.speedRpm, 'engineSpeed'] }, { name: belt.machine.name }),

@@ -1,10 +1,9 @@
-import { isBelted, type BeltBuild } from '../charge-path/match';
-import { solveBelted } from '../charge-path/belt';
-import { engineCharger } from '../charger/charged-air';
 import { drivenSpeed } from '../charger/drive-formulas';
 import type { AirPath } from '../charge-path/air-path';
 import type { Build } from '../build/build';
-import { withEngineCharger } from '../build/row';
+import { beltCharger, beltPlace, isDriven, withBeltCharger, type DrivenBuild } from '../build/row';
+import { planLevel, solvePoint } from '../solve/point';
+import type { Level } from '../solve/demand';
 import { layOut } from '../drive/layout';
 import { loadOf } from '../drive/load';
 import type { Setup } from '../job/schema/job';
@@ -38,23 +37,29 @@ const MOST = 0.6;
 /** Degrees by which two explanations must lie apart to be told by a thermometer, K. */
 const TELLS = 4;
 
-const at = (build: BeltBuild, speedRpm: number): AirPath | null => {
-  const { path, stop } = solveBelted(build, speedRpm, build.backPressureRatio);
-  return stop ? null : path;
+/** The moment that was read: the speed, and what the plan asks there, whatever slips or leaks. */
+type Moment = { speedRpm: number; level: Level };
+
+const at = (build: DrivenBuild, { speedRpm, level }: Moment): AirPath | null => {
+  const { path, status } = solvePoint(build, speedRpm, level);
+  return status.kind === 'failed' ? null : path;
 };
-const boostOf = (build: BeltBuild, path: AirPath | null): number =>
+const boostOf = (build: DrivenBuild, path: AirPath | null): number =>
   path ? path.manifold.pressure - build.climate.pressure : NaN;
+/** Air behind the machine on the belt, K. */
+const outletOf = (build: DrivenBuild, path: AirPath): number =>
+  path.chargers[beltPlace(build)]!.outlet.temperature;
 
 /** The build with its belt slipping by a share of the machine's speed. */
-const slipping = (build: BeltBuild, slip: number): BeltBuild =>
-  withEngineCharger(build, (charger) => ({
+const slipping = (build: DrivenBuild, slip: number): DrivenBuild =>
+  withBeltCharger(build, (charger) => ({
     ...charger,
     drive: { ...charger.drive, ratio: charger.drive.ratio * (1 - slip) },
   }));
 
 /** The build with a share of what its machine delivers lost on the way to the engine. */
-const leaking = (build: BeltBuild, leak: number): BeltBuild =>
-  withEngineCharger(build, (charger) => {
+const leaking = (build: DrivenBuild, leak: number): DrivenBuild =>
+  withBeltCharger(build, (charger) => {
     const { machine } = charger;
     return {
       ...charger,
@@ -67,12 +72,12 @@ const leaking = (build: BeltBuild, leak: number): BeltBuild =>
 
 /** The share at which a build so changed gives a boost; null where none does. */
 function shareFor(
-  build: BeltBuild,
-  change: (build: BeltBuild, share: number) => BeltBuild,
-  speedRpm: number,
+  build: DrivenBuild,
+  change: (build: DrivenBuild, share: number) => DrivenBuild,
+  moment: Moment,
   boost: number,
 ): number | null {
-  const off = (share: number) => boostOf(build, at(change(build, share), speedRpm)) - boost;
+  const off = (share: number) => boostOf(build, at(change(build, share), moment)) - boost;
   let low = 0;
   if (!(off(0) > 0)) return null;
   // Step by step: far from the forecast a machine may have no answer to bracket with.
@@ -94,7 +99,7 @@ function shareFor(
  * would leave it at temperatures that lie apart. In: build; the setup's readings. Total: says what it waits for.
  */
 export function beltCheck(build: Build, readings: Setup['readings']): BeltCheck {
-  if (!isBelted(build)) return { kind: 'waits', why: reason('spot-needs-turbine') };
+  if (!isDriven(build)) return { kind: 'waits', why: reason('spot-needs-turbine') };
   const speedRpm = readingSpeed(build, readings);
   if (typeof speedRpm !== 'number') return { kind: 'waits', why: speedRpm };
   const boost = readings.boost?.value;
@@ -102,25 +107,35 @@ export function beltCheck(build: Build, readings: Setup['readings']): BeltCheck 
   const outlet = readings.compressorOutletTemperature?.value;
   if (boost === undefined && shaft === undefined && outlet === undefined)
     return { kind: 'waits', why: reason('spot-needs-readings') };
-  const path = at(build, speedRpm);
+  const moment = { speedRpm, level: planLevel(build) };
+  const path = at(build, moment);
+  if (path && path.chargers.length < build.chargers.length)
+    return {
+      kind: 'waits',
+      why: reason(
+        'spot-let-go',
+        { speed: [speedRpm, 'engineSpeed'] },
+        { name: beltCharger(build).machine.name },
+      ),
+    };
   if (!path)
     return {
       kind: 'waits',
       why: reason('spot-no-engine', { boost: [boost ?? 0, 'boost'], speed: [speedRpm, 'engineSpeed'] }),
     };
-  const { drive } = engineCharger(build);
+  const { drive } = beltCharger(build);
   const forecast = {
     boost: boostOf(build, path),
-    outlet: engineCharger(path).outlet.temperature,
+    outlet: outletOf(build, path),
     shaftRpm: drivenSpeed.fn({ speedRpm, ratio: drive.ratio }),
   };
   const isShort =
     boost !== undefined && boost < forecast.boost - AGREES * (forecast.boost + build.climate.pressure);
-  const slip = isShort ? shareFor(build, slipping, speedRpm, boost) : null;
-  const leak = isShort ? shareFor(build, leaking, speedRpm, boost) : null;
-  const outletAt = (changed: BeltBuild | null) => {
-    const its = changed && at(changed, speedRpm);
-    return its ? engineCharger(its).outlet.temperature : null;
+  const slip = isShort ? shareFor(build, slipping, moment, boost) : null;
+  const leak = isShort ? shareFor(build, leaking, moment, boost) : null;
+  const outletAt = (changed: DrivenBuild | null) => {
+    const its = changed && at(changed, moment);
+    return its ? outletOf(build, its) : null;
   };
   const outletIf = {
     slip: outletAt(slip === null ? null : slipping(build, slip)),
@@ -155,7 +170,7 @@ type Facts = Omit<Extract<BeltCheck, { kind: 'read' }>, 'kind' | 'findings'> & {
   isShort: boolean;
 };
 
-function findingsOf(build: BeltBuild, path: AirPath, facts: Facts): Reason[] {
+function findingsOf(build: DrivenBuild, path: AirPath, facts: Facts): Reason[] {
   const { speedRpm, forecast, slip, leak, outletIf, slipRead, boost, outlet, isShort } = facts;
   const said: Reason[] = [];
   const speed: [number, 'engineSpeed'] = [speedRpm, 'engineSpeed'];
@@ -199,7 +214,7 @@ function findingsOf(build: BeltBuild, path: AirPath, facts: Facts): Reason[] {
         }),
       );
     else said.push(reason('short-by-slip-or-leak', figures));
-    const { layout } = engineCharger(build).drive;
+    const { layout } = beltCharger(build).drive;
     const laid = layout && layOut(layout);
     if (layout && laid && 'run' in laid) {
       const { use } = loadOf(layout, laid, speedRpm, path.drivePower.all);

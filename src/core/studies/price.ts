@@ -39,7 +39,10 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
     if (isMatched(bare) && point.match)
       return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
         .path;
-    if (isSeries(bare) && path.series) return solveSeries(bare, point.speedRpm, path.series.asked, path).path;
+    if (isSeries(bare) && point.match) {
+      const near = { path, match: point.match, stop: null };
+      return solveSeries(bare, point.speedRpm, point.match.asked, near).path;
+    }
     // On the crankshaft the speed stays, and with another loss the boost is another.
     if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
     return solveAirPath(bare, point.speedRpm, drive, backPressure, path);

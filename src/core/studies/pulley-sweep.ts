@@ -1,8 +1,6 @@
-import { isBelted, type BeltBuild } from '../charge-path/match';
-import { engineCharger } from '../charger/charged-air';
 import { shaftLimit } from '../charger/charger';
 import { revGrid, type Build } from '../build/build';
-import { withEngineCharger } from '../build/row';
+import { beltCharger, isDriven, withBeltCharger, type DrivenBuild } from '../build/row';
 import type { Ref } from '../documents/ref';
 import type { BeltLayout, Pulley, RoutePulley } from '../drive/document';
 import { blowerIndex, layoutRatio, seated } from '../drive/layout';
@@ -76,9 +74,14 @@ export function withPulleys(layout: BeltLayout, crank: PulleyOffer, driven: Pull
 }
 
 /** The build as it would be with other pulleys: ratio, layout, and what the pulleys themselves allow. */
-function onPulleys(build: BeltBuild, layout: BeltLayout, crank: PulleyOffer, driven: PulleyOffer): BeltBuild {
+function onPulleys(
+  build: DrivenBuild,
+  layout: BeltLayout,
+  crank: PulleyOffer,
+  driven: PulleyOffer,
+): DrivenBuild {
   const next = withPulleys(layout, crank, driven);
-  return withEngineCharger(build, (charger) => {
+  return withBeltCharger(build, (charger) => {
     const { drive } = charger;
     const slip = drive.ratio / layoutRatio(layout, drive.gear);
     return {
@@ -102,11 +105,12 @@ function onPulleys(build: BeltBuild, layout: BeltLayout, crank: PulleyOffer, dri
 const MOST_SPEEDS = 60;
 
 /**
- * One pair of pulleys on the setup. In: a build on a belt with a layout; the level of its boost plan, which no pulley changes.
+ * One pair of pulleys on the setup. In: a build with a layout; the level of its boost plan where no pulley changes it (in a row
+ * the blower's drive is part of what is asked).
  * Never throws.
  */
 export function sweepPulley(
-  build: BeltBuild,
+  build: DrivenBuild,
   layout: BeltLayout,
   crank: PulleyOffer,
   driven: PulleyOffer,
@@ -119,8 +123,8 @@ export function sweepPulley(
   return rowOf(its, solveSweep(its, speeds, level), crank, driven);
 }
 
-function rowOf(build: BeltBuild, sweep: Sweep, crank: PulleyOffer, driven: PulleyOffer): PulleyRow {
-  const { drive } = engineCharger(build);
+function rowOf(build: DrivenBuild, sweep: Sweep, crank: PulleyOffer, driven: PulleyOffer): PulleyRow {
+  const { drive } = beltCharger(build);
   const { belt, goalPoint, goal } = sweep;
   const power = goalPoint.power.fuelFlow;
   const fuelFlow = goalPoint.path.dryFlow / build.airFuelRatio;
@@ -137,7 +141,7 @@ function rowOf(build: BeltBuild, sweep: Sweep, crank: PulleyOffer, driven: Pulle
       fuelFlow,
     },
     fastest: belt?.shaft.fastest ?? NaN,
-    limit: shaftLimit(engineCharger(build)),
+    limit: shaftLimit(beltCharger(build)),
     overFrom: belt?.shaft.overFrom ?? null,
     hottest: belt?.outlet.hottest.value ?? NaN,
     hottestLimit: belt?.outlet.limit ?? null,
@@ -190,7 +194,7 @@ export type PulleyWish = { kind: 'boost' | 'power'; value: number; speedRpm: num
  * The list diameter of the blower pulley that gives a boost (Pa gauge) or a power (W, flywheel) at an engine speed with the
  * crank pulley as it is, m. Null where none between 10 and 800 mm does. Never throws.
  */
-export function diameterFor(build: BeltBuild, layout: BeltLayout, wish: PulleyWish): number | null {
+export function diameterFor(build: DrivenBuild, layout: BeltLayout, wish: PulleyWish): number | null {
   const own = layout.route[blowerIndex(layout)]!;
   const crank = offerOf(layout.route[0]!);
   const off = (diameter: number): number => {
@@ -237,9 +241,9 @@ export const offerOf = (pulley: RoutePulley, ribs = 8, profile: Pulley['profile'
   stock: null,
 });
 
-/** A setup whose machine hangs on a laid-out belt; null where it does not. */
-export function laidOutOf(build: Build): { build: BeltBuild; layout: BeltLayout } | null {
-  if (!isBelted(build)) return null;
-  const { layout } = engineCharger(build).drive;
+/** A setup with a machine on a laid-out belt, alone or in a row with a turbocharger; null where there is none. */
+export function laidOutOf(build: Build): { build: DrivenBuild; layout: BeltLayout } | null {
+  if (!isDriven(build)) return null;
+  const { layout } = beltCharger(build).drive;
   return layout ? { build, layout } : null;
 }

@@ -10,6 +10,7 @@ import { boostGauge } from '../charge-air/boost-formulas';
 import { compressorPower } from '../compressor/formulas';
 import { compileBlower, efficienciesAt } from '../blower/table';
 import { compileBuild } from '../build/build';
+import { beltCharger, withBeltCharger } from '../build/row';
 import { given } from '../documents/input';
 import { withFitted } from '../job/chargers';
 import { blowerFitOf, centrifugalFitOf } from '../job/fit';
@@ -267,11 +268,13 @@ describe('a centrifugal blower', () => {
 describe('readings of a blower', () => {
   const speedRpm = 5_000;
   const { build: its } = built(boatOn('delta-4500', strong));
-  const [drive] = [its.chargers[0]!.drive];
+  const { drive } = beltCharger(its);
   const point = (ratio: number) =>
-    solvePoint({ ...its, chargers: [{ ...its.chargers[0]!, drive: { ...drive, ratio } }] }, speedRpm, {
-      kind: 'unboosted',
-    });
+    solvePoint(
+      withBeltCharger(its, (charger) => ({ ...charger, drive: { ...drive, ratio } })),
+      speedRpm,
+      { kind: 'unboosted' },
+    );
   const read = (values: Partial<Record<'boost' | 'shaftRpm' | 'compressorOutletTemperature', number>>) => {
     const check = beltCheck(its, {
       speedRpm: given(speedRpm, 'measured'),

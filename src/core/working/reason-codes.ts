@@ -317,6 +317,7 @@ export type TurboCode =
   | 'spot-needs-turbine'
   | 'spot-needs-speed'
   | 'spot-needs-readings'
+  | 'spot-let-go'
   | 'spot-speed-off'
   | 'spot-no-engine'
   | 'spot-manifold-over-outlet'

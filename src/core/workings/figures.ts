@@ -31,10 +31,14 @@ const working = (
     return point.boosting && build.charged && works ? read(charger, point, index) : null;
   });
 
-/** Figures of a charger's turbine. */
+/** Place, among the chargers that work, of the one whose turbine the exhaust meets first; −1 where none is matched. */
+export const turbineIndex = ({ chargers }: OperatingPoint): number =>
+  chargers.findLastIndex(({ shaft }) => shaft !== null);
+
+/** Figures of a charger's turbine; where no charger is named, of the one that the exhaust meets first. */
 const driven = (read: (turbine: TurbineState) => number | null): Read =>
-  solved((_, point, index) => {
-    const shaft = chargerAt(point, index)?.shaft;
+  solved((_, point, index = turbineIndex(point)) => {
+    const shaft = point.chargers[index]?.shaft;
     return shaft ? read(shaft.turbine) : null;
   });
 

@@ -39,7 +39,7 @@ function outletSteps(s: Sheet): number {
     exhaustFlow,
     'backwards',
   );
-  if (s.isFirst) return behind;
+  if (turbineOf(s) === last) return behind;
   const ratio = s.read({
     code: 'match-ratio',
     symbol: 'ER',
@@ -66,7 +66,7 @@ function inletSteps(s: Sheet): number {
 
 function temperatureSteps(s: Sheet): number {
   // In front stands what the turbine at the engine and its gate let out.
-  if (s.at !== engineCharger(s.point))
+  if (turbineOf(s) !== engineCharger(matchOf(s)).turbine)
     return s.read({
       code: 'gas-temperature',
       symbol: 'T_3',

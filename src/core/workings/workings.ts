@@ -2,6 +2,7 @@ import { drivePower, drivenSpeed, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD_AIR } from '../air/standard-atmosphere';
 import { isBelted } from '../charge-path/match';
+import { isSeries } from '../charge-path/series';
 import { isOnBelt, shaftLimit, type BeltDrive } from '../charger/charger';
 import { pulleyRatio } from '../drive/formulas';
 import { blowerIndex, cordRadius, layoutRatio } from '../drive/layout';
@@ -37,7 +38,7 @@ import { evaporatedFuel, evaporation } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, unboostedAt } from '../solve/demand';
-import { figureAt, isOfCharger, figures, type FigureId } from './figures';
+import { figureAt, isOfCharger, figures, turbineIndex, type FigureId } from './figures';
 import {
   airByHand,
   airForPower,
@@ -140,7 +141,7 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   const isStated = isBelted(build) && path === point.path;
   let ratio = path.backPressureRatio;
   if (point.match && path === point.path) ratio = portRatioStep(s);
-  else if (isBoosted && !isStated && !path.series) {
+  else if (isBoosted && !isStated) {
     const share = shareSteps(s);
     ratio = s.put(
       backPressureOverManifold,
@@ -153,11 +154,7 @@ function breathingSteps(s: Sheet, path: AirPath): number {
     { compressionRatio: build.compressionRatio, pressureRatio: ratio },
     {
       compressionRatio: s.input('engine.compressionRatio'),
-      ...(isStated
-        ? { pressureRatio: s.own('backPressureRatio') }
-        : path.series
-          ? { pressureRatio: read('sums') }
-          : {}),
+      ...(isStated ? { pressureRatio: s.own('backPressureRatio') } : {}),
     },
   );
   const fuelPerAir = s.put(
@@ -261,7 +258,7 @@ function manifoldSteps(s: Sheet): number {
   const isGoal = build.boost.kind === 'goal' && point.speedRpm === build.goal.speedRpm;
   const meets = !point.match || point.match.kind === 'held';
   // What hangs on the crankshaft passes its flow whatever is asked: the pressure is where the engine takes it.
-  if (point.boosting && (isBelted(build) || path.series))
+  if (point.boosting && (isBelted(build) || isSeries(build)))
     return s.put(
       manifoldFromAir,
       {
@@ -672,6 +669,12 @@ function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
   }
 }
 
+/** Which charger a working speaks of: the one named; what is of a turbine otherwise of the one that the exhaust meets first. */
+function indexOf(figure: FigureId, point: OperatingPoint, charger: number | undefined): number | undefined {
+  if (isOfCharger(figure) && charger !== undefined) return charger;
+  return figure in hotSheets ? turbineIndex(point) : undefined;
+}
+
 /**
  * The working of a figure at one speed: the same formulas that the solver called, on the numbers it ended with.
  * In: build; a solved point of it; the figure; index of the setup in the job, for the paths of its inputs; of a figure that
@@ -691,7 +694,7 @@ export function workingOf(
     buildAt(build, point.speedRpm),
     point,
     `setups.${setupIndex}`,
-    isOfCharger(figure) ? charger : undefined,
+    indexOf(figure, point, charger),
   );
   sheets[figure](sheet);
   return {

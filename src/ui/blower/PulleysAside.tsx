@@ -227,7 +227,10 @@ function Change({ from, to }: { from: PulleyRow; to: PulleyRow }) {
     if (!('build' in compiled)) return null;
     const before = pointAt(answer, speedRpm);
     const after = pointAt({ build: compiled.build, sweep: { ...answer.sweep, points: [] } }, speedRpm);
-    return engineCharger(answer.build).machine?.map ? null : pulleyChange(before, after);
+    // In a row the gate holds the boost: what a pulley gives is the turbocharger's to take back.
+    return answer.build.chargers.length > 1 || engineCharger(answer.build).machine?.map
+      ? null
+      : pulleyChange(before, after);
   }, [answer, layout, job, setupIndex, items, speedRpm, to]);
   if (!change) return null;
   const size = (r: PulleyRow) => figure(r.driven.document.diameter.value, 'bore');

@@ -1,10 +1,8 @@
 'use client';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
-import { engineTurbine } from '@/core/build/row';
-import { beltPlace } from '@/core/build/row';
+import { beltPlace, engineTurbine, turbinePlace } from '@/core/build/row';
 import type { MatchKind } from '@/core/charge-path/match';
-import { engineCharger } from '@/core/charger/charged-air';
-import { figureAt, figures, type FigureId } from '@/core/workings/figures';
+import { figureAt, figures, turbineIndex, type FigureId } from '@/core/workings/figures';
 import frame from '../frame/frame.module.css';
 import { useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -19,7 +17,7 @@ const deciding: Record<MatchKind, string> = {
   'pushed-open': 'the wastegate is pushed open',
 };
 
-type Figure = { id: FigureId; name: string; hint: string; value: string };
+type Figure = { id: FigureId; charger: number; name: string; hint: string; value: string };
 const figureColumns: FigureColumn<Figure>[] = [
   {
     name: 'figure',
@@ -30,13 +28,20 @@ const figureColumns: FigureColumn<Figure>[] = [
       </>
     ),
   },
-  { name: 'value', cell: ({ id, value }) => <Fig id={id}>{value}</Fig> },
+  {
+    name: 'value',
+    cell: ({ id, charger, value }) => (
+      <Fig id={id} charger={charger}>
+        {value}
+      </Fig>
+    ),
+  },
 ];
 
 /** The hot side at the selected speed. */
 export function HotReadings() {
   const { solved } = useSpeed();
-  if (!solved || beltPlace(solved.build) >= 0) return null;
+  if (!solved || (beltPlace(solved.build) >= 0 && !engineTurbine(solved.build))) return null;
   return solved.point.match ? (
     <Figures solved={solved} />
   ) : (
@@ -52,15 +57,17 @@ function Figures({ solved }: { solved: Solved }) {
   const { figure } = useWords();
   const { build, point } = solved;
   const match = point.match!;
-  const each = engineCharger(build).count > 1 ? 'of one of the two' : '';
+  const charger = turbineIndex(point);
+  const each = build.chargers[turbinePlace(build)]!.count > 1 ? 'of one of the two' : '';
   const asked = match.asked - build.climate.pressure;
   const row = (id: FigureId, name: string, hint = '') => ({
     id,
+    charger,
     name,
     hint,
-    value: figure(figureAt(build, point, id), figures[id].quantity),
+    value: figure(figureAt(build, point, id, charger), figures[id].quantity),
   });
-  const at = engineCharger(point).at;
+  const at = point.chargers[charger]?.at;
   const rows = [
     row('boost', 'Boost reached, gauge', `${figure(asked, 'boost')} asked; ${deciding[match.kind]}`),
     row('turbine-inlet-pressure', 'Turbine inlet pressure, abs'),

@@ -3,7 +3,7 @@ import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { chargerPath } from '@/core/job/chargers';
 import { useMemo } from 'react';
-import { isBelted } from '@/core/charge-path/match';
+import { isDriven } from '@/core/build/row';
 import { spotCheck, type SpotCheck } from '@/core/studies/spot-check';
 import { given } from '@/core/documents/input';
 import type { Implied, SpotKey, Sure } from '@/core/turbocharger/spot';
@@ -40,7 +40,7 @@ export default function SpotPart() {
   const readings = useJobState((s) => s.draft.setups[setupIndex]!.readings);
   const at = `setups.${setupIndex}.readings` as const;
   const build = answer?.build;
-  const onBelt = Boolean(build && isBelted(build));
+  const onBelt = Boolean(build && isDriven(build));
   const check = useMemo(
     () => (build && !onBelt ? spotCheck(build, readings) : null),
     [build, onBelt, readings],

@@ -3,11 +3,11 @@ import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import type { DrivePath } from '@/core/job/inputs/setup-inputs';
 import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
-import { engineTurbine } from '@/core/build/row';
+import { engineTurbine, turbinePlace } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
 import { shaftLimit } from '@/core/charger/charger';
 import { useCallback, useMemo } from 'react';
-import { figureAt } from '@/core/workings/figures';
+import { figureAt, turbineIndex } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { ExhaustDriveDocument } from '@/core/job/schema/job';
 import { JUDGED_RATIO } from '@/core/solve/map-spans';
@@ -74,7 +74,8 @@ function Curves({ solved }: { solved: Solved }) {
     (b: Solved['build'], p: OperatingPoint): Record<string, number> => {
       if (p.status.kind === 'failed') return {};
       const { match } = p;
-      const at = engineCharger(p).at;
+      const charger = turbineIndex(p);
+      const at = p.chargers[charger]?.at;
       return {
         boost: inUnit(p.boostGauge, 'boost'),
         power: inUnit(p.power.fuelFlow, 'power'),
@@ -83,7 +84,7 @@ function Curves({ solved }: { solved: Solved }) {
               back: inUnit(engineCharger(match).turbine.inlet.pressure - b.climate.pressure, 'boost'),
               inlet: inUnit(engineCharger(match).turbine.inlet.temperature, 'temperature'),
               shaft: inUnit(engineCharger(match).shaftRpm, 'shaftSpeed') / 1_000,
-              gate: 100 * (figureAt(b, p, 'gate-share') ?? 0),
+              gate: 100 * (figureAt(b, p, 'gate-share', charger) ?? 0),
             }
           : {}),
         ...(at?.surgeMargin == null || p.pressureRatio < JUDGED_RATIO ? {} : { surge: 100 * at.surgeMargin }),
@@ -95,7 +96,7 @@ function Curves({ solved }: { solved: Solved }) {
   const ofOwn = useCallback(
     (b: Solved['build'], p: OperatingPoint): Record<string, number> => ({
       limit: inUnit(engineTurbine(b)!.turbine.maxTemperature, 'temperature'),
-      shaftLimit: inUnit(shaftLimit(engineCharger(b)), 'shaftSpeed') / 1_000,
+      shaftLimit: inUnit(shaftLimit(b.chargers[turbinePlace(b)]!), 'shaftSpeed') / 1_000,
       ...(p.match
         ? {
             asked: inUnit(p.match.asked - b.climate.pressure, 'boost'),
@@ -105,7 +106,7 @@ function Curves({ solved }: { solved: Solved }) {
     }),
     [inUnit],
   );
-  const { curves, reads } = useCurves(solved, ofEach, ofOwn);
+  const { curves, reads } = useCurves(solved, ofEach, ofOwn, turbineIndex);
   const gauge = `${symbol('boost')} gauge`;
   return (
     <>

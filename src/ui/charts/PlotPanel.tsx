@@ -10,7 +10,14 @@ import styles from './charts.module.css';
 const Plot = memo(dynamic<PlotProps>(() => import('./Plot'), { ssr: false }));
 
 /** A figure at the selected speed, and the same of the setups drawn beside. */
-export type Read = { id: FigureId; name: string; value: string; beside: string[] };
+/** A figure beside a plot. `charger`: of one that belongs to a charger, which. */
+export type Read = {
+  id: FigureId;
+  name: string;
+  charger?: number | undefined;
+  value: string;
+  beside: string[];
+};
 
 type Props = PlotProps & {
   title: string;
@@ -40,11 +47,13 @@ export function PlotPanel({ title, note, label, height, reads, isEdited, ...plot
       </div>
       {reads && (
         <dl className={styles.read}>
-          {reads.map(({ id, name, value, beside }) => (
+          {reads.map(({ id, name, charger, value, beside }) => (
             <div key={id} style={{ display: 'block' }}>
               <dt>{name}</dt>
               <dd>
-                <Fig id={id}>{value}</Fig>
+                <Fig id={id} charger={charger}>
+                  {value}
+                </Fig>
                 {beside.length > 0 && <small>{beside.join(', ')}</small>}
               </dd>
             </div>

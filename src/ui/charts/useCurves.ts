@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { figureAt, figures, type FigureId } from '@/core/workings/figures';
+import { figureAt, figures, isOfCharger, type FigureId } from '@/core/workings/figures';
 import type { OperatingPoint } from '@/core/solve/point';
 import { pointAt } from '@/core/solve/sweep';
 import { useJob, type Solved } from '../store/solved';
@@ -20,10 +20,16 @@ type Values = (build: Solved['build'], point: OperatingPoint) => Record<string, 
 
 /**
  * Curves over the revs of the setup in hand with those drawn beside it. In: what is drawn of every setup, and of the one in
- * hand alone, in the reader's units; both stable while nothing changes. Out: what every plot is given, which follows in the
+ * hand alone, in the reader's units; both stable while nothing changes; which charger of a point the figures read are of, where it is not the
+ * one at the engine. Out: what every plot is given, which follows in the
  * next frames while figures and fields answer at once; and the figures at the selected speed.
  */
-export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
+export function useCurves(
+  solved: Solved,
+  ofEach: Values,
+  ofOwn: Values,
+  chargerOf?: (point: OperatingPoint) => number,
+) {
   const { figure } = useWords();
   const { sweep, build, point } = solved;
   const { drawn, setupIndex } = useJob();
@@ -89,11 +95,12 @@ export function useCurves(solved: Solved, ofEach: Values, ofOwn: Values) {
   );
   const curves: RevCurves = useDeferredValue(wanted);
   const at = (id: FigureId, answer: Pick<Solved, 'build'>, p: OperatingPoint) =>
-    figure(figureAt(answer.build, p, id), figures[id].quantity);
+    figure(figureAt(answer.build, p, id, isOfCharger(id) ? chargerOf?.(p) : undefined), figures[id].quantity);
   const reads = (...ids: [FigureId, string][]): Read[] =>
     ids.map(([id, name]) => ({
       id,
       name,
+      charger: isOfCharger(id) ? chargerOf?.(point) : undefined,
       value: at(id, solved, point),
       beside: others.map((o) => `${o.letter} ${at(id, o.answer, pointAt(o.answer, point.speedRpm))}`),
     }));

@@ -457,13 +457,6 @@ function linesOf(
       };
     case 'turbine': {
       const { match } = point;
-      if (point.path.series) {
-        const { kind, opening } = point.path.series;
-        return {
-          change: `${signedFigure(station.powerIn ?? 0, 'shaftPower')} to the shaft`,
-          remark: kind === 'turbine' ? 'gate shut' : `gate ${figure(opening, 'share')} open`,
-        };
-      }
       if (!match) return { change: engineTurbine(build) ? 'no steady state' : 'not chosen yet', remark: '' };
       const gate =
         engineCharger(match).turbine.gateFlow /

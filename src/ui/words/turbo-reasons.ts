@@ -138,6 +138,9 @@ export const turboSentences: Sentences<TurboCode> = {
   },
   'spot-needs-turbine': { long: 'Choose a turbocharger first: readings are held against its forecast.' },
   'spot-needs-speed': { long: 'Give the engine speed they were read at.' },
+  'spot-let-go': {
+    long: 'At {speed} {name} is bypassed and let go: take the readings below the change-over.',
+  },
   'spot-needs-readings': {
     long: 'Type any reading: what follows from it stands here, beside what the forecast says.',
   },
