@@ -3,7 +3,7 @@ import { engineMachine } from '../build/row';
 import { seaLevelReading, usualPressures } from '../air/standard-atmosphere';
 import type { Input } from '../documents/input';
 import type { JobBench, Where } from '../job/benches';
-import { chargerAtEngine, exhaustDriveOf } from '../job/chargers';
+import { exhaustDriveOf, turboChargerOf } from '../job/chargers';
 import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
@@ -144,7 +144,7 @@ function missingOnDemand({ job, setup, answer }: Asked, add: Add): void {
       reason('guess-cooler'),
     );
     // With a turbine the match says it.
-    if (!exhaustDriveOf(chargerAtEngine(setup)))
+    if (!exhaustDriveOf(turboChargerOf(setup)))
       addGuess(add, { [`${at}.backPressureRatio`]: setup.backPressureRatio }, reason('guess-back-pressure'));
   }
   if (answer) add(isStopped(answer), answer.sweep.goal.short);

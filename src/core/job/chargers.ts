@@ -28,6 +28,14 @@ export const exhaustDriveOf = (charger: ChargerDocument | undefined): ExhaustDri
 export const beltDriveOf = (charger: ChargerDocument | undefined): BeltDriveDocument | undefined =>
   charger?.drive.kind === 'belt' ? charger.drive : undefined;
 
+/** Where a row has its turbocharger, or the one the exhaust meets first: in front where the engine breathes from a belt-driven one. */
+export const turboStage = (setup: Pick<Setup, 'induction'>): 'engine' | 'front' =>
+  beltDriveOf(chargerAtEngine(setup)) && chargerInFront(setup) ? 'front' : 'engine';
+
+/** The charger that stands there; undefined where there is none. */
+export const turboChargerOf = (setup: Pick<Setup, 'induction'>): ChargerDocument | undefined =>
+  turboStage(setup) === 'front' ? chargerInFront(setup) : chargerAtEngine(setup);
+
 /** The charger of a setup that the crankshaft drives, with its place in the row; undefined where it drives none. */
 export function beltedOf({
   induction,

@@ -13,7 +13,7 @@ import type { Knee } from './knee';
 import { askedAt, type OperatingPoint } from './point';
 
 /** Boost from which a turbo counts as awake, Pa gauge (common practice, no source). */
-const THRESHOLD_BOOST = 20_000;
+export const THRESHOLD_BOOST = 20_000;
 /** Opening below which a gate hardly moves, and the one a well-chosen gate reaches (common practice, no source). */
 const IDLE_GATE = 0.1;
 const WORKING_GATE = 0.6;

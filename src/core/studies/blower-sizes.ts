@@ -28,6 +28,8 @@ export type SizeRow = {
   /** Displacement of a turn, m³; null for a centrifugal. */
   volume: number | null;
   pulley: PulleyRow;
+  /** The most power that any of its pulleys makes inside the limits at the goal's speed, W; 0 where none is. */
+  most: number;
   /** Whether it makes the goal inside every limit. */
   meets: boolean;
   /** Ribs that would carry it where the layout's do not; null where they do, and with teeth. */
@@ -102,6 +104,7 @@ export function sizeOf(
     kind: isCentrifugal(machine.document) ? 'centrifugal' : 'displacement',
     volume: isCentrifugal(machine.document) ? null : machine.document.volume.value,
     pulley,
+    most: Math.max(0, ...rows.filter(({ state }) => state !== 'over').map((r) => r.goal.power)),
     meets: best !== null,
     ribsNeeded:
       isToothed(layout.profile) || tension === null || tensionLimit === null || tension <= tensionLimit

@@ -1,12 +1,13 @@
 import { shaftLimit } from '../charger/charger';
 import { revGrid, type Build } from '../build/build';
-import { beltCharger, isDriven, withBeltCharger, type DrivenBuild } from '../build/row';
+import { beltCharger, beltPlace, isDriven, withBeltCharger, type DrivenBuild } from '../build/row';
 import type { Ref } from '../documents/ref';
 import type { BeltLayout, Pulley, RoutePulley } from '../drive/document';
 import { blowerIndex, layoutRatio, seated } from '../drive/layout';
 import { findRoot } from '../numerics/roots';
 import type { Level } from '../solve/demand';
-import { planLevel } from '../solve/point';
+import { JUDGED_RATIO } from '../solve/map-spans';
+import { isBoosting, planLevel } from '../solve/point';
 import type { LimitState } from '../solve/verdict';
 import { solveSweep, type Sweep } from '../solve/sweep';
 import { figureAt } from '../workings/figures';
@@ -41,6 +42,10 @@ export type PulleyRow = {
   tensionLimit: number | null;
   /** Boost gauge and net power over the revs, for a curve. */
   curve: { speedRpm: number; boost: number; power: number }[];
+  /** Of the machine at the goal; null where it does not boost there. */
+  efficiency: number | null;
+  /** Of one with a map, where it is least. */
+  surge: { margin: number; speedRpm: number } | null;
   makesGoal: boolean;
   state: LimitState;
   why: Reason;
@@ -123,10 +128,23 @@ export function sweepPulley(
   return rowOf(its, solveSweep(its, speeds, level), crank, driven);
 }
 
+/** The least surge margin of the machine at a place of the row, where it boosts enough to be judged. */
+function leastSurge(points: Sweep['points'], place: number): PulleyRow['surge'] {
+  let least: PulleyRow['surge'] = null;
+  for (const { chargers, speedRpm, pressureRatio } of points) {
+    const margin = chargers[place]?.at?.surgeMargin ?? null;
+    if (margin !== null && pressureRatio >= JUDGED_RATIO && (!least || margin < least.margin))
+      least = { margin, speedRpm };
+  }
+  return least;
+}
+
 function rowOf(build: DrivenBuild, sweep: Sweep, crank: PulleyOffer, driven: PulleyOffer): PulleyRow {
   const { drive } = beltCharger(build);
   const { belt, goalPoint, goal } = sweep;
   const power = goalPoint.power.fuelFlow;
+  const place = beltPlace(build);
+  const air = goalPoint.chargers[place]?.air;
   const fuelFlow = goalPoint.path.dryFlow / build.airFuelRatio;
   return {
     key: `${crank.ref?.id ?? 'on'} ${driven.ref?.id ?? 'on'}`,
@@ -151,6 +169,8 @@ function rowOf(build: DrivenBuild, sweep: Sweep, crank: PulleyOffer, driven: Pul
     curve: sweep.points
       .filter((p) => p.status.kind !== 'failed')
       .map((p) => ({ speedRpm: p.speedRpm, boost: p.boostGauge, power: figureAt(build, p, 'power') ?? 0 })),
+    efficiency: air && isBoosting(air.outlet.ratio) ? air.efficiency.value : null,
+    surge: leastSurge(sweep.points, place),
     makesGoal: power >= build.goal.power - AS_WANTED,
     state: goal.state,
     why: goal.short,

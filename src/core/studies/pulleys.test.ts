@@ -1,6 +1,7 @@
 import {
   sampleBlowers,
   sampleCentrifugals,
+  sampleCompressors,
   sampleHistories,
   sampleLibrary,
   samplePulleys,
@@ -18,6 +19,11 @@ import type { BeltDriveDocument, Job } from '../job/schema/job';
 import { solveSweep } from '../solve/sweep';
 import { aloneAt } from '../solve/demand';
 import { solvePoint } from '../solve/point';
+import { compressorItem } from '../selection/candidate';
+import { placeBeside } from '../selection/blower-rows';
+import { criteria, type Weights } from '../selection/order';
+import { failedRow, type Row } from '../selection/row';
+import { reason } from '../working/range';
 import { beltCheck } from './belt-check';
 import { bySize, picks, sizeOf } from './blower-sizes';
 import { measuredShare, pulleyChange, shareOfIdeal } from './pulley-change';
@@ -339,6 +345,36 @@ describe('superchargers by size', () => {
     }
     // Two litres a turn cannot feed it; four and a half can.
     expect(rows.map(({ meets }) => meets)).toEqual([false, false, true]);
+  });
+
+  it('stands among turbochargers on the same weights: what it does at once it is credited for, its price too', () => {
+    const item = compressorItem(sampleCompressors[0]!);
+    const turbo = (id: string, price: number): Row => ({
+      ...failedRow({ form: 'single', chargers: [{ ...item, id, price }] }, 'full', reason('map-holds')),
+      kind: 'holds',
+      state: 'within',
+      excess: 0,
+      potential: job.brief.goal.power.value * 1.3,
+      threshold: 3_000,
+      time: 1.2,
+      efficiency: 0.75,
+      surge: { margin: 0.2, speedRpm: 4_000 },
+      fastest: 0.8,
+    });
+    const own = rows[2]!;
+    const turbos = [turbo('cheap', own.price! * 0.4), turbo('dear', own.price! * 3)];
+    const none = Object.fromEntries(criteria.map((c) => [c, 0])) as Weights;
+    const goal = { power: own.pulley.goal.power * 0.99, room: 1.25 };
+    const place = (weights: Partial<Weights>) =>
+      placeBeside([own], turbos, { ...none, ...weights }, goal)[0]!.place;
+    expect(place({ threshold: 5 })).toBe(1);
+    expect(place({ time: 5 })).toBe(1);
+    expect(place({ price: 5 })).toBe(2);
+    expect(place({ power: 5 })).toBe(3);
+    // Short of the goal it stands behind all that make it, whatever counts.
+    const short = placeBeside(rows, turbos, { ...none, time: 10 }, goal);
+    expect(short.map(({ size }) => size.name)).toEqual(['Delta 4500', 'Sound 3200', 'Fjord 2300']);
+    expect(short.at(-1)!.place).toBe(5);
   });
 
   it('names the smallest that meets the goal, and the cheapest for the power it adds', () => {

@@ -4,6 +4,9 @@ import { proxy } from 'comlink';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { beltedOf } from '@/core/job/chargers';
 import { refsOf } from '@/core/documents/refs';
+import { placeBeside } from '@/core/selection/blower-rows';
+import type { RankingGoal, Weights } from '@/core/selection/order';
+import type { Row } from '@/core/selection/row';
 import { bySize, picks, type SizeRow } from '@/core/studies/blower-sizes';
 import type { BlowerItem, CentrifugalItem } from '@/formats/library-items';
 import { StateMark } from '../frame/icons';
@@ -64,13 +67,19 @@ function useSizes() {
   return found;
 }
 
-/** Superchargers by size: the smallest that makes the goal inside its limits, its neighbours, and what a horsepower costs. */
-export function BlowerSizes({ whole = false }: { whole?: boolean }) {
+/** What superchargers are ranked beside: turbochargers, on these weights. */
+export type Beside = { rows: readonly Row[]; weights: Weights; goal: RankingGoal; done: boolean };
+
+/**
+ * Superchargers by size: the smallest that makes the goal inside its limits, its neighbours, and what a horsepower costs.
+ * Beside turbochargers all of them, best first on the same weights, with their place among both.
+ */
+export function BlowerSizes({ beside }: { beside?: Beside }) {
   const { rows, done } = useSizes();
   const { drives, setupIndex } = useJob();
   const { figure, sentence } = useWords();
   const put = usePutBlower();
-  const [all, setAll] = useState(whole);
+  const [all, setAll] = useState(false);
   const own = useJobState((s) => {
     const belted = beltedOf(s.draft.setups[setupIndex]!);
     const ref = belted && (belted.drive.blower ?? belted.charger.machine);
@@ -78,8 +87,19 @@ export function BlowerSizes({ whole = false }: { whole?: boolean }) {
   });
   const sorted = useMemo(() => bySize(rows), [rows]);
   const { smallest, cheapest } = useMemo(() => picks(rows), [rows]);
+  const placed = useMemo(
+    () => beside && placeBeside(rows, beside.rows, beside.weights, beside.goal),
+    [beside, rows],
+  );
   const at = smallest ? sorted.indexOf(smallest) : -1;
-  const shown = all ? sorted : at < 0 ? nearest(sorted) : sorted.slice(Math.max(0, at - 1), at + 2);
+  const places = new Map(placed?.map((p) => [p.size, p]));
+  const shown = placed
+    ? placed.map(({ size }) => size)
+    : all
+      ? sorted
+      : at < 0
+        ? nearest(sorted)
+        : sorted.slice(Math.max(0, at - 1), at + 2);
   const use = (row: SizeRow) => {
     const item = [...(drives?.blowers ?? []), ...(drives?.centrifugals ?? [])].find(
       (i) => keyOf(i) === keyOf(row.ref),
@@ -96,21 +116,37 @@ export function BlowerSizes({ whole = false }: { whole?: boolean }) {
     <FigureTable
       caption={
         <>
-          {whole
-            ? 'Superchargers with their pulleys, small to large; smallest that does it'
+          {placed
+            ? 'Superchargers on the same weights, each with its pulley; smallest that does it'
             : 'Smallest supercharger'}
           {smallest ? `: ${smallest.name}` : done ? ': none does it inside its limits' : ' …'}
           {cheapest && cheapest !== smallest && `; cheapest for its power: ${cheapest.name}`}{' '}
-          <Button variant="inline" onClick={() => setAll(!all)}>
-            {all ? 'only the neighbours' : `all ${sorted.length}`}
-          </Button>
+          {!placed && (
+            <Button variant="inline" onClick={() => setAll(!all)}>
+              {all ? 'only the neighbours' : `all ${sorted.length}`}
+            </Button>
+          )}
         </>
       }
       rows={shown}
       keyOf={(r) => keyOf(r.ref)}
       isCurrent={(r) => r === smallest}
       columns={[
-        { name: 'supercharger', cell: (r) => r.name },
+        {
+          name: 'supercharger',
+          cell: (r) => (
+            <>
+              {r.name}
+              {places.has(r) && (
+                <small>
+                  {beside?.done
+                    ? `place ${places.get(r)!.place} of ${places.get(r)!.of} with the turbochargers`
+                    : '…'}
+                </small>
+              )}
+            </>
+          ),
+        },
         {
           name: 'displacement',
           cell: (r) => (r.volume === null ? 'centrifugal' : figure(r.volume, 'volume')),

@@ -41,9 +41,11 @@ const APART = 30;
 /** One column per pulley that can be ordered, large to small, spaced by their diameters; every panel shares it. */
 export function PulleyColumns({ rows, panels, chosen, fitted, onChoose }: Props) {
   const { figureNumber } = useWords();
-  const { ref, width } = useSize<HTMLDivElement>({ width: 470, height: 500 });
+  const { ref, width: seen } = useSize<HTMLDivElement>({ width: 470, height: 500 });
   const hatch = useId();
   if (!rows.length) return null;
+  // More pulleys than the sheet is wide are scrolled to.
+  const width = Math.max(seen, PAD.left + 14 + (rows.length - 1) * APART + PAD.right);
   const diameters = rows.map((r) => r.driven.document.diameter.value);
   const across = scaleLinear([diameters[0]!, diameters.at(-1)!], [PAD.left + 14, width - PAD.right]);
   const places = pushApart(
@@ -56,7 +58,12 @@ export function PulleyColumns({ rows, panels, chosen, fitted, onChoose }: Props)
   const at = rows.findIndex((r) => r.key === chosen);
   return (
     <div ref={ref} className={styles.columns}>
-      <div className={styles.heads} role="radiogroup" aria-label="Blower pulleys, large to small">
+      <div
+        className={styles.heads}
+        style={{ width }}
+        role="radiogroup"
+        aria-label="Blower pulleys, large to small"
+      >
         {rows.map((row, i) => (
           <ButtonBase
             key={row.key}

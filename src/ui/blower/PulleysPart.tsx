@@ -40,8 +40,7 @@ export default function PulleysPart() {
   if (!laidOutOf(answer.build))
     return (
       <p className={frame.lead}>
-        In series with a turbocharger the pulleys are not swept: change the pulley under Belt drive, and see
-        what it does there.
+        Something of the row is still open: choose both chargers, then the pulleys are swept.
       </p>
     );
   if (!rows.length)

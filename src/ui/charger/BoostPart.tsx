@@ -1,7 +1,7 @@
 'use client';
 import { boostKindOptions } from '../words/changes';
 import Button from '@mui/material/Button';
-import { chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
+import { exhaustDriveOf, turboChargerOf } from '@/core/job/chargers';
 import type { Setup } from '@/core/job/schema/job';
 import { given, guess } from '@/core/documents/input';
 import { confidences } from '@/core/documents/input';
@@ -34,7 +34,7 @@ export function BoostAside() {
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const { boost } = setup;
   const at = `setups.${setupIndex}.boost` as const;
-  const hasTurbine = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
+  const hasTurbine = Boolean(exhaustDriveOf(turboChargerOf(setup)));
   const choose = (kind: BoostKind) => {
     const build = answer?.build;
     store.getState().edit((job) => {

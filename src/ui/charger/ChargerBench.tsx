@@ -8,7 +8,7 @@ import type { Reason } from '@/core/working/range';
 import { stateOf } from '@/core/solve/finding-states';
 import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
-import { arrangementOf, chargerAtEngine, exhaustDriveOf } from '@/core/job/chargers';
+import { arrangementOf, chargerAtEngine, exhaustDriveOf, turboChargerOf } from '@/core/job/chargers';
 import { engineMachine, engineMap, engineTurbine } from '@/core/build/row';
 import { sheetsFor } from '@/core/job/benches';
 import { isOnBelt, type Charger } from '@/core/charger/charger';
@@ -327,7 +327,7 @@ function Choices() {
   const key = ref ? `${ref.id}.${ref.revision}` : NONE;
   const options = useCompressors(heads, key, chosen?.document.name ?? 'missing');
   const takeTurbineOff = usePutTurbo();
-  const turbine = exhaustDriveOf(chargerAtEngine(setup))?.turbine;
+  const turbine = exhaustDriveOf(turboChargerOf(setup))?.turbine;
   const turbineName = items.find((i) => i.id === turbine?.id && i.revision === turbine.revision)?.document
     .name;
   /** The compressor that came before a turbine that was there: whether the two go together is asked. */

@@ -1,6 +1,6 @@
 'use client';
 import { FigureTable } from '../table/FigureTable';
-import { chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
+import { chargerPath, exhaustDriveOf, turboChargerOf } from '@/core/job/chargers';
 import { engineTurbine } from '@/core/build/row';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import {
@@ -324,7 +324,7 @@ export function SpoolAside() {
   const vehicle = useJobState((s) => s.draft.brief.vehicle);
   const { setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const hasTurbo = Boolean(exhaustDriveOf(chargerAtEngine(setup)));
+  const hasTurbo = Boolean(exhaustDriveOf(turboChargerOf(setup)));
   const engine = chargerPath(setup, 'engine');
   return (
     <>

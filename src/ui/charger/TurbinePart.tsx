@@ -2,7 +2,7 @@
 import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import type { DrivePath } from '@/core/job/inputs/setup-inputs';
-import { arrangementOf, chargerAtEngine, chargerPath, exhaustDriveOf } from '@/core/job/chargers';
+import { arrangementOf, chargerPath, exhaustDriveOf, turboChargerOf, turboStage } from '@/core/job/chargers';
 import { engineTurbine, turbinePlace } from '@/core/build/row';
 import { engineCharger } from '@/core/charger/charged-air';
 import { shaftLimit } from '@/core/charger/charger';
@@ -226,9 +226,9 @@ const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${r
 export function TurbineAside() {
   const { setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
-  const drive = exhaustDriveOf(chargerAtEngine(setup));
+  const drive = exhaustDriveOf(turboChargerOf(setup));
   const at = `setups.${setupIndex}` as const;
-  const own = `${at}.${chargerPath(setup, 'engine')}.drive` as const;
+  const own = `${at}.${chargerPath(setup, turboStage(setup))}.drive` as const;
   return (
     <>
       <TurboChoice hot={drive} />
@@ -252,7 +252,8 @@ export function TurbineAside() {
 function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
   const { store, turbos, items, setupIndex, takeItems } = useJob();
   const { figure, figureNumber } = useWords();
-  const putTurbo = usePutTurbo();
+  const stage = useJobState((s) => turboStage(s.draft.setups[setupIndex]!));
+  const putTurbo = usePutTurbo(stage);
   const housings = useHousings();
   const induction = useJobState((s) => s.draft.setups[setupIndex]!.induction);
   const arrangement = arrangementOf(induction);
@@ -277,7 +278,7 @@ function TurboChoice({ hot }: { hot: ExhaustDriveDocument | undefined }) {
   }, [turbos, hot, turbine]);
   const edit = (change: (hot: ExhaustDriveDocument) => void) => {
     store.getState().edit((job) => {
-      const side = exhaustDriveOf(chargerAtEngine(job.setups[setupIndex]!));
+      const side = exhaustDriveOf(turboChargerOf(job.setups[setupIndex]!));
       if (side) change(side);
     });
     store.getState().commit();

@@ -52,6 +52,9 @@ export default function TurboRankPart() {
       found.set(row.key, (found.get(row.key) ?? '') + schools[school].letter);
     return found;
   }, [picks]);
+  const { weights } = ranking.prefs;
+  const isDone = ranking.phase === 'done' || ranking.phase === 'stopped';
+  const beside = useMemo(() => ({ rows, weights, goal, done: isDone }), [rows, weights, goal, isDone]);
   const onJob = useMemo(() => keyOnJob(induction), [induction]);
   if (!answer) return <p className={frame.lead}>No result yet: fix the conflicting inputs first.</p>;
   const place = rows.findIndex((r) => r.key === chosen);
@@ -182,7 +185,7 @@ export default function TurboRankPart() {
         the Brief’s venue, with what is left at its worst one; for hours at load the shaft is allowed 95 % of
         its limit.
       </p>
-      <BlowerSizes whole />
+      <BlowerSizes beside={beside} />
     </section>
   );
 }

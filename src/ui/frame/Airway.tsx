@@ -289,7 +289,7 @@ function Strip({ solved, cell, width, bench, onBench }: StripProps) {
             to={middle(isByBelt(own) ? 'cylinders' : 'turbine')}
             words={
               isByBelt(own)
-                ? `belt takes ${figure(engineCharger(point).crankPower, 'shaftPower')} from the crank`
+                ? `belt ${sharesLink ? '' : 'takes '}${figure(engineCharger(point).crankPower, 'shaftPower')}${sharesLink ? '' : ' from the crank'}`
                 : `compressor takes ${figure(work, 'shaftPower')}`
             }
             known={own.drive !== null}

@@ -1,11 +1,11 @@
 import type { Where } from '../benches';
 import { isToothed } from '../../drive/profile';
-import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf } from '../chargers';
+import { arrangementOf, chargerAtEngine, chargerInFront, exhaustDriveOf, turboChargerOf } from '../chargers';
 import type { BeltDriveDocument, ChargerDocument, Loss, Setup } from '../schema/job';
 import { never, on, type Descriptor, type Place, type Say, type Standing } from './descriptor';
 
 const isCharged = ({ induction }: Setup): boolean => induction.kind === 'charged';
-const hasTurbine = (setup: Setup): boolean => Boolean(exhaustDriveOf(chargerAtEngine(setup)));
+const hasTurbine = (setup: Setup): boolean => Boolean(exhaustDriveOf(turboChargerOf(setup)));
 const isChosen = (charger: ChargerDocument | undefined): boolean =>
   charger !== undefined && charger.drive.kind !== 'open';
 /** Two chargers in a row, both of them chosen. */
