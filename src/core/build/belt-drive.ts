@@ -37,6 +37,10 @@ export function beltDriveOf(
           opensAt: ambient + bypass.springGauge.value,
         }
       : null,
+    bears: {
+      shaftTorque: drive.shaftTorque?.value ?? null,
+      housing: drive.housingGauge?.value ?? null,
+    },
   };
 }
 

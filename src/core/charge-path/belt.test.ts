@@ -59,6 +59,7 @@ const onBelt = (machine: Machine, ratio: number, inBsfc = false): BeltCharger =>
     layout: null,
     allows: null,
     bypass: null,
+    bears: { shaftTorque: null, housing: null },
   },
   hold: null,
 });

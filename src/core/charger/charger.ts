@@ -34,6 +34,8 @@ export type BeltDrive = {
   } | null;
   /** A valve from behind the machine back before it: its effective area, m², and the pressure at which it starts to open, Pa. */
   bypass: Bypass | null;
+  /** What its input shaft, N·m, and its housing, Pa gauge, bear; null where nobody knows. */
+  bears: { shaftTorque: number | null; housing: number | null };
 };
 
 type Bypass = { area: number; opensAt: number };

@@ -24,6 +24,18 @@ export const netPower = defineFormula({
   fn: (a) => a.gross - a.drive,
 });
 
+export const shaftTorque = defineFormula({
+  id: 'shaft-torque',
+  form: '60 · {power} / (2 · π · {speedRpm})',
+  source: 'Definition of power: torque times angular speed',
+  result: { symbol: 'T_s', quantity: 'torque', meaning: 'torque at the input shaft of the machine' },
+  variables: {
+    power: { symbol: 'P_s', quantity: 'shaftPower', meaning: 'handed on by the belt' },
+    speedRpm: { symbol: 'N_p', quantity: 'shaftSpeed', meaning: 'speed of its pulley' },
+  },
+  fn: (a) => (60 * a.power) / (2 * Math.PI * a.speedRpm),
+});
+
 export const drivenSpeed = defineFormula({
   id: 'driven-speed',
   form: '{speedRpm} · {ratio}',

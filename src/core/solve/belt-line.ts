@@ -1,5 +1,5 @@
 import { isOnBelt, shaftLimit, type BeltCharger, type BeltDrive } from '../charger/charger';
-import { drivenSpeed } from '../charger/drive-formulas';
+import { drivenSpeed, shaftTorque } from '../charger/drive-formulas';
 import type { BeltLayout } from '../drive/document';
 import { layOut, type LaidOut } from '../drive/layout';
 import { loadOf, type DriveLoad } from '../drive/load';
@@ -23,6 +23,9 @@ export type BeltLine = {
   bypassFrom: number | null;
   /** The most that the crankshaft gives. */
   drive: At;
+  /** Of one machine: the most torque at its input shaft, N·m, and the most boost in its housing, Pa gauge. */
+  torque: At;
+  housing: At;
   belt: BeltStrain | null;
 };
 
@@ -101,6 +104,13 @@ export function beltLineOf(build: Build, all: OperatingPoint[]): BeltLine | null
     beyondTable: first((p) => machine.map === null && air(p).efficiency.origin === 'estimated'),
     bypassFrom: first((p) => p.path.bypassFlow > 0),
     drive: most(points, (p) => p.power.drive),
+    torque: most(points, (p) =>
+      shaftTorque.fn({
+        power: (p.chargers[place]!.crankPower * drive.mechanicalEfficiency) / charger.count,
+        speedRpm: drivenSpeed.fn({ speedRpm: p.speedRpm, ratio: drive.ratio / drive.gear }),
+      }),
+    ),
+    housing: most(points, (p) => air(p).outlet.pressure - build.climate.pressure),
     belt: drive.layout ? strainOf(build, drive.layout, points, place) : null,
   };
 }
@@ -165,6 +175,7 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
         names,
       ),
     );
+  said.push(...bearingFindings(drive, line, names));
   if (drive.layout && belt) said.push(...layoutFindings(drive, drive.layout, belt, drivenTo(build)));
   if (line.beyondTable !== null)
     said.push(reason('blower-beyond-table', { from: [line.beyondTable, 'engineSpeed'] }, names));
@@ -186,6 +197,32 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
       names,
     ),
   );
+  return said;
+}
+
+/** What the machine itself bears, where that is known: of its input shaft, and of a housing that was ported. */
+function bearingFindings(
+  { bears }: BeltDrive,
+  { torque, housing }: BeltLine,
+  names: { name: string },
+): Reason[] {
+  const said: Reason[] = [];
+  const judge = (at: At, limit: number | null, quantity: 'torque' | 'boost', part: 'shaft' | 'housing') => {
+    if (limit === null) return;
+    said.push(
+      reason(
+        `blower-${part}-${at.value > limit ? 'over' : 'holds'}`,
+        {
+          most: [at.value, quantity],
+          limit: [limit, quantity],
+          speed: [at.speedRpm, 'engineSpeed'],
+        },
+        names,
+      ),
+    );
+  };
+  judge(torque, bears.shaftTorque, 'torque', 'shaft');
+  judge(housing, bears.housing, 'boost', 'housing');
   return said;
 }
 

@@ -13,6 +13,8 @@ const within = new Set([
   'back-pressure-under',
   'second-joins',
   'blower-speed',
+  'blower-shaft-holds',
+  'blower-housing-holds',
   'belt-holds',
   'blower-holds',
 ]);

@@ -170,6 +170,28 @@ describe('the pulley sweep', () => {
     expect(said((drive) => (drive.layout!.route[1]!.diameter.value = 0.3))).toContain('pulley-fouls-housing');
     expect(said((drive) => (drive.layout!.ribs.value = 3))).toContain('belt-tension-over');
     expect(said((drive) => (drive.layout!.tension.value = 200))).toContain('belt-slips-from');
+    expect(said((drive) => (drive.shaftTorque = given(40, 'maker')))).toContain('blower-shaft-over');
+    expect(said((drive) => (drive.housingGauge = given(60_000, 'measured')))).toContain(
+      'blower-housing-over',
+    );
+  });
+
+  it('the torque at its input shaft is power over angular speed, and a limit that is kept is said too', () => {
+    const { build } = built(
+      boatOn('delta-4500', (drive) => {
+        strong(drive);
+        drive.shaftTorque = given(400, 'maker');
+        drive.housingGauge = given(300_000, 'measured');
+      }),
+    );
+    const { belt, goal, points } = solveSweep(build);
+    const p = points.find(({ speedRpm }) => speedRpm === belt!.torque.speedRpm)!;
+    const { drive } = beltCharger(build);
+    const omega = (2 * Math.PI * p.chargers[0]!.shaftRpm!) / drive.gear / 60;
+    expect(belt!.torque.value).toBeCloseTo((p.power.drive * drive.mechanicalEfficiency) / omega, 6);
+    expect(goal.findings.map(({ code }) => code)).toEqual(
+      expect.arrayContaining(['blower-shaft-holds', 'blower-housing-holds']),
+    );
   });
 });
 

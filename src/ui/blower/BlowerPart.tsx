@@ -389,6 +389,12 @@ function Measured({ path }: { path: DrivePath }) {
           hint="leakage: 100 % as tabled, more where rotors are worn"
           optional
         />
+        <QuantityField path={`${path}.shaftTorque`} hint="what it bears, where it is known" optional />
+        <QuantityField
+          path={`${path}.housingGauge`}
+          hint="what the thinnest wall bears after porting"
+          optional
+        />
         {!isMeasured && (
           <Button
             variant="inline"

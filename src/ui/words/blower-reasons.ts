@@ -24,6 +24,16 @@ export const blowerSentences: Sentences<BlowerCode> = {
     long: '{name} over-speeds from {from}: {fastest} at {at}, limit {limit}. Fit a larger blower pulley or a smaller crank pulley.',
     short: '{name} over-speeds from {from}',
   },
+  'blower-shaft-over': {
+    long: 'The input shaft of {name} takes {most} at {speed}; it bears {limit}. Less boost, or a stronger shaft.',
+    short: 'Blower input shaft over its limit',
+  },
+  'blower-shaft-holds': { long: 'The input shaft of {name} takes {most} at {speed} of {limit}.' },
+  'blower-housing-over': {
+    long: 'The housing of {name} stands under {most} of boost at {speed}; its thinnest wall bears {limit}.',
+    short: 'Blower housing over its limit',
+  },
+  'blower-housing-holds': { long: 'The housing of {name} stands under {most} at {speed} of {limit} gauge.' },
   'blower-outlet-hot': {
     long: 'Blower outlet too hot from {from}: {hottest} at the worst, limit {limit}. Rotors touch when they grow with heat.',
     short: 'Blower outlet too hot from {from}',

@@ -104,8 +104,16 @@ const pulleyLabel =
       ? `${role[0]!.toUpperCase()}${role.slice(1)}${role === 'crank' || role === 'blower' ? ' pulley' : ''} ${what}`
       : `Pulley ${(place.index ?? 0) + 1} ${what}`;
   };
-const onBlower = (quantity: Descriptor['quantity'], label: Descriptor['label']): Descriptor =>
-  on('charger', 'blower', (at) => isOnBelt(at) && isAtWork()(at))(quantity, label);
+const onBlower = (
+  quantity: Descriptor['quantity'],
+  label: Descriptor['label'],
+  say: 'counts' | 'told' = 'counts',
+): Descriptor =>
+  on(
+    'charger',
+    'blower',
+    (at) => isOnBelt(at) && isAtWork()(at) && (say === 'counts' || say),
+  )(quantity, label);
 const drive = (
   quantity: Descriptor['quantity'],
   label: Descriptor['label'],
@@ -227,6 +235,9 @@ export const setupInputs = {
   'setups.*.induction.chargers.*.drive.bypass.springGauge': onBlower('boost', 'Bypass opens at'),
   'setups.*.induction.chargers.*.drive.measuredFlow': onBlower('share', 'Measured filling'),
   'setups.*.induction.chargers.*.drive.measuredLeakage': onBlower('share', 'Measured leakage'),
+  // They move no figure of the air: what stands is judged by them.
+  'setups.*.induction.chargers.*.drive.shaftTorque': onBlower('torque', 'Input shaft torque limit', 'told'),
+  'setups.*.induction.chargers.*.drive.housingGauge': onBlower('boost', 'Housing boost limit', 'told'),
   'setups.*.induction.changeover.speedRpm': pair('engineSpeed', changeoverLabel, ({ setup }) =>
     changesOver(setup),
   ),

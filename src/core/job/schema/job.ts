@@ -112,6 +112,9 @@ const beltDriveSchema = z.strictObject({
   /** Of a ported or worn displacement blower, against its table: what it fills, and what leaks back. */
   measuredFlow: input(0.7, 1.3).optional(),
   measuredLeakage: input(0.2, 6).optional(),
+  /** Where they are known: torque that its input shaft bears, N·m, and boost that its housing bears at its thinnest wall, Pa gauge. */
+  shaftTorque: input(5, 3_000).optional(),
+  housingGauge: input(20_000, 600_000).optional(),
 });
 export type BeltDriveDocument = z.infer<typeof beltDriveSchema>;
 
