@@ -129,6 +129,37 @@ test('a turbine’s table is imported: columns and unit asked for, what is missi
   expect(csv).toContain('"Housing 1",1.4,0.1');
 });
 
+test('a price list of pulleys: what the file leaves out is asked, a bad row names its line, all are stored or none', async ({
+  page,
+  request,
+}) => {
+  const names = async () =>
+    ((await (await request.get('/api/library/pulleys')).json()) as { items: { name: string }[] }).items.map(
+      ({ name }) => name,
+    );
+  await open(page, '/library/pulleys/import');
+  const paste = async (text: string) => {
+    await page.getByLabel('Or paste it here').fill(text);
+    await page.getByRole('button', { name: 'Read what is pasted' }).click();
+  };
+  await paste('name;diameter;ribs;bore (mm);price\nListed 72;72;8;1700;61,50\nListed 76;76;8;17;62');
+  const store = page.getByRole('button', { name: 'Store it in the library' });
+  const said = page.getByRole('alert').filter({ hasText: 'Before it can be stored' });
+  await expect(said).toContainText('The unit of “diameter” is not said in the file');
+  await page.getByLabel('Unit of diameter').selectOption('mm');
+  await expect(said).toContainText('Line 2: bore');
+  await expect(store).toBeDisabled();
+  await open(page, '/library/pulleys/import');
+  await paste('name;diameter (mm);ribs;bore (mm);price\nListed 72;72;8;17;61,50\nListed 76;76;8;17;62');
+  await expect(page.getByRole('heading', { name: '2 read: Listed 72 to Listed 76' })).toBeVisible();
+  await page.getByLabel('Belt profile').selectOption('PJ');
+  await store.click();
+  await expect(page).toHaveURL(/library\/pulleys$/);
+  expect(await names()).toEqual(expect.arrayContaining(['Listed 72', 'Listed 76']));
+  const list = await (await request.get('/api/library/pulleys/list')).text();
+  expect(list).toMatch(/"Listed 72","blower","PJ","effective",0.072,"reported",8,0.017,"reported"/);
+});
+
 test('a throttle body: benched, refused while nothing says what it loses, then taken into a job’s pipes', async ({
   page,
   request,

@@ -24,6 +24,7 @@ const routes = [
   'jobs/ID/revisions/NUMBER',
   'library/compressors',
   'library/compressors/ID',
+  'library/pulleys/list',
   'library/turbines',
   'library/turbines/ID',
   'library/turbochargers',

@@ -58,6 +58,7 @@ const shelf = z.enum(kinds.map((kind) => kind.path));
 export const shelfParamSchema = z.object({ kind: shelf });
 export const itemParamSchema = z.object({ kind: shelf, id: itemIdSchema });
 export const addItemSchema = z.strictObject({ document: itemDocumentSchema });
+export const addItemsSchema = z.strictObject({ documents: z.array(itemDocumentSchema).min(1).max(500) });
 export const saveItemSchema = z.strictObject({
   baseRevision: z.number().int().min(1).max(1_000_000),
   document: itemDocumentSchema,

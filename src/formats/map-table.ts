@@ -65,7 +65,9 @@ function decimalOf(cells: string[]): '.' | ',' {
 
 /** Tab, semicolon or comma: the first that most lines hold; null for columns set with blanks. */
 function delimiterOf(lines: string[]): string | null {
-  const share = (d: string) => lines.filter((l) => l.includes(d)).length / Math.max(1, lines.length);
+  // What stands in quotes separates nothing.
+  const bare = lines.map((line) => line.replace(/"[^"]*"/g, ''));
+  const share = (d: string) => bare.filter((l) => l.includes(d)).length / Math.max(1, bare.length);
   return ['\t', ';', ','].find((d) => share(d) > 0.7) ?? null;
 }
 

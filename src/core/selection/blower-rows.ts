@@ -35,7 +35,7 @@ function excessOf({ pulley }: SizeRow, goalPower: number): number {
  * of it inside the limits. In: the size; the goal, W at the flywheel. Its size is not known in a turbocharger's terms: as large
  * as the largest of the field.
  */
-export function rowOfBlower(size: SizeRow, goalPower: number, largest: number): Row {
+function rowOfBlower(size: SizeRow, goalPower: number, largest: number): Row {
   const { pulley, ref, name, price } = size;
   return {
     key: candidateKey('single', [ref]),

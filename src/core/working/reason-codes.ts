@@ -106,6 +106,8 @@ export type MapCode =
   | 'column-missing'
   | 'column-twice'
   | 'flow-unit-missing'
+  | 'column-unit-missing'
+  | 'cell-no-choice'
   | 'no-reference'
   | 'no-flow-conditions'
   | 'no-surge'

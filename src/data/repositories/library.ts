@@ -271,6 +271,18 @@ export function addItem<Document extends AnyItem['document']>(
   });
 }
 
+/** Adds items of a list: all of them or none. */
+export function addItems(db: Database, documents: readonly AnyItem['document'][]): Promise<Ref[]> {
+  return db.transaction(async (tx) => {
+    const added: Ref[] = [];
+    for (const one of documents) {
+      const { id, revision } = await addItem(tx as unknown as Database, one);
+      added.push({ id, revision });
+    }
+    return added;
+  });
+}
+
 type SavedItem =
   | { ok: true; revision: number }
   | { ok: false; reason: 'missing' }

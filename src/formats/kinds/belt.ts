@@ -27,6 +27,7 @@ type BeltHead = {
 export const beltKind = defineKind<Belt, BeltHead>({
   kind: 'belt',
   path: 'belts',
+  table: 'list',
   words: { one: 'belt', shelf: 'Belts', find: 'name, profile or note' },
   check: () => ({ faults: [], doubts: [] }),
   head: (d) => ({
@@ -86,6 +87,7 @@ export const beltKind = defineKind<Belt, BeltHead>({
           quantity: 'count',
           bound: bounds.ribs,
           whole: true,
+          usual: true,
         },
         {
           kind: 'measure',
@@ -94,6 +96,7 @@ export const beltKind = defineKind<Belt, BeltHead>({
           hint: 'of a toothed belt',
           quantity: 'bore',
           bound: bounds.width,
+          usual: true,
         },
         {
           kind: 'measure',
@@ -102,6 +105,7 @@ export const beltKind = defineKind<Belt, BeltHead>({
           hint: 'one rib; all the width of a toothed belt',
           quantity: 'force',
           bound: bounds.mostTension,
+          usual: true,
         },
         {
           kind: 'measure',
@@ -109,6 +113,7 @@ export const beltKind = defineKind<Belt, BeltHead>({
           label: 'Maximum belt speed',
           quantity: 'beltSpeed',
           bound: bounds.mostSpeed,
+          usual: true,
         },
       ],
     },

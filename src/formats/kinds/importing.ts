@@ -1,6 +1,7 @@
 import { reason } from '@/core/working/range';
 import { isCompressorFile, readCompressorFile } from '../compressor-json';
 import { makeMap } from '../map-import';
+import { makeList, openListText } from '../list-table';
 import { openMapText } from '../map-open';
 import type { FileFinding, MapTable } from '../map-table';
 import { isPartFile, readPartFile } from '../part-json';
@@ -11,7 +12,9 @@ import { kindOf, type KindName } from './index';
 
 /** A document made of a file, or why there is none, with lines of the file. */
 export type Made =
-  { ok: true; document: ItemDocument; doubts: FileFinding[] } | { ok: false; problems: FileFinding[] };
+  /** `documents`: all of them, of a list. */
+  | { ok: true; document: ItemDocument; documents?: ItemDocument[]; doubts: FileFinding[] }
+  | { ok: false; problems: FileFinding[] };
 
 /** What columns of a table are taken for. */
 export type AnyMapping = { columns: { role: string; unit: string | null }[]; decimal: '.' | ',' };
@@ -27,12 +30,21 @@ type Importer = {
   make: (table: MapTable, mapping: never, facts: never) => Made;
 };
 
-/** Kinds of which a foreign table can be read. */
+/** Kinds of which a foreign table of points can be read; lists are read by the fields of their kind. */
 const importers: Partial<Record<KindName, Importer>> = {
   compressor: { open: openMapText, make: makeMap },
   turbine: { open: openTurbineText, make: makeTurbine },
   blower: { open: openBlowerText, make: makeBlower },
 };
+
+const importerOf = (kind: KindName): Importer | undefined =>
+  importers[kind] ??
+  (kindOf(kind).table === 'list'
+    ? {
+        open: (text) => openListText(kind, text),
+        make: (table, mapping, facts) => makeList(kind, table, mapping, facts),
+      }
+    : undefined);
 
 const oneOf = (kind: KindName): string => kindOf(kind).words.one;
 
@@ -54,7 +66,7 @@ export function openItemFile(kind: KindName, text: string, fileName: string): Op
       ],
     };
   if (own) return { kind: 'document', made: own };
-  const importer = importers[kind];
+  const importer = importerOf(kind);
   return importer
     ? importer.open(text, fileName)
     : { kind: 'unreadable', problems: [{ reason: reason('file-not-an-item', {}, { wanted: oneOf(kind) }) }] };
@@ -62,4 +74,4 @@ export function openItemFile(kind: KindName, text: string, fileName: string): Op
 
 /** An item made of a table, or why it was not made. Never throws. */
 export const makeItem = (kind: KindName, table: MapTable, mapping: AnyMapping, facts: object): Made =>
-  importers[kind]!.make(table, mapping as never, facts as never);
+  importerOf(kind)!.make(table, mapping as never, facts as never);

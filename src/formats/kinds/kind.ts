@@ -61,13 +61,16 @@ type FieldPath<Document> = {
         : never;
 }[keyof Document & string];
 
+/** `usual`: a list may leave it out, and the blank's figure stands in as a guess. */
+type Measured = { quantity: Quantity; bound: Bound; basis?: 'abs'; optional?: true; usual?: true };
+
 type Labelled<Document> = { path: FieldPath<Document>; label: string; hint?: string };
 
 /** A field of an item: a measure with its confidence, a bare number, a text, a choice, a tick, or a table of two figures a line. */
 export type Field<Document> = Labelled<Document> &
   (
-    | { kind: 'measure'; quantity: Quantity; bound: Bound; basis?: 'abs'; optional?: true }
-    | { kind: 'number'; quantity: Quantity; bound: Bound; basis?: 'abs'; optional?: true; whole?: true }
+    | ({ kind: 'measure' } & Measured)
+    | ({ kind: 'number'; whole?: true } & Measured)
     | { kind: 'text'; most: number; rows?: number }
     | { kind: 'choice'; options: readonly (readonly [value: string, label: string])[] }
     | { kind: 'tick' }
@@ -109,8 +112,8 @@ type Stated<Document extends Shop & { kind: string }, Head> = {
   follows?: Reading<Document>[];
   /** An item to start from; null where the library lacks what it is made of. In: the first of a kind on offer. */
   blank: (firstOf: (kind: string) => Ref | undefined) => Document | null;
-  /** What a table of it is called, where one can be read and written as CSV. */
-  table?: 'map' | 'table';
+  /** What its CSV holds, where one can be read and written: the points of one item, or a list of items by their fields. */
+  table?: 'map' | 'table' | 'list';
   /** Whether it has a sheet to print. */
   hasSheet?: true;
 };

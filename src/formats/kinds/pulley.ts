@@ -36,6 +36,7 @@ type PulleyHead = {
 export const pulleyKind = defineKind<Pulley, PulleyHead>({
   kind: 'pulley',
   path: 'pulleys',
+  table: 'list',
   words: { one: 'pulley', shelf: 'Pulleys', find: 'name, place, profile or note' },
   check: checkPulley,
   head: (d) => ({

@@ -23,7 +23,7 @@ import styles from './library.module.css';
 /** A file on its way to a shelf: read, mapped, looked at, then stored as a whole or not at all. */
 export function ImportPage({ path }: { path: string }) {
   const kind = kindAt(path)!;
-  const words = importWordsOf(kind.kind);
+  const words = importWordsOf(kind);
   const router = useRouter();
   const [fileName, setFileName] = useState('');
   const [opened, setOpened] = useState<Opened | null>(null);
@@ -37,7 +37,7 @@ export function ImportPage({ path }: { path: string }) {
   const file = useRef<HTMLInputElement>(null);
   const { Picture } = slotsOf(kind.kind);
   const { one } = kind.words;
-  const thing = kind.table === 'map' ? 'map' : one;
+  const thing = kind.table === 'map' ? 'map' : kind.table === 'list' ? 'list' : one;
 
   const take = (next: Made) => {
     setMade(next);
@@ -90,9 +90,14 @@ export function ImportPage({ path }: { path: string }) {
   const store = async () => {
     if (!made?.ok || busy) return;
     setBusy(true);
-    const answer = await server.addItem(path, made.document);
+    const { documents } = made;
+    const answer =
+      documents && documents.length > 1
+        ? await server.addItems(path, documents)
+        : await server.addItem(path, made.document);
     setBusy(false);
-    if (answer.kind === 'ok') router.push(`/library/${path}/${answer.data.id}`);
+    if (answer.kind === 'ok')
+      router.push(`/library/${path}${'id' in answer.data ? `/${answer.data.id}` : ''}`);
     else setFailure(failureOf(`The ${thing} was not stored. It is still here.`, answer));
   };
   const label = `${thing[0]!.toUpperCase()}${thing.slice(1)} file to import`;
@@ -100,7 +105,11 @@ export function ImportPage({ path }: { path: string }) {
     <ShopPage
       page="library"
       filled
-      title={kind.table ? `Import a ${kind.table === 'map' ? `${one} map` : one}` : `Import a ${one}`}
+      title={
+        kind.table === 'list'
+          ? `Import ${kind.words.shelf.toLowerCase()}`
+          : `Import a ${kind.table === 'map' ? `${one} map` : one}`
+      }
       note={
         opened ? fileName : kind.table ? 'CSV or JSON, any columns, any unit' : 'JSON, as a shop exported it'
       }
@@ -237,6 +246,12 @@ function Before({ words }: { words: AnyImport | undefined }) {
   );
 }
 
+/** What was read, in a few words: a list by how many and the first and last of them. */
+const headOf = ({ document, documents = [document] }: Extract<Made, { ok: true }>): string =>
+  documents.length === 1
+    ? document.name
+    : `${documents.length} read: ${document.name} to ${documents.at(-1)!.name}`;
+
 type VerdictProps = { opened: Opened; made: Made | null; isOld: boolean; thing: string };
 
 function Verdict({ opened, made, isOld, thing }: VerdictProps) {
@@ -249,7 +264,7 @@ function Verdict({ opened, made, isOld, thing }: VerdictProps) {
       <h2 className={frame.headline}>
         {problems.length === 0
           ? made?.ok
-            ? made.document.name
+            ? headOf(made)
             : '–'
           : isOld
             ? 'Not as it stands'

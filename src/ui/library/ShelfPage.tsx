@@ -14,7 +14,7 @@ import { QuantityInput } from '../fields/QuantityInput';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import frame from '../frame/frame.module.css';
-import { server, type Answer } from '../server/client';
+import { server, type Answer, listExportAddress } from '../server/client';
 import { DataTable, type TableColumn } from '../table/DataTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
@@ -101,6 +101,11 @@ export function ShelfPage({
           <Button size="small" disabled={!blank} onClick={() => void add()}>
             Add by hand
           </Button>
+          {kind.table === 'list' && (
+            <Button size="small" href={listExportAddress(path)} download>
+              Export the list
+            </Button>
+          )}
           <Button size="small" variant="outlined" onClick={() => router.push(`/library/${path}/import`)}>
             {kind.table ? `Import a ${kind.table}` : 'Import a file'}
           </Button>

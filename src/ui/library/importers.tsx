@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
-import type { KindName } from '@/formats/kinds';
+import type { AnyKind, KindName } from '@/formats/kinds';
+import { listRoles, unitsOfRole, type ListFacts } from '@/formats/list-table';
 import type { AnyMapping } from '@/formats/kinds/importing';
 import {
   blowerRoleUnits,
@@ -17,6 +18,7 @@ import {
 } from '@/formats/turbine-import';
 import { BlowerImportFacts } from './BlowerImportFacts';
 import { ImportFacts } from './ImportFacts';
+import { ListImportFacts } from './ListImportFacts';
 import type { Roles } from './MappingTable';
 import { TurbineImportFacts } from './TurbineImportFacts';
 
@@ -114,7 +116,36 @@ const blower: ImportWords<BlowerRole, BlowerMapping, BlowerFacts> = {
 };
 
 export type AnyImport = ImportWords<string, AnyMapping, object>;
-/** Kinds of which a foreign table can be read; of the others only files a shop exported. */
+/** Kinds of which a table of points can be read. */
 const importers: Partial<Record<KindName, unknown>> = { compressor, turbine, blower };
-export const importWordsOf = (kind: KindName): AnyImport | undefined =>
-  importers[kind] as AnyImport | undefined;
+const pointsOf = (kind: KindName): AnyImport | undefined => importers[kind] as AnyImport | undefined;
+
+/** What the import page asks of a list, from the fields of its kind. */
+function listOf(kind: AnyKind): AnyImport {
+  const roles = listRoles(kind);
+  const needed = roles.filter(({ role }) => !role.endsWith('#sure')).map(({ label }) => label.toLowerCase());
+  return {
+    roles: {
+      words: { ignore: 'leave out', ...Object.fromEntries(roles.map(({ role, label }) => [role, label])) },
+      units: { ignore: [], ...Object.fromEntries(roles.map((role) => [role.role, unitsOfRole(role)])) },
+    },
+    Facts: ({ mapping, facts, onFacts }) => (
+      <ListImportFacts kind={kind} mapping={mapping} facts={facts as ListFacts} onFacts={onFacts} />
+    ),
+    lead: `One row for each ${kind.words.one}, or several where it has lines of its own: ${needed.join(', ')}.`,
+    example: needed.slice(0, 5).join('; '),
+    asked: [
+      'Which column is what, and in which unit: guessed, and yours to change.',
+      'What is the same for all of them, where no column says it.',
+    ],
+  };
+}
+const lists = new Map<KindName, AnyImport>();
+
+export function importWordsOf(kind: AnyKind): AnyImport | undefined {
+  const points = pointsOf(kind.kind);
+  if (points || kind.table !== 'list') return points;
+  const list = lists.get(kind.kind) ?? listOf(kind);
+  lists.set(kind.kind, list);
+  return list;
+}

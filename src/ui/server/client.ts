@@ -3,6 +3,7 @@ import type { Job } from '@/core/job/schema/job';
 import type { ApiError } from '@/formats/api';
 import type { FinderIndex, RevisionLine } from '@/formats/history';
 import type { AnyLine } from '@/formats/kinds';
+import type { Ref } from '@/core/documents/ref';
 import type { ItemDocument } from '@/formats/kinds/documents';
 import type {
   AnyEntry,
@@ -89,6 +90,8 @@ export const server = {
   item: (path: string, id: string) => call<AnyEntry>('GET', `/api/library/${path}/${id}`),
   addItem: (path: string, document: ItemDocument) =>
     call<AnyItem>('POST', `/api/library/${path}`, { document }),
+  addItems: (path: string, documents: ItemDocument[]) =>
+    call<{ items: Ref[] }>('POST', `/api/library/${path}/list`, { documents }),
   saveItem: (path: string, id: string, baseRevision: number, document: ItemDocument) =>
     call<{ revision: number }>('PUT', `/api/library/${path}/${id}`, { baseRevision, document }),
   setRetired: (path: string, id: string, retired: boolean) =>
@@ -120,6 +123,8 @@ export const server = {
 
 export const itemExportAddress = (path: string, id: string, format: 'csv' | 'json'): string =>
   `/api/library/${path}/${id}/export?format=${format}`;
+
+export const listExportAddress = (path: string): string => `/api/library/${path}/list`;
 
 export const backupAddress = (name: string): string => `/api/shop/backups/${name}`;
 

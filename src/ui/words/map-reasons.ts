@@ -108,6 +108,8 @@ export const mapSentences: Sentences<MapCode> = {
   'column-missing': { long: 'No column is chosen for {column}.' },
   'column-twice': { long: 'Two columns are chosen for {column}: keep one.' },
   'flow-unit-missing': { long: 'The unit of the flow is not said in the file: choose it.' },
+  'column-unit-missing': { long: 'The unit of “{column}” is not said in the file: choose it.' },
+  'cell-no-choice': { long: '“{text}” is no {column}: one of {choices}.' },
   'no-reference': {
     long: 'The reference pressure and temperature are missing: without them a corrected flow means nothing. They usually stand at the map’s foot.',
   },
