@@ -106,7 +106,11 @@ test('turbo against blower on one job; a bypass, a worn blower, and back to none
   await expect(boost).not.toHaveText(free!);
   await fill(page, 'Bypass opens at', '900');
   await expect(page.getByText(/is out of range/)).toBeVisible();
+  // At part load vacuum holds it open: less to drive than with it shut, and no answer without one.
+  const idle = page.getByRole('table', { name: 'At part load' });
+  await expect(idle.getByRole('row', { name: /Power of the drive/ })).toContainText('kW');
   await choose(page, 'Bypass valve', 'none, or shut at full load');
+  await expect(page.getByText(/needs a bypass that vacuum opens/)).toBeVisible();
   await expect(boost).toHaveText(free!);
   await page.getByRole('button', { name: 'Ported or worn' }).click();
   await page.getByRole('button', { name: 'Start from the table' }).click();

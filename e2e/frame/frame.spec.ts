@@ -20,6 +20,8 @@ const pages = {
     '/library/turbochargers/birch-50-58',
     '/library/blowers',
     '/library/blowers/fjord-2300',
+    '/library/pulleys',
+    '/library/pulleys/import',
   ],
 };
 

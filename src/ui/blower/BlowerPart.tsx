@@ -21,6 +21,7 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { useWords } from '../words/useWords';
+import { PartLoadReadings } from './PartLoadReadings';
 import { usePutBlower, type RowPlace } from './usePutBlower';
 
 const series = {
@@ -170,6 +171,7 @@ export function BlowerAside() {
       {drive && (
         <>
           <Fitting drive={drive} path={own} />
+          <PartLoadReadings hasBypass={Boolean(drive.bypass)} />
           {isDisplacement && <Measured path={own} />}
           <p className={frame.foot}>
             Engine off and key out before a hand goes near the belt; guard it before the first start. Pulleys
@@ -393,6 +395,7 @@ function Measured({ path }: { path: DrivePath }) {
         <QuantityField
           path={`${path}.housingGauge`}
           hint="what the thinnest wall bears after porting"
+          basis="gauge"
           optional
         />
         {!isMeasured && (
