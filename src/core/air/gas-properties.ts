@@ -158,7 +158,7 @@ const NEWTON = { most: 30, last: 0.05 };
 
 /** Temperature at an enthalpy, K. In: J/kg as `enthalpy` gives it; clamped to 200–3,500 K. */
 export function temperatureAtEnthalpy(gas: Gas, target: number, start = 400): number {
-  let t = start;
+  let t = held(start);
   for (let i = 0; i < NEWTON.most; i++) {
     const step = (target - enthalpy(gas, t)) / specificHeat(gas, t);
     t = held(t + step);

@@ -115,6 +115,8 @@ function turn(
       drivenSpeed.fn({ speedRpm, ratio: belt.drive.ratio }),
     ),
   );
+  // Where nothing passes a machine there is no speed, and no ratio, to go on with.
+  if (!(turned < Infinity && driven < Infinity)) return 'match-not-found';
   const [frontRatio, engineRatio] = turboFirst ? [driven, turned] : [turned, driven];
   // With the manifold's pressure given, what the blower's speed does not make is the turbocharger's part.
   const heldFront = turboFirst ? (at.frontRatio * engine.outlet.ratio) / turned : turned;

@@ -31,6 +31,7 @@ export type ReadStep = {
     | 'map-choke'
     | 'map-edge'
     | 'without-boost'
+    | 'lets-pass'
     | 'guessed'
     | 'match-ratio'
     | 'gas-temperature'

@@ -61,7 +61,7 @@ import {
   pressureRatioByHand,
 } from '../charge-air/boost-formulas';
 import { hotSheets, portRatioStep } from './hot-workings';
-import { boostShareAt, planLevel, type OperatingPoint } from '../solve/point';
+import { boostShareAt, isBoosting, planLevel, type OperatingPoint } from '../solve/point';
 import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, type Working } from './sheet';
 
 export type { FormulaStep, Origin, ReadStep, Step, Working } from './sheet';
@@ -385,8 +385,9 @@ function efficiencyStep(s: Sheet): { value: number; origin: Origin } {
   return { value: efficiency.value, origin: read('map') };
 }
 
-/** Where the temperature before a compressor comes from: the day's air, or the charger in front. */
-const inletOrigin = (s: Sheet): Origin => (s.isFirst ? s.input('brief.venue.temperature') : read('sums'));
+/** Where the temperature before a compressor comes from: the day's air, or the charger in front, or what a bypass hands back. */
+const inletOrigin = (s: Sheet): Origin =>
+  s.isFirst && s.point.path.bypassFlow === 0 ? s.input('brief.venue.temperature') : read('sums');
 
 function workSteps(s: Sheet): number {
   const { gas } = s.build.climate;
@@ -420,6 +421,14 @@ function workSteps(s: Sheet): number {
 
 function outletSteps(s: Sheet): number {
   const { gas } = s.build.climate;
+  // A stage that idles behind or before another adds neither work nor heat.
+  if (!isBoosting(s.at.air.outlet.ratio))
+    return s.read({
+      code: 'lets-pass',
+      symbol: 'T_2',
+      quantity: 'temperature',
+      value: s.at.air.outlet.temperature,
+    });
   const { temperature } = s.at.air.inlet;
   const before = inletOrigin(s);
   const work = workSteps(s);
@@ -438,6 +447,8 @@ function chargeSteps(s: Sheet): void {
   const { path, boosting } = s.point;
   if (!charged || !cooler) {
     if (boosting) outletSteps(s);
+    else
+      s.read({ code: 'lets-pass', symbol: 'T_m', quantity: 'temperature', value: path.manifold.temperature });
     return;
   }
   const behind = `induction.chargers.${engineCharger(s.build).place}.aftercooler`;
@@ -529,12 +540,11 @@ function marginSteps(s: Sheet, code: 'map-surge' | 'map-choke' | 'map-edge', sha
 }
 
 function correctedSteps(s: Sheet): number {
-  const { point } = s;
   const reference = s.charger.machine?.map?.reference ?? STANDARD_AIR;
   return s.put(
     correctedFlow,
     {
-      massFlow: point.path.massFlow / s.charger.count,
+      massFlow: flowThrough(s.build, s.point.path, s.build.chargers.indexOf(s.charger)) / s.charger.count,
       temperature: s.at.air.inlet.temperature,
       pressure: s.at.air.inlet.pressure,
       referenceTemperature: reference.temperature,
@@ -542,7 +552,7 @@ function correctedSteps(s: Sheet): number {
     },
     {
       massFlow: read('sums'),
-      temperature: s.input('brief.venue.temperature'),
+      temperature: inletOrigin(s),
       pressure: read('sums'),
       referenceTemperature: read('map'),
       referencePressure: read('map'),

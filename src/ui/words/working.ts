@@ -192,6 +192,7 @@ const readWords: Record<ReadStep['code'], string> = {
   'open-air': 'the open air: no pipe behind the turbine is given',
   driven: 'what the turbine{name} drives and its gate lets stand, where the powers on the shaft balance',
   asked: 'what the goal needs: the level that makes its power at its speed',
+  'lets-pass': 'no rise of pressure here: it lets the air pass as it comes',
   'without-boost': 'no boost at this speed: ambient less the losses, solved with the flow',
 };
 
