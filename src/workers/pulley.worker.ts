@@ -56,6 +56,12 @@ const pulleyWorker = {
     onRows(batch, true);
   },
 
+  /** Ends what is under way. */
+  stop(what: 'sweep' | 'sizes'): void {
+    if (what === 'sweep') newest++;
+    else newestSizes++;
+  },
+
   /** Every supercharger on the setup, each with the pulley it would be ordered with. */
   async sizes(
     { job, setupId, items, machines, pulleys }: SizesRequest,

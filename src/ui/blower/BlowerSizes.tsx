@@ -11,6 +11,7 @@ import { bySize, picks, type SizeRow } from '@/core/studies/blower-sizes';
 import type { BlowerItem, CentrifugalItem } from '@/formats/library-items';
 import { StateMark } from '../frame/icons';
 import frame from '../frame/frame.module.css';
+import { tellWork } from '../store/long-work';
 import { useJob, useJobState } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
@@ -44,22 +45,29 @@ function useSizes() {
     const refs = [...refsOf(setup), ...wanted];
     const needed = items.filter((i) => refs.some((r) => keyOf(r) === keyOf(i)));
     const rows: SizeRow[] = [];
-    void pulleyWorker().sizes(
-      {
-        job,
-        setupId: setup.id,
-        items: [...needed, ...drives.blowers, ...drives.centrifugals],
-        machines: [...drives.blowers, ...drives.centrifugals],
-        pulleys: drives.pulleys.filter(({ document }) => document.place !== 'crank').map(offered),
-      },
-      proxy((row: SizeRow | null, done: boolean) => {
-        if (!live) return;
-        if (row) rows.push(row);
-        setFound({ rows: [...rows], done });
-      }),
-    );
+    const machines = [...drives.blowers, ...drives.centrifugals];
+    const pulleys = drives.pulleys.filter(({ document }) => document.place !== 'crank').map(offered);
+    let tried = 0;
+    /** From where it was left; a newer call ends the one before. */
+    const size = () =>
+      void pulleyWorker().sizes(
+        { job, setupId: setup.id, items: [...needed, ...machines], machines: machines.slice(tried), pulleys },
+        proxy((row: SizeRow | null, done: boolean) => {
+          if (!live) return;
+          if (row) rows.push(row);
+          if (!done) told.move(++tried / machines.length);
+          else told.end();
+          setFound({ rows: [...rows], done });
+        }),
+      );
+    const told = tellWork('Trying every supercharger', {
+      stop: () => void pulleyWorker().stop('sizes'),
+      resume: size,
+    });
+    size();
     return () => {
       live = false;
+      told.end();
     };
     // Items that have nothing to do with it come and go.
     // eslint-disable-next-line react-hooks/exhaustive-deps

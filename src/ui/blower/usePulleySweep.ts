@@ -8,6 +8,7 @@ import { isToothed } from '@/core/drive/profile';
 import { offerOf, type PulleyOffer, type PulleyRow } from '@/core/studies/pulley-sweep';
 import type { PulleyItem } from '@/formats/library-items';
 import type { PulleyWorker } from '@/workers/pulley.worker';
+import { tellWork } from '../store/long-work';
 import { useJob, useJobState } from '../store/solved';
 
 /** One worker for everything that is swept. */
@@ -96,16 +97,26 @@ export function usePulleySweep(
     const order = first ? [first, ...cranks.filter((c) => c !== first)] : cranks;
     const pairs = order.flatMap((crank) => drivens.map((driven) => ({ crank, driven })));
     const rows = new Map<string, PulleyRow>();
-    void pulleyWorker().sweep(
-      { job, setupId: setup.id, items: needed, pairs },
-      proxy((more: PulleyRow[], isDone: boolean) => {
-        if (!live) return;
-        for (const row of more) rows.set(row.key, row);
-        setFound({ rows: [...rows.values()], done: isDone });
-      }),
-    );
+    /** From a pair on; a newer call ends the one before. */
+    const sweep = (from: number) =>
+      void pulleyWorker().sweep(
+        { job, setupId: setup.id, items: needed, pairs: pairs.slice(from) },
+        proxy((more: PulleyRow[], isDone: boolean) => {
+          if (!live) return;
+          for (const row of more) rows.set(row.key, row);
+          setFound({ rows: [...rows.values()], done: isDone });
+          told.move(rows.size / pairs.length);
+          if (isDone) told.end();
+        }),
+      );
+    const told = tellWork('Sweeping the pulleys', {
+      stop: () => void pulleyWorker().stop('sweep'),
+      resume: () => sweep(rows.size),
+    });
+    sweep(0);
     return () => {
       live = false;
+      told.end();
     };
     // The order only says what is seen first.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -150,6 +150,7 @@ function Needs() {
       },
       [job, setup.id, library, fuelBest, fuelWorst],
     ),
+    'Boost in each air',
   );
   const rows = (found ?? []).flatMap((f) => ('row' in f ? [f.row] : []));
   const fuels = (found ?? []).flatMap((f) => ('id' in f ? [f] : []));

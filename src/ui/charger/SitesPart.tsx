@@ -25,8 +25,14 @@ export default function SitesPart() {
   const job = useJobState((s) => s.draft);
   const library = useMemo(() => libraryOf(items), [items]);
   const id = job.setups[setupIndex]!.id;
-  const rows = useSlices(useCallback(() => siteRows(job, id, library), [job, id, library]));
-  const found = useSlices(useCallback(() => derate(job, id, library), [job, id, library]));
+  const rows = useSlices(
+    useCallback(() => siteRows(job, id, library), [job, id, library]),
+    'Other sites and weather',
+  );
+  const found = useSlices(
+    useCallback(() => derate(job, id, library), [job, id, library]),
+    'Boost for the worst air',
+  );
   const derated = found?.findLast((d): d is Derated => d !== undefined) ?? null;
   if (!answer || !engineMap(answer.build))
     return (

@@ -142,7 +142,7 @@ function SizeTable<T>({ title, sized, nameOf, isOn, onUse, more = [], all = fals
 
 /** The last thing a generator gave, once it is done. */
 function useLast<T>(make: () => Generator<T | undefined>): T | null {
-  const found = useSlices(make);
+  const found = useSlices(make, 'Sizing the parts');
   return useMemo(() => found?.findLast((x): x is Awaited<T> & T => x !== undefined) ?? null, [found]);
 }
 

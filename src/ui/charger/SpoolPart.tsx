@@ -241,7 +241,7 @@ const DOT = { radius: 5, fill: 'var(--ink)', stroke: 'none' };
 function Loading({ plan, build, steadyFull }: LoadingProps) {
   const { figure, roundSpeed } = useWords();
   const make = useCallback(() => spoolByLoading(build, plan), [build, plan]);
-  const rows = useSlices<LoadingRow>(make);
+  const rows = useSlices<LoadingRow>(make, 'Spool at other loads');
   const isBrake = plan.kind === 'brake';
   const full = (r: LoadingRow) => (r.spool.kind === 'found' ? (r.spool.full ?? null) : null);
   const mine = rows?.find((r) => (isBrake ? r.rate === plan.rate : r.gear === plan.road?.gear));

@@ -79,7 +79,7 @@ export function Versus({ solved }: { solved: Solved }) {
         : (function* (): Generator<VersusRow> {})(),
     [own, items, job, setup.id, form, trial],
   );
-  const rivals = useSlices(make);
+  const rivals = useSlices(make, 'Turbochargers side by side');
   const lines = useMemo((): Line[] => {
     const shown = drawn.flatMap((d): Line[] => {
       const answer = d.index === setupIndex ? solved : d.answer;

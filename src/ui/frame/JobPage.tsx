@@ -1,4 +1,5 @@
 'use client';
+import { WorkLine } from './WorkLine';
 import { Tour } from './Tour';
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
@@ -138,6 +139,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
             <Airway bench={bench} onBench={goTo} />
             <Bench id={bench} asked={asked} named={named} />
             <RevBar />
+            <WorkLine />
           </div>
           <JobDialogs />
           <Tour />

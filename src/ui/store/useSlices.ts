@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { tellWork } from './long-work';
 
 /** Work in slices of this length, so that the page answers meanwhile, ms. */
 const SLICE = 12;
@@ -7,9 +8,10 @@ const FIRST = 80;
 
 /**
  * Long work, a slice at a time while the page rests: it begins anew when `make` changes, and what was found before stands
- * until it is done. In: how to begin, stable while nothing changes. Out: everything it gave, or null until it was done once.
+ * until it is done. What takes long is told, and can be stopped and taken up again. In: how to begin, stable while nothing
+ * changes; what is done, as 'Sizing the parts'. Out: everything it gave, or null until it was done once.
  */
-export function useSlices<T>(make: () => Generator<T>): T[] | null {
+export function useSlices<T>(make: () => Generator<T>, what: string): T[] | null {
   const [found, setFound] = useState<T[] | null>(null);
   useEffect(() => {
     const work = make();
@@ -19,14 +21,21 @@ export function useSlices<T>(make: () => Generator<T>): T[] | null {
       const end = performance.now() + SLICE;
       while (performance.now() < end) {
         const next = work.next();
-        if (next.done) return setFound(all);
+        if (next.done) {
+          told.end();
+          return setFound(all);
+        }
         all.push(next.value);
       }
       timer = setTimeout(slice, 0);
     };
+    const told = tellWork(what, { stop: () => clearTimeout(timer), resume: slice });
     // The page is painted first: what opens must open at once.
     timer = setTimeout(slice, FIRST);
-    return () => clearTimeout(timer);
-  }, [make]);
+    return () => {
+      clearTimeout(timer);
+      told.end();
+    };
+  }, [make, what]);
   return found;
 }

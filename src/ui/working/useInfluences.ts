@@ -34,6 +34,7 @@ export function useInfluences(
         }),
       [job, setupIndex, library, speedRpm, figure, charger, bounds, among],
     ),
+    'What moves it most',
   );
   return useMemo(() => found && mostTelling(found), [found]);
 }
