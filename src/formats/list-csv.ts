@@ -2,14 +2,14 @@ import Papa from 'papaparse';
 import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
 import { kindOf } from './kinds';
 import type { ItemDocument } from './kinds/documents';
-import { fieldsOf, SURE_WORDS } from './list-table';
+import { atPath, BARE, fieldsOf, SURE_WORDS } from './list-table';
 
 /** The unit a file is written in: SI where the quantity has it, and few digits lost to no one. */
 const unitIn = (quantity: Quantity): Unit =>
   unitsOf(quantity).find((u) => u.factor === 1 && !u.offset) ?? unitsOf(quantity)[0]!;
 
 const headOf = (label: string, quantity: Quantity): string => {
-  const { symbol } = unitIn(quantity);
+  const symbol = unitIn(quantity).symbol || (quantity === 'share' ? BARE : '');
   return symbol ? `${label} (${symbol})` : label;
 };
 const figure = (value: number, quantity: Quantity): number =>
@@ -34,12 +34,11 @@ export function writeListCsv(documents: readonly ItemDocument[]): string {
     }
   });
   const rows = documents.flatMap((document) => {
-    const values = document as unknown as Record<string, unknown>;
     const table = fields.find((f) => f.kind === 'table');
-    const lines = table ? (values[table.path] as Record<string, number>[]) : [null];
+    const lines = table ? (atPath(document, table.path) as Record<string, number>[]) : [null];
     return lines.map((line) =>
       fields.flatMap((field): (string | number)[] => {
-        const value = values[field.path];
+        const value = atPath(document, field.path);
         if (field.kind === 'table')
           return field.columns.map(({ key, quantity }) => figure(line![key]!, quantity));
         if (field.kind === 'measure') {

@@ -18,6 +18,17 @@ export const SURE_WORDS = ', how sure';
 const MOST_ITEMS = 500;
 const MOST_PROBLEMS = 12;
 
+/** What stands at a field's path in a document. */
+export const atPath = (document: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], document);
+
+function putAt(raw: Record<string, unknown>, path: string, value: unknown): void {
+  const keys = path.split('.');
+  const last = keys.pop()!;
+  const parent = keys.reduce((at, key) => (at[key] ??= {}) as Record<string, unknown>, raw);
+  parent[last] = value;
+}
+
 export const fieldsOf = (kind: AnyKind): Field<ItemDocument>[] => kind.fields.flatMap(({ fields }) => fields);
 
 /** The roles that columns of a kind's list may have, from its fields. */
@@ -42,9 +53,12 @@ export const listRoles = (kind: AnyKind): ListRole[] =>
     }
   });
 
+/** A share as it stands, beside per cent. */
+export const BARE = 'share';
+
 /** Symbols of the units that a role's column may be in; none for what has no unit. */
 export const unitsOfRole = ({ quantity }: ListRole): string[] =>
-  quantity ? unitsOf(quantity).flatMap(({ symbol }) => symbol || []) : [];
+  quantity ? unitsOf(quantity).flatMap(({ symbol }) => symbol || (quantity === 'share' ? BARE : [])) : [];
 
 export type ListMapping = { columns: { role: string; unit: string | null }[]; decimal: '.' | ',' };
 /** What is the same for all of a list: choices of fields that have no column. */
@@ -77,7 +91,12 @@ function guessListMapping(kind: AnyKind, table: MapTable): ListMapping {
     if (!found) return { role: 'ignore', unit: null };
     taken.add(found.role);
     const units = unitsOfRole(found);
-    const unit = found.quantity && inside ? findUnit(found.quantity, inside)?.symbol : undefined;
+    const isBare = found.quantity === 'share' && inside === BARE;
+    const unit = isBare
+      ? BARE
+      : found.quantity && inside
+        ? findUnit(found.quantity, inside)?.symbol
+        : undefined;
     // A length without its unit is asked for; what has but one unit, or none, is not.
     return { role: found.role, unit: unit ?? (units.length > 1 ? null : (units[0] ?? '')) };
   });
@@ -131,7 +150,7 @@ export function makeList(
   const labelOf = (role: string) => roles.find((r) => r.role === role)?.label ?? role;
   for (const field of fields)
     if (
-      at(field.kind === 'table' ? `${field.path}.${field.columns[0].key}` : field.path) < 0 &&
+      at(field.kind === 'table' ? `${field.path}.${field.columns[0]!.key}` : field.path) < 0 &&
       isNeeded(field)
     )
       problems.push({ reason: reason('column-missing', {}, { column: field.label.toLowerCase() }) });
@@ -147,7 +166,8 @@ export function makeList(
   const cell = ({ cells }: Row, role: string) => (cells[at(role)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
   const figure = (row: Row, role: string, quantity: Quantity): number => {
     const value = cellNumber(row, at(role), labelOf(role).toLowerCase(), mapping.decimal, problems);
-    const unit = findUnit(quantity, mapping.columns[at(role)]!.unit ?? '') ?? unitsOf(quantity)[0]!;
+    const { unit: named } = mapping.columns[at(role)]!;
+    const unit = findUnit(quantity, named === BARE ? '' : (named ?? '')) ?? unitsOf(quantity)[0]!;
     return fromUnit(value, unit);
   };
   const valueOf = (row: Row, field: Field<ItemDocument>): unknown => {
@@ -177,12 +197,11 @@ export function makeList(
       }
       case 'number':
         if (!has && (field.optional || at(field.path) < 0))
-          return field.optional ? undefined : (blank as unknown as Record<string, unknown>)[field.path];
+          return field.optional ? undefined : atPath(blank, field.path);
         return figure(row, field.path, field.quantity);
       case 'measure': {
         if (!has && field.optional) return undefined;
-        if (at(field.path) < 0)
-          return guess((blank as unknown as Record<string, { value: number }>)[field.path]!.value);
+        if (at(field.path) < 0) return guess((atPath(blank, field.path) as { value: number }).value);
         const sure = at(`${field.path}${SURE}`) < 0 ? '' : cell(row, `${field.path}${SURE}`);
         const known = confidences.find((c) => c === sure.toLowerCase());
         return given(figure(row, field.path, field.quantity), known ?? ('reported' satisfies Confidence));
@@ -213,7 +232,7 @@ export function makeList(
     const raw: Record<string, unknown> = { version: (blank as { version: number }).version, kind: name };
     for (const field of fields) {
       const value = valueOf(row, field);
-      if (value !== undefined) raw[field.path] = value;
+      if (value !== undefined) putAt(raw, field.path, value);
     }
     return raw;
   }

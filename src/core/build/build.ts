@@ -4,6 +4,7 @@ import { usualMargins } from '../compressor/usual-margins';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Charger } from '../charger/charger';
 import { compressorMachine, type Machine } from '../charger/machine';
+import { effectivenessCurve } from '../charge-air/cooler-curve';
 import { elementsOf, type Cooler, type Element } from './elements';
 import type { Blower } from '../blower/document';
 import { compileBlower } from '../blower/table';
@@ -279,10 +280,14 @@ export function compileBuild(
       fullRpm: setup.boost.fullRpm.value,
     },
   };
-  const coolerOf = ({ kind, effectiveness, coolantRise }: CoolerDocument): Cooler | null =>
+  const coolerOf = ({ kind, effectiveness, points, coolantRise }: CoolerDocument): Cooler | null =>
     kind === 'none'
       ? null
-      : { effectiveness: effectiveness.value, coolant: climate.temperature + coolantRise.value };
+      : {
+          effectiveness: points ? effectivenessCurve(points) : () => effectiveness.value,
+          coolant: climate.temperature + coolantRise.value,
+          byPoints: Boolean(points),
+        };
   /** The engine on chargers of one kind, `count` of them beside each other, with or without one in front. */
   const withChargers = (place: Place | undefined, count: number, front: Place | undefined): Build => {
     const losses = lossesOf(setup.plumbing, count);

@@ -4,7 +4,11 @@ import type { AirLosses, PlacedLoss } from './plumbing';
 /** Stations of the air that hold losses, in the order of the flow. */
 export type LossStation = keyof AirLosses;
 
-export type Cooler = { effectiveness: number; coolant: number };
+/**
+ * A cooler: its charge-side effectiveness at a flow of charge, kg/s, and what cools it, K. `byPoints`: whether that follows from
+ * points over the flow; where it does not one figure stands for every flow.
+ */
+export type Cooler = { effectiveness: (flow: number) => number; coolant: number; byPoints: boolean };
 
 /** What the air passes on its way, in the order of the flow. Chargers stand for themselves in `Build.chargers`, in turn. */
 export type Element =

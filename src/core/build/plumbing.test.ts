@@ -112,7 +112,7 @@ describe('where losses act', () => {
     expect(all.map((one) => one.index).sort((a, b) => a - b)).toEqual(everywhere.map((_, i) => i));
   });
   it('and are elements of the way: nothing lies between two chargers that are not two', () => {
-    const cooler: Cooler = { effectiveness: 0.7, coolant: 300 };
+    const cooler: Cooler = { effectiveness: () => 0.7, coolant: 300, byPoints: false };
     const { air } = lossesOf(everywhere, 1);
     const kinds = (coolers: (Cooler | null)[]) =>
       elementsOf(air, coolers).map((e) => (e.kind === 'charger' ? 'charger' : `${e.kind} ${e.station}`));
@@ -133,7 +133,7 @@ describe('where losses act', () => {
     expect(kinds([cooler, cooler])).toContain('cooler between');
   });
   it('as legs: one more than chargers, every loss in one of them, kept for the same way', () => {
-    const cooler: Cooler = { effectiveness: 0.7, coolant: 300 };
+    const cooler: Cooler = { effectiveness: () => 0.7, coolant: 300, byPoints: false };
     const { air } = lossesOf(everywhere, 1);
     for (const coolers of [[], [cooler], [null], [cooler, cooler], [null, cooler]]) {
       const elements = elementsOf(air, coolers);

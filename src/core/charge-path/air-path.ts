@@ -112,7 +112,7 @@ export function solveAirPath(
       compress(build, alone ? null : engineCharger(build), charger, flow, ratio);
       charger.outlet.pressure = p2;
       charger.outlet.ratio = ratio;
-      cooled = cool(alone ? null : last.cooler, charger.outlet.temperature);
+      cooled = cool(alone ? null : last.cooler, charger.outlet.temperature, flow);
       path.cooler.pressure = p2c;
       path.cooler.temperature = cooled;
     }
@@ -322,7 +322,7 @@ export function chargeFront(build: Build, path: AirPath, ratio: number): void {
   const least = LEAST_INLET * climate.pressure;
   if (!(pressure > least)) path.isChoked = true;
   behind.inlet.pressure = pressure > least ? pressure : least;
-  behind.inlet.temperature = cool(leg.cooler, air.outlet.temperature);
+  behind.inlet.temperature = cool(leg.cooler, air.outlet.temperature, flow);
 }
 
 /**
@@ -343,11 +343,13 @@ export function chargeTo(build: Build, path: AirPath, pressure: number, temperat
   charger.outlet.ratio = ratio;
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
   path.cooler.pressure = p2c;
-  path.cooler.temperature = cool(leg.cooler, charger.outlet.temperature);
+  path.cooler.temperature = cool(leg.cooler, charger.outlet.temperature, flow);
 }
 
-const cool = (cooler: Cooler | null, inlet: number): number =>
-  cooler ? coolerOutlet.fn({ inlet, coolant: cooler.coolant, effectiveness: cooler.effectiveness }) : inlet;
+const cool = (cooler: Cooler | null, inlet: number, flow: number): number =>
+  cooler
+    ? coolerOutlet.fn({ inlet, coolant: cooler.coolant, effectiveness: cooler.effectiveness(flow) })
+    : inlet;
 
 /** How sure a path is: the worst of the breathing curve and the maps. */
 export const rangeOf = ({ breathingRange, chargers }: AirPath): Range =>

@@ -87,7 +87,7 @@ function engineWith(chargers: BeltCharger[], coolers: (Cooler | null)[]): BeltBu
   return build;
 }
 const { climate, displacement } = engineWith([onBelt(pump(1e-3, 1, 0.6), 1)], [null]);
-const full: Cooler = { effectiveness: 1, coolant: climate.temperature };
+const full: Cooler = { effectiveness: () => 1, coolant: climate.temperature, byPoints: false };
 
 /** Volume that the pump passes over what the engine takes, for each turn of the crankshaft. */
 const excess = (volume: number, filled: number, ratio: number) =>

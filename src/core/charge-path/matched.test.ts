@@ -118,7 +118,7 @@ function independent(build: MatchedBuild, speedRpm: number, asked: number | null
     const x =
       (Math.PI * hot.turbine.inducer * shaft) / 60 / Math.sqrt(2 * expansion) / hot.turbine.bestVelocityRatio;
     const work = hot.turbine.efficiency * (2 * x - x * x) * expansion;
-    const cooled = cooler ? t2 - cooler.effectiveness * (t2 - cooler.coolant) : t2;
+    const cooled = cooler ? t2 - cooler.effectiveness(w) * (t2 - cooler.coolant) : t2;
     return [
       asked === null ? open : (pm - asked) / 1e5,
       (cooled - tm) / 100,

@@ -137,8 +137,10 @@ function missingOnDemand({ job, setup, answer }: Asked, add: Add): void {
     addGuess(
       add,
       Object.fromEntries(
-        coolersOf(setup).flatMap(({ kind, effectiveness }, i) =>
-          kind === 'none' ? [] : [[`${at}.induction.chargers.${i}.aftercooler.effectiveness`, effectiveness]],
+        coolersOf(setup).flatMap(({ kind, effectiveness, points }, i) =>
+          kind === 'none' || points
+            ? []
+            : [[`${at}.induction.chargers.${i}.aftercooler.effectiveness`, effectiveness]],
         ),
       ),
       reason('guess-cooler'),

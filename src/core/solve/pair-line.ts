@@ -157,7 +157,13 @@ function frontThatClears(build: Build, { path }: OperatingPoint): number | null 
       ratio,
       front.efficiency.value,
     );
-    const cooled = cooler ? coolerOutlet.fn({ inlet: temperature, ...cooler }) : temperature;
+    const cooled = cooler
+      ? coolerOutlet.fn({
+          inlet: temperature,
+          coolant: cooler.coolant,
+          effectiveness: cooler.effectiveness(path.massFlow),
+        })
+      : temperature;
     const flow = correctedFlow.fn({
       massFlow: path.massFlow,
       temperature: cooled,

@@ -79,7 +79,7 @@ describe('a compound pair', () => {
       const { effectiveness, coolant } = coolerAt(build, 'between')!;
       const { temperature } = low.outlet;
       expect(engineCharger(p.path).inlet.temperature).toBeCloseTo(
-        temperature - effectiveness * (temperature - coolant),
+        temperature - effectiveness(p.path.massFlow) * (temperature - coolant),
         6,
       );
       if (p.pressureRatio > 1.3) {

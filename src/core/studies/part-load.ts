@@ -131,7 +131,7 @@ function solve(
       ? coolerOutlet.fn({
           inlet: air.outlet.temperature,
           coolant: cooler.coolant,
-          effectiveness: cooler.effectiveness,
+          effectiveness: cooler.effectiveness(flow),
         })
       : air.outlet.temperature,
     surgeMargin: machine.locate(air, shaftLimit(charger))?.surgeMargin ?? null,

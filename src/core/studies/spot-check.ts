@@ -34,7 +34,7 @@ function expectedOf(
     inlet: charger.inlet,
     coolant: cooler?.coolant ?? null,
     compressorEfficiency: charger.efficiency.value,
-    coolerEffectiveness: cooler?.effectiveness ?? null,
+    coolerEffectiveness: cooler?.effectiveness(path.massFlow) ?? null,
     air: build.climate.gas,
     manifold: path.manifold.pressure,
     compressorOutlet: charger.outlet.pressure,

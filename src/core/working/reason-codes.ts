@@ -130,6 +130,7 @@ export type MapCode =
   | 'piping-bench-fast'
   | 'piping-measures-disagree'
   | 'piping-points-rough'
+  | 'cooler-better-with-flow'
   | 'piping-without-loss'
   | 'value-refused'
   | 'more-problems'

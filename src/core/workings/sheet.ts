@@ -11,7 +11,8 @@ import type { OperatingPoint } from '../solve/point';
 
 /** Where a number of a formula comes from: an input of the job (its path), something read, or a step before. */
 export type Origin =
-  { input: string } | { read: 'map' | 'turbine' | 'gas' | 'fuel' | 'curve' | 'air' | 'sums' | 'band' };
+  | { input: string }
+  | { read: 'map' | 'turbine' | 'gas' | 'fuel' | 'curve' | 'cooler' | 'air' | 'sums' | 'band' };
 
 export type FormulaStep = {
   kind: 'formula';

@@ -458,9 +458,12 @@ function chargeSteps(s: Sheet): void {
     {
       inlet: boosting ? inlet : engineCharger(path).outlet.temperature,
       coolant: cooler.coolant,
-      effectiveness: cooler.effectiveness,
+      effectiveness: cooler.effectiveness(path.massFlow),
     },
-    { coolant: s.own(`${behind}.coolantRise`), effectiveness: s.own(`${behind}.effectiveness`) },
+    {
+      coolant: s.own(`${behind}.coolantRise`),
+      effectiveness: cooler.byPoints ? read('cooler') : s.own(`${behind}.effectiveness`),
+    },
   );
 }
 

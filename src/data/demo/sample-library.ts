@@ -2,6 +2,7 @@ import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/document';
 import { blowerSchema, type Blower } from '@/core/blower/document';
+import { coolerSchema, type ChargeCooler } from '@/core/charge-air/cooler-document';
 import { pipingSchema, type Piping } from '@/core/charge-air/piping-document';
 import { sampleCompressors } from './sample-compressors';
 import { centrifugalSchema, type Centrifugal } from '@/core/blower/centrifugal';
@@ -10,6 +11,7 @@ import belts from './belts.json';
 import blowers from './blowers.json';
 import centrifugals from './centrifugals.json';
 import pulleys from './pulleys.json';
+import coolers from './coolers.json';
 import piping from './piping.json';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
@@ -50,6 +52,13 @@ const samplePiping: { id: string; revision: number; document: Piping }[] = pipin
   document: pipingSchema.parse(item.document),
 }));
 
+export const sampleCoolers: { id: string; revision: number; document: ChargeCooler }[] = coolers.map(
+  (item) => ({
+    ...item,
+    document: coolerSchema.parse(item.document),
+  }),
+);
+
 /** Everything in the demo's library, parts before what is made of them. */
 export const sampleItems: AnyItem[] = [
   ...sampleCompressors,
@@ -60,6 +69,7 @@ export const sampleItems: AnyItem[] = [
   ...samplePulleys,
   ...sampleBelts,
   ...samplePiping,
+  ...sampleCoolers,
 ];
 
 export const sampleLibrary: Library = libraryOf(sampleItems);

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { coolerSchema } from '@/core/charge-air/cooler-document';
 import { pipingSchema } from '@/core/charge-air/piping-document';
 import { centrifugalSchema } from '@/core/blower/centrifugal';
 import { blowerSchema } from '@/core/blower/document';
@@ -18,6 +19,7 @@ export const documents = {
   pulley: defineDocument(pulleySchema),
   belt: defineDocument(beltSchema),
   piping: defineDocument(pipingSchema),
+  cooler: defineDocument(coolerSchema),
 };
 
 export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['schema']>;
@@ -31,6 +33,7 @@ const currentSchema = z.discriminatedUnion('kind', [
   pulleySchema,
   beltSchema,
   pipingSchema,
+  coolerSchema,
 ]);
 
 /** A document of any kind in the present version; nothing else is looked at. For rows of the shop's own. */

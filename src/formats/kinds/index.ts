@@ -3,6 +3,7 @@ import { blowerKind } from './blower';
 import { centrifugalKind } from './centrifugal';
 import { compressorKind } from './compressor';
 import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
+import { coolerKind } from './cooler';
 import { pipingKind } from './piping';
 import { pulleyKind } from './pulley';
 import { turbineKind } from './turbine';
@@ -19,6 +20,7 @@ export const kinds = [
   pulleyKind,
   beltKind,
   pipingKind,
+  coolerKind,
 ] as const;
 
 export type KindName = ItemDocument['kind'];

@@ -66,7 +66,7 @@ type Measured = { quantity: Quantity; bound: Bound; basis?: 'abs'; optional?: tr
 
 type Labelled<Document> = { path: FieldPath<Document>; label: string; hint?: string };
 
-/** A field of an item: a measure with its confidence, a bare number, a text, a choice, a tick, or a table of two figures a line. */
+/** A field of an item: a measure with its confidence, a bare number, a text, a choice, a tick, or a table of two or three figures a line. */
 export type Field<Document> = Labelled<Document> &
   (
     | ({ kind: 'measure' } & Measured)
@@ -76,7 +76,7 @@ export type Field<Document> = Labelled<Document> &
     | { kind: 'tick' }
     | {
         kind: 'table';
-        columns: readonly [TableColumn, TableColumn];
+        columns: readonly TableColumn[];
         least: number;
         most: number;
       }

@@ -173,6 +173,13 @@ function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
     store.getState().write(path, { ...given(value, 'measured'), note: 'from a spot reading' });
     store.getState().commit();
   };
+  /** One figure in the place of points, if there were any: it is what was measured. */
+  const takeCooler = (value: number) => {
+    const path = `${at}.${chargerPath(setup, 'engine')}.aftercooler`;
+    store.getState().write(`${path}.points`, undefined);
+    store.getState().write(`${path}.part`, undefined);
+    take(`${path}.effectiveness`, value);
+  };
   const cooler = check.implied.find((i) => i.key === 'cooler-effectiveness');
   const share = check.exhaustShare;
   const hasCooler = cooler && cooler.value > 0 && cooler.value <= 1;
@@ -180,13 +187,7 @@ function Take({ check }: { check: Extract<SpotCheck, { kind: 'read' }> }) {
   return (
     <div className={fields.rowKeys}>
       {hasCooler && (
-        <Button
-          variant="outlined"
-          size="small"
-          onClick={() =>
-            take(`${at}.${chargerPath(setup, 'engine')}.aftercooler.effectiveness`, cooler.value)
-          }
-        >
+        <Button variant="outlined" size="small" onClick={() => takeCooler(cooler.value)}>
           Take {figure(cooler.value, 'share')} as the cooler’s effectiveness
         </Button>
       )}

@@ -1,16 +1,38 @@
+import { useEffect, useState } from 'react';
+import { dropByPoints } from '@/core/charge-air/piping';
+import { given } from '@/core/documents/input';
+import { chargerInFront } from '@/core/job/chargers';
+import { effectivenessCurve } from '@/core/charge-air/cooler-curve';
 import type { ChargerDocument } from '@/core/job/schema/job';
+import type { AnyLine } from '@/formats/kinds';
+import { isOf } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
+import { FigureLines } from '../fields/FigureLines';
+import { Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
+import frame from '../frame/frame.module.css';
+import { server } from '../server/client';
+import { useJob, useSpeed } from '../store/solved';
+import { useWords } from '../words/useWords';
 
+type Path = `setups.${number}.induction.chargers.${number}.aftercooler`;
 type Props = {
   /** What it is called beside others. */
   label?: string;
-  path: `setups.${number}.induction.chargers.${number}.aftercooler`;
+  path: Path;
   cooler: ChargerDocument['aftercooler'];
 };
 
-/** The cooler behind a charger: of what kind, how well it cools, and how warm what cools it is. */
-export function CoolerFields({ label = 'Kind', path, cooler: { kind } }: Props) {
+const isCooler = isOf('cooler');
+const keyOf = ({ id, revision }: { id: string; revision: number }) => `${id}.${revision}`;
+const columns = [
+  { key: 'flow', name: 'flow', quantity: 'massFlow', bound: { min: 1e-3, max: 20 } },
+  { key: 'effectiveness', name: 'effectiveness', quantity: 'share', bound: { min: 0.01, max: 1 } },
+] as const;
+
+/** The cooler behind a charger: of what kind, how well it cools over the flow, and how warm what cools it is. */
+export function CoolerFields({ label = 'Kind', path, cooler }: Props) {
+  const { kind, points } = cooler;
   return (
     <>
       <ChoiceField
@@ -24,9 +46,144 @@ export function CoolerFields({ label = 'Kind', path, cooler: { kind } }: Props) 
       />
       {kind !== 'none' && (
         <>
-          <QuantityField path={`${path}.effectiveness`} hint="charge side, as two thermometers show" />
+          <Shelf path={path} cooler={cooler} />
+          {points ? (
+            <Points path={path} points={points} />
+          ) : (
+            <QuantityField
+              path={`${path}.effectiveness`}
+              hint="charge side; the same at every flow, which a real cooler’s is not"
+            />
+          )}
           <QuantityField path={`${path}.coolantRise`} />
         </>
+      )}
+    </>
+  );
+}
+
+/** Takes a cooler's points from the library, or goes over from one figure to points and back. */
+function Shelf({
+  path,
+  cooler: { kind, points, part, effectiveness },
+}: {
+  path: Path;
+  cooler: Props['cooler'];
+}) {
+  const { store, items, takeItems, setupIndex } = useJob();
+  const { solved } = useSpeed();
+  const [lines, setLines] = useState<AnyLine[] | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  useEffect(() => {
+    let live = true;
+    void server.lines('coolers').then((answer) => {
+      if (live && answer.kind === 'ok') setLines(answer.data.items.filter((line) => !line.retired));
+    });
+    return () => {
+      live = false;
+    };
+  }, []);
+  const write = (values: Record<string, unknown>) => {
+    for (const [key, value] of Object.entries(values)) store.getState().write(`${path}.${key}`, value);
+    store.getState().commit();
+  };
+  const take = async (key: string) => {
+    setFailure(null);
+    if (key === 'stated') return write({ points: undefined, part: undefined });
+    if (key === 'points') {
+      // From one figure: as much at the goal's flow, by a core whose transfer units fall with the square root of it.
+      const flow = solved?.sweep.goalPoint.path.massFlow ?? 0.2;
+      const units = -Math.log(1 - Math.min(0.98, effectiveness.value));
+      const at = (share: number) => ({
+        flow: Number((flow * share).toPrecision(3)),
+        effectiveness: Number((1 - Math.exp(-units / Math.sqrt(share))).toPrecision(3)),
+      });
+      return write({ points: [0.4, 0.7, 1, 1.3].map(at), part: undefined });
+    }
+    const line = lines?.find((one) => keyOf(one) === key);
+    if (!line) return;
+    const answer = await server.item('coolers', line.id);
+    if (answer.kind !== 'ok') return setFailure(`${line.name} could not be fetched: is the server away?`);
+    const { id, revision, document } = answer.data;
+    const item = { id, revision, document };
+    if (!isCooler(item)) return;
+    takeItems([item]);
+    // What it costs in pressure goes with it: stated at the goal's flow, at the state of its bench.
+    const flow = solved?.sweep.goalPoint.path.massFlow ?? item.document.points.at(-1)!.flow;
+    const { pressure, temperature } = item.document.bench;
+    store.getState().edit((job) => {
+      const setup = job.setups[setupIndex]!;
+      const isInFront = chargerInFront(setup) !== undefined && path.endsWith('chargers.0.aftercooler');
+      const loss = setup.plumbing.find(({ place }) => place === (isInFront ? 'between' : 'cooler'));
+      if (loss?.from === 'drop')
+        Object.assign(loss, {
+          drop: given(Number(dropByPoints(item.document.points, flow).toPrecision(4)), 'maker'),
+          massFlow: given(flow, 'maker'),
+          pressure: given(pressure, 'maker'),
+          temperature: given(temperature, 'maker'),
+        });
+    });
+    write({
+      kind: item.document.type,
+      points: item.document.points.map(({ flow, effectiveness: share }) => ({ flow, effectiveness: share })),
+      part: { id, revision },
+    });
+  };
+  const known = part && items.find((item) => keyOf(item) === keyOf(part));
+  const offered = (lines ?? []).filter((line) => (line as unknown as { type: string }).type.endsWith(kind));
+  const value = part ? keyOf(part) : points ? 'points' : 'stated';
+  const isListed = offered.some((line) => keyOf(line) === value);
+  return (
+    <>
+      <ChoiceField
+        label="Given by"
+        hint={
+          lines ? 'a figure, points over the flow, or a cooler of the library' : 'library is being fetched'
+        }
+        value={value}
+        onChoose={(key) => void take(key)}
+        options={[
+          { value: 'stated', label: 'one effectiveness' },
+          { value: 'points', label: part ? 'points of its own' : 'points over the flow' },
+          ...(part && !isListed ? [{ value, label: known?.document.name ?? 'as it came' }] : []),
+          ...offered.map((line) => ({ value: keyOf(line), label: line.name })),
+        ]}
+      />
+      {failure && (
+        <p className={frame.foot} role="alert">
+          {failure}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Points({ path, points }: { path: Path; points: NonNullable<Props['cooler']['points']> }) {
+  const { store } = useJob();
+  const { solved } = useSpeed();
+  const { figure } = useWords();
+  const flow = solved?.point.path.massFlow;
+  const last = points.at(-1)!.flow;
+  return (
+    <>
+      <FigureLines
+        label="Cooler points over the flow"
+        columns={columns}
+        least={2}
+        most={24}
+        lines={points}
+        onLines={(lines) => {
+          store.getState().write(`${path}.points`, lines);
+          store.getState().commit();
+        }}
+        onBad={() => {}}
+      />
+      {flow !== undefined && (
+        <Reading
+          label="Effectiveness now"
+          hint={`at ${figure(flow, 'massFlow')}${flow > last ? ', beyond its points: carried on' : ''}`}
+          value={figure(effectivenessCurve(points)(flow), 'share')}
+        />
       )}
     </>
   );

@@ -6,13 +6,13 @@ import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 
 type Line = Record<string, number>;
-type Columns = readonly [TableColumn, TableColumn];
+type Columns = readonly TableColumn[];
 
-/** Reads lines of two figures. Out: the lines in SI, or what is wrong with the first that cannot be read. */
+/** Reads lines of figures. Out: the lines in SI, or what is wrong with the first that cannot be read. */
 function readFigureLines(
   text: string,
   columns: Columns,
-  units: readonly [Unit, Unit],
+  units: readonly Unit[],
   { least, most }: { least: number; most: number },
 ): { ok: true; lines: Line[] } | { ok: false; why: string } {
   const lines: Line[] = [];
@@ -30,9 +30,9 @@ function readFigureLines(
       units[k] ? fromUnit(Number(cell.replace(',', '.')), units[k]) : NaN,
     );
     const isFit = columns.every(({ bound }, k) => values[k]! >= bound.min && values[k]! <= bound.max);
-    if (cells.length !== 2 || !isFit)
+    if (cells.length !== columns.length || !isFit)
       return { ok: false, why: `Line ${i + 1}, “${row.trim().slice(0, 30)}”: ${range}.` };
-    lines.push({ [columns[0].key]: values[0]!, [columns[1].key]: values[1]! });
+    lines.push(Object.fromEntries(columns.map(({ key }, k) => [key, values[k]!])));
   }
   if (lines.length < least) return { ok: false, why: `${least} lines or more are needed.` };
   if (lines.length > most) return { ok: false, why: `${most} lines at most.` };
@@ -50,10 +50,10 @@ type Props = {
   onBad: (isBad: boolean) => void;
 };
 
-/** Lines of two figures, to be typed or pasted from a sheet. A line that cannot be read is named; what was typed stays. */
+/** Lines of figures, to be typed or pasted from a sheet. A line that cannot be read is named; what was typed stays. */
 export function FigureLines({ label, hint, columns, least, most, lines, onLines, onBad }: Props) {
   const { displayUnit } = useWords();
-  const units = [displayUnit(columns[0].quantity), displayUnit(columns[1].quantity)] as const;
+  const units = columns.map(({ quantity }) => displayUnit(quantity));
   const [typed, setTyped] = useState<string | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   const stored = lines

@@ -153,6 +153,9 @@ export const mapSentences: Sentences<MapCode> = {
   'piping-measures-disagree': {
     long: 'At {flow} the bench read {drop}; a smooth pipe of these measures loses {measured}. Is a bore, a length or a unit wrong?',
   },
+  'cooler-better-with-flow': {
+    long: 'From {flow} on this cooler cools better with more flow: a cooler does not. Check the points.',
+  },
   'piping-points-rough': {
     long: 'Loss over flow squared differs by {spread} from point to point: one law for all of them is usual.',
   },

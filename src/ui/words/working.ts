@@ -202,6 +202,7 @@ const originWords: Record<Extract<Origin, { read: unknown }>['read'], string> = 
   gas: 'from the gas polynomials',
   fuel: 'of the fuel',
   curve: 'the VE curve',
+  cooler: 'the cooler’s points, at this flow',
   air: 'air of the day',
   sums: 'solved at this speed',
   band: 'common practice',

@@ -128,13 +128,17 @@ const drive = (
 /** The cooler behind the charger at the engine is on Demand, one between two beside the pair. */
 const whereCooler = ({ charger }: Place): Where =>
   charger === 'front' ? { bench: 'charger', sheet: 'pair' } : { bench: 'demand', sheet: null };
-const cooler = (quantity: Descriptor['quantity'], label: Descriptor['label']): Descriptor => ({
+const cooler = (
+  quantity: Descriptor['quantity'],
+  label: Descriptor['label'],
+  isAsked: (its: ChargerDocument['aftercooler']) => boolean = () => true,
+): Descriptor => ({
   quantity,
   label,
   where: whereCooler,
   counts: (at) => {
     const its = at.charger === 'front' ? chargerInFront(at.setup) : chargerAtEngine(at.setup);
-    return isAtWork()(at) && its?.aftercooler.kind !== 'none';
+    return isAtWork()(at) && its?.aftercooler.kind !== 'none' && (!its || isAsked(its.aftercooler));
   },
 });
 const hold = on(
@@ -162,7 +166,12 @@ export const setupInputs = {
   'setups.*.plumbing.*.pressure': loss('pressure', 'Inlet pressure (at rated flow)', isToldWithDrop),
   'setups.*.plumbing.*.temperature': loss('temperature', 'Inlet temperature (at rated flow)', isToldWithDrop),
   'setups.*.plumbing.*.diameter': loss('bore', 'Minimum bore', isMeasuredOrTold),
-  'setups.*.induction.chargers.*.aftercooler.effectiveness': cooler('share', 'Cooler effectiveness'),
+  'setups.*.induction.chargers.*.aftercooler.effectiveness': cooler(
+    'share',
+    'Cooler effectiveness',
+    // By points it follows the flow.
+    ({ points }) => !points,
+  ),
   'setups.*.induction.chargers.*.aftercooler.coolantRise': cooler(
     'temperatureRise',
     'Cooling medium above ambient',

@@ -64,6 +64,18 @@ const coolerSchema = z.strictObject({
   effectiveness: input(0, 1),
   /** Coolant above the air of the day (below it with ice). */
   coolantRise: input(-60, 120),
+  /** Effectiveness over the flow of charge, kg/s: then it follows the flow, and the figure above is not asked. */
+  points: z
+    .array(z.strictObject({ flow: z.number().min(1e-3).max(20), effectiveness: z.number().min(0.01).max(1) }))
+    .min(2)
+    .max(24)
+    .refine(
+      (points) => points.every((p, i) => i === 0 || p.flow > points[i - 1]!.flow),
+      'Flow must rise from point to point.',
+    )
+    .optional(),
+  /** The cooler of the library that they came from. */
+  part: refSchema.optional(),
 });
 export type CoolerDocument = z.infer<typeof coolerSchema>;
 
