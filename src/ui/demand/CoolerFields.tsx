@@ -38,6 +38,7 @@ export function CoolerFields({ label = 'Kind', path, cooler }: Props) {
       <ChoiceField
         path={`${path}.kind`}
         label={label}
+        hint="one built into a blower or a manifold is air to water"
         options={[
           { value: 'none', label: 'none' },
           { value: 'air', label: 'air to air' },
