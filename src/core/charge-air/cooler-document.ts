@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { input } from '../documents/input-schema';
+import { requireRising } from './bench-points';
 
 /** What takes the heat: the air that blows through, or a coolant in a loop. */
 const coolerTypes = ['air', 'water'] as const;
@@ -35,14 +36,6 @@ export const coolerSchema = z
     stock: z.number().int().min(0).max(100_000).optional(),
     note: z.string().max(2000),
   })
-  .superRefine(({ points }, context) => {
-    points.forEach((p, i) => {
-      const before = points[i - 1];
-      const complain = (message: string) =>
-        context.addIssue({ code: 'custom', path: ['points', i], message });
-      if (before && p.flow <= before.flow) complain('Flow must rise from point to point.');
-      if (before && p.drop <= before.drop) complain('More flow must lose more pressure.');
-    });
-  });
+  .superRefine(requireRising);
 
 export type ChargeCooler = z.infer<typeof coolerSchema>;

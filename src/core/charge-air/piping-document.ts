@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { input } from '../documents/input-schema';
+import { requireRising } from './bench-points';
 
 const point = z.strictObject({ flow: z.number().min(1e-4).max(20), drop: z.number().min(1).max(60_000) });
 
@@ -32,14 +33,6 @@ export const pipingSchema = z
     stock: z.number().int().min(0).max(100_000).optional(),
     note: z.string().max(2000),
   })
-  .superRefine(({ points }, context) => {
-    points.forEach((p, i) => {
-      const before = points[i - 1];
-      const complain = (message: string) =>
-        context.addIssue({ code: 'custom', path: ['points', i], message });
-      if (before && p.flow <= before.flow) complain('Flow must rise from point to point.');
-      if (before && p.drop <= before.drop) complain('More flow must lose more pressure.');
-    });
-  });
+  .superRefine(requireRising);
 
 export type Piping = z.infer<typeof pipingSchema>;
