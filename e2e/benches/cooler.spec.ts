@@ -39,6 +39,9 @@ test('a cooler of the library follows the flow; points are changed by hand, and 
   await points.fill('6 60\n12 50');
   await isSaved(page);
   expect((await stored()).points).toHaveLength(2);
+  // They are the setup's own now.
+  expect((await stored()).part).toBeUndefined();
+  await expect(page.getByRole('combobox', { name: 'Given by', exact: true }).first()).toHaveValue('points');
   await choose(page, 'Given by', 'one effectiveness');
   await expect(page.getByLabel('Cooler effectiveness', { exact: true })).toBeVisible();
   await isSaved(page);

@@ -5,7 +5,7 @@ import { chargerAtEngine } from '../job/chargers';
 import { solveSweep } from '../solve/sweep';
 import { workingOf } from '../workings/workings';
 import { coolerEffectiveness, coolerOutlet } from './cooler';
-import { checkCooler, effectivenessCurve } from './cooler-curve';
+import { checkCooler, effectivenessCurve, pointsFrom } from './cooler-curve';
 import {
   chargeSideEffectiveness,
   exchangerEffectiveness,
@@ -114,6 +114,15 @@ describe('effectiveness over the flow, from points', () => {
         before = here;
       }
       expect(checkCooler(document).doubts).toEqual([]);
+    }
+  });
+
+  it('from one figure: as much at its flow, better below, worse above', () => {
+    for (const effectiveness of [0.3, 0.7, 0.9]) {
+      const at = effectivenessCurve(pointsFrom(effectiveness, 0.25));
+      expect(at(0.25)).toBeCloseTo(effectiveness, 3);
+      expect(at(0.1)).toBeGreaterThan(effectiveness);
+      expect(at(0.4)).toBeLessThan(effectiveness);
     }
   });
 

@@ -1,7 +1,7 @@
 import type { SizeRow } from '../studies/blower-sizes';
 import { THRESHOLD_BOOST } from '../solve/turbo-line';
 import { candidateKey } from './candidate';
-import { rank, type Ranked, type RankingGoal, type Weights } from './order';
+import { rank, type RankingGoal, type Weights } from './order';
 import type { Row } from './row';
 
 /** Share of the goal's boost from which it counts as full (common practice, no source). */
@@ -71,7 +71,7 @@ function rowOfBlower(size: SizeRow, goalPower: number, largest: number): Row {
 }
 
 /** A supercharger where it stands among the turbochargers, counted from 1. */
-export type PlacedSize = { size: SizeRow; place: number; of: number; ranked: Ranked };
+export type PlacedSize = { size: SizeRow; place: number; of: number };
 
 /**
  * Superchargers and turbochargers in one order, on the same weights. In: the sizes; rows of the turbochargers; weights 0 to 10;
@@ -92,6 +92,6 @@ export function placeBeside(
   );
   return all.flatMap((ranked, i) => {
     const size = byKey.get(ranked.key);
-    return size ? [{ size, place: i + 1, of: all.length, ranked }] : [];
+    return size ? [{ size, place: i + 1, of: all.length }] : [];
   });
 }

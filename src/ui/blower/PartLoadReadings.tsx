@@ -32,7 +32,7 @@ export function PartLoadReadings({ hasBypass }: { hasBypass: boolean }) {
     { name: 'Outlet temperature', of: (at) => figure(at.outlet, 'temperature') },
     { name: 'Charge temperature', of: (at) => figure(at.charge, 'temperature') },
     { name: 'Pressure ratio', of: (at) => figure(at.ratio, 'ratio') },
-    { name: 'Goes round', of: (at) => figure(at.round, 'massFlow') },
+    { name: 'Recirculated', of: (at) => figure(at.round, 'massFlow') },
     ...(isCentrifugal
       ? [
           {
@@ -74,7 +74,7 @@ export function PartLoadReadings({ hasBypass }: { hasBypass: boolean }) {
       )}
       {shut?.surgeMargin != null && shut.surgeMargin < 0 && (
         <p className={frame.lead}>
-          With no way round it surges when the throttle shuts: recirculate or blow off. What goes round comes
+          With no way round it surges when the throttle shuts: recirculate or blow off. Recirculated air comes
           back warm; what is blown off does not.
         </p>
       )}

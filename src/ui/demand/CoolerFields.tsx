@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { dropByPoints } from '@/core/charge-air/piping';
 import { given } from '@/core/documents/input';
 import { chargerInFront } from '@/core/job/chargers';
-import { effectivenessCurve } from '@/core/charge-air/cooler-curve';
+import { effectivenessCurve, pointsFrom } from '@/core/charge-air/cooler-curve';
 import type { ChargerDocument } from '@/core/job/schema/job';
 import type { AnyLine } from '@/formats/kinds';
 import { isOf } from '@/formats/library-items';
@@ -92,14 +92,9 @@ function Shelf({
     setFailure(null);
     if (key === 'stated') return write({ points: undefined, part: undefined });
     if (key === 'points') {
-      // From one figure: as much at the goal's flow, by a core whose transfer units fall with the square root of it.
+      // Those of a library's cooler stay, as the setup's own.
       const flow = solved?.sweep.goalPoint.path.massFlow ?? 0.2;
-      const units = -Math.log(1 - Math.min(0.98, effectiveness.value));
-      const at = (share: number) => ({
-        flow: Number((flow * share).toPrecision(3)),
-        effectiveness: Number((1 - Math.exp(-units / Math.sqrt(share))).toPrecision(3)),
-      });
-      return write({ points: [0.4, 0.7, 1, 1.3].map(at), part: undefined });
+      return write({ points: points ?? pointsFrom(effectiveness.value, flow), part: undefined });
     }
     const line = lines?.find((one) => keyOf(one) === key);
     if (!line) return;
@@ -175,6 +170,8 @@ function Points({ path, points }: { path: Path; points: NonNullable<Props['coole
         lines={points}
         onLines={(lines) => {
           store.getState().write(`${path}.points`, lines);
+          // Changed by hand they are no longer those of the library's cooler.
+          store.getState().write(`${path}.part`, undefined);
           store.getState().commit();
         }}
         onBad={() => {}}
