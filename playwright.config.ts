@@ -1,6 +1,10 @@
 import { defineConfig } from '@playwright/test';
 import { launch } from './e2e/support/browser';
 
+const quickStart = `--import ${new URL('e2e/support/quick-start.mjs', import.meta.url).href}`;
+if (!process.env.NODE_OPTIONS?.includes(quickStart))
+  process.env.NODE_OPTIONS = [process.env.NODE_OPTIONS, quickStart].filter(Boolean).join(' ');
+
 /** Each worker has a server and a data folder of its own, so that no test meets the jobs of another that runs beside it. */
 const WORKERS = 2;
 const FIRST_PORT = 3310;
