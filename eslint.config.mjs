@@ -9,7 +9,7 @@ const coreRows = [
   ['working'],
   ['air'],
   ['fuel', 'charge-air', 'compressor', 'blower', 'drive', 'turbine', 'dyno', 'vehicle'],
-  ['engine'],
+  ['engine', 'fuel-system'],
   ['turbocharger'],
   ['charger'],
   ['job'],

@@ -16,7 +16,7 @@ test('the finder, by keyboard alone: figures, parts, jobs and their benches, act
   await expect(page.getByRole('dialog', { name: /^Surge margin at 8,600\srpm/ })).toBeVisible();
   await page.keyboard.press('Escape');
 
-  await page.keyboard.type('/groomer fuel');
+  await page.keyboard.type('/groomer venue');
   await expect(chosen).toContainText('Finder’s groomer: Brief');
   await page.keyboard.press('Escape');
   await expect(dialog).toHaveCount(0);

@@ -62,6 +62,7 @@ test('a clock that was set back is said; a server that is away too, and undo wor
   await page.keyboard.press('h');
   await expect(page.getByRole('dialog')).toContainText('the clock was set back before this');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.unroute('**/revisions');
   await page.route('**/api/**', (route) => route.abort());
   await page.keyboard.press('h');

@@ -18,6 +18,7 @@ import {
   type Setup,
 } from '../../src/core/job/schema/job';
 import { given, guess } from '../../src/core/documents/input';
+import { fuelSystems } from './fuel-systems';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
 import { seated } from '../../src/core/drive/layout';
 import { blowerFitOf, centrifugalFitOf, turboFitOf } from '../../src/core/job/fit';
@@ -1016,11 +1017,13 @@ const withTrial = (job: Job): Job => {
   return {
     ...job,
     trial: { ...emptyTrial(redLine), ...trials[job.name] },
-    setups: job.setups.map((s) =>
-      s.induction.kind === 'charged'
-        ? { ...s, induction: { ...s.induction, changeover: openInduction(redLine).changeover } }
-        : s,
-    ),
+    setups: job.setups.map((s) => ({
+      ...s,
+      ...(fuelSystems[job.name] ? { fuelSystem: fuelSystems[job.name] } : {}),
+      ...(s.induction.kind === 'charged'
+        ? { induction: { ...s.induction, changeover: openInduction(redLine).changeover } }
+        : {}),
+    })),
   };
 };
 

@@ -365,6 +365,10 @@ describe('import', () => {
     if (!file.ok) throw new Error(file.problems.join());
     expect(file.library.map((i) => i.document.kind).sort()).toEqual([
       'compressor',
+      'fuel-filter',
+      'fuel-filter',
+      'fuel-pump',
+      'injector',
       'turbine',
       'turbocharger',
     ]);

@@ -11,7 +11,7 @@ import { refreshHeads } from './repositories/library';
 import { completeLibrary, seedDemo, seedLibrary } from './seed';
 
 /** Raised when the stored figures of a kind's list change, or a kind gets some: those of an older folder are made. */
-const LISTS_VERSION = 2;
+const LISTS_VERSION = 3;
 
 const stampFile = (folder: string) => path.join(folder, 'stamp.txt');
 

@@ -168,7 +168,8 @@ export function makeList(
     const value = cellNumber(row, at(role), labelOf(role).toLowerCase(), mapping.decimal, problems);
     const { unit: named } = mapping.columns[at(role)]!;
     const unit = findUnit(quantity, named === BARE ? '' : (named ?? '')) ?? unitsOf(quantity)[0]!;
-    return fromUnit(value, unit);
+    // Without the last digit that changing the unit there and back leaves.
+    return Number(fromUnit(value, unit).toPrecision(13));
   };
   const valueOf = (row: Row, field: Field<ItemDocument>): unknown => {
     const has = at(field.path) >= 0 && cell(row, field.path) !== '';

@@ -17,6 +17,8 @@ import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
 import { fuelOf, type Fuel } from '../fuel/fuels';
+import { liquidAt } from '../fuel/liquid';
+import { compileSupply, type Supply } from '../fuel-system/supply';
 import type { ChargerDocument, CoolerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
 import type { Turbine } from '../turbine/document';
@@ -95,6 +97,8 @@ export type Build = {
   airPerPowerTerms: { lambda: number; bsfc: number; bsfcLambda: number };
   /** Actual air-fuel ratio by mass, dry air over fuel. */
   airFuelRatio: number;
+  /** Injectors and what feeds them; null until they are chosen. */
+  supply: Supply | null;
   drivetrain: Drivetrain;
   goal: {
     power: number;
@@ -252,6 +256,9 @@ export function compileBuild(
     }),
     airPerPowerTerms,
     airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
+    supply: setup.fuelSystem
+      ? compileSupply(setup.fuelSystem, liquidAt(brief.fuel.id, setup.fuelSystem.temperature.value))
+      : null,
     drivetrain,
     goal: {
       power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,

@@ -6,6 +6,7 @@ import { turbineSideOf } from '../charger/charger';
 import type { Range, Reason } from '../working/range';
 import { outletPressure } from '../charge-air/losses';
 import { flowThrough, type AirPath } from './air-path';
+import { fuelFlowOf } from '../fuel/flow';
 import type { Match } from './match';
 import type { Troubles } from './troubles';
 
@@ -147,7 +148,7 @@ export function stationsOf(
   // What is left behind a throttle that stands before the blower is the way into the manifold.
   if (!drawn)
     stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
-  const burnt = flow + (path.dryFlow * build.trapped) / build.airFuelRatio;
+  const burnt = flow + fuelFlowOf(build, path);
   const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
   if (!match) {
     stations.push({ ...unknown('cylinders'), ...cylinders });

@@ -8,7 +8,7 @@ import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
 import type { Answer } from './facts';
-import { briefRules, chargerRules, demandRules, engineRules, type Rule } from './rules';
+import { briefRules, chargerRules, demandRules, engineRules, fuelRules, type Rule } from './rules';
 
 /** What a bench is asked about: the job, one of its setups, the answer to them (null while it cannot be solved). */
 export type Asked = { job: Job; setup: Setup; answer: Answer | null };
@@ -166,6 +166,19 @@ function missingOnCharger({ setup, answer }: Asked, add: Add): void {
   add(!engineCharger(answer.build).drive, reason('choose-turbine'), { bench: 'charger', sheet: 'turbine' });
 }
 
+function missingOnFuel({ job, setup, answer }: Asked, add: Add): void {
+  if (!answer || isStopped(answer)) return;
+  const { fuelSystem } = setup;
+  if (!fuelSystem) return add(true, reason('fuel-choose-system'), { bench: 'fuel', sheet: 'supply' });
+  const { fuel } = answer.sweep;
+  add(fuel?.state === 'over', fuel?.findings[0] ?? reason('fuel-choose-system'), {
+    bench: 'fuel',
+    sheet: fuel?.limits[0].part === 'injectors' ? 'injectors' : 'supply',
+  });
+  const at = `setups.${job.setups.findIndex(({ id }) => id === setup.id)}.fuelSystem.injectors.flow`;
+  addGuess(add, { [at]: fuelSystem.injectors.flow }, reason('guess-fuel-system'));
+}
+
 const always = (): boolean => true;
 
 /** The benches of a job, each defined once: what it lacks, what it rests on, what overturns it. */
@@ -185,5 +198,12 @@ export const jobBenches: Record<JobBench, Bench> = {
     hasDecided: ({ compressor }, setup) => Boolean(compressor) || !isCharged(setup),
     missing: missingOnCharger,
     rules: chargerRules,
+  },
+  fuel: {
+    of: 'setup',
+    needsAnswer: true,
+    hasDecided: (_, setup) => Boolean(setup.fuelSystem),
+    missing: missingOnFuel,
+    rules: fuelRules,
   },
 };

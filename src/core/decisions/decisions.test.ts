@@ -3,6 +3,7 @@ import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
 import { fuelDefaults } from '../job/defaults';
+import { usualFuelSystem } from '../fuel-system/usual';
 import { jobSchema, type Job } from '../job/schema/job';
 import { openJob } from '../job/history/migrations';
 import { arrangements } from '../job/schema/setup-choices';
@@ -47,6 +48,12 @@ const stateOf = (list: ReturnType<typeof standings>, bench: SettleableBench) =>
   list.find((s) => s.bench === bench)!.state;
 const scale = (input: { value: number }, by: number) => void (input.value *= by);
 type Case = { breaks: (job: Job) => void; leaves: (job: Job) => void; before?: (job: Job) => void };
+
+const withFuelSystem = (job: Job) =>
+  void (job.setups[0]!.fuelSystem = usualFuelSystem(
+    { cylinders: 4, ignition: 'spark', isHeavy: false },
+    130e-3 / 3_600,
+  ));
 
 /** For every rule a change that breaks it and one of the same kind that does not. */
 const cases: Record<string, Case> = {
@@ -187,6 +194,26 @@ const cases: Record<string, Case> = {
   'red-line-after-charger': {
     breaks: (j) => (j.engine.redLineRpm.value += 300),
     leaves: (j) => (j.engine.redLineRpm.value -= 300),
+  },
+  'fuel-short-after-fuel': {
+    before: withFuelSystem,
+    breaks: (j) => scale(j.setups[0]!.fuelSystem!.injectors.flow, 0.4),
+    leaves: (j) => scale(j.setups[0]!.fuelSystem!.injectors.flow, 1.01),
+  },
+  'fuel-after-fuel': {
+    before: withFuelSystem,
+    breaks: (j) => (j.brief.fuel = fuelDefaults('e85')),
+    leaves: (j) => (j.brief.fuel.lambda.confidence = 'guess'),
+  },
+  'more-fuel-after-fuel': {
+    before: withFuelSystem,
+    breaks: (j) => scale(j.brief.fuel.lambda, 0.9),
+    leaves: (j) => scale(j.brief.fuel.lambda, 0.99),
+  },
+  'injectors-after-fuel': {
+    before: withFuelSystem,
+    breaks: (j) => scale(j.setups[0]!.fuelSystem!.injectors.flow, 1.1),
+    leaves: (j) => (j.setups[0]!.fuelSystem!.injectors.count.confidence = 'guess'),
   },
   'onset-after-charger': {
     breaks: (j) => (j.setups[0]!.boost.onsetRpm.value -= 300),

@@ -77,5 +77,10 @@ export function factsOf(
     facts.demandRatio = point.pressureRatio;
   }
   if (machine) facts.mapHolds = sweep.goal.holds ? 1 : 0;
+  if (setup.fuelSystem && sweep.fuel) {
+    facts.injectorFlow = setup.fuelSystem.injectors.flow.value;
+    facts.fuelFlow = Math.max(...sweep.fuel.points.map((p) => p.massFlow));
+    facts.fuelHolds = sweep.fuel.state === 'over' ? 0 : 1;
+  }
   return facts;
 }

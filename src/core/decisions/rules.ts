@@ -154,3 +154,15 @@ export const chargerRules: Rule[] = [
   onFigure('red-line-after-charger', 'redLine', 'engineSpeed', roseBy(100)),
   onFigure('onset-after-charger', 'onset', 'engineSpeed', fellBy(100)),
 ];
+
+/** Injectors and pumps that were chosen for a fuel and a flow of it. */
+export const fuelRules: Rule[] = [
+  {
+    id: 'fuel-short-after-fuel',
+    broken: (then, now) =>
+      then.fuelHolds === 1 && now.fuelHolds === 0 ? reason('fuel-short-after-fuel') : null,
+  },
+  onName('fuel-after-fuel', 'fuel', fuelName),
+  onFigure('more-fuel-after-fuel', 'fuelFlow', 'massFlow', rose(0.03)),
+  onFigure('injectors-after-fuel', 'injectorFlow', 'injectorFlow', moved(0.005)),
+];

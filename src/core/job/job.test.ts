@@ -135,8 +135,12 @@ describe('the board’s summary', () => {
     });
   });
   it('names every library revision a job rests on', () => {
-    expect(refsOf(sampleJob(0)).map((r) => r.id)).toEqual(['birch-50', 'hazel-48', 'aspen-37']);
+    const fuel = ['rill-550', 'brook-165', 'gravel-10'];
+    expect(refsOf(sampleJob(0)).map((r) => r.id)).toEqual(
+      ['birch-50', 'hazel-48', 'aspen-37'].flatMap((id) => [id, ...fuel]),
+    );
     const bare = sampleJob(0);
+    for (const setup of bare.setups) delete setup.fuelSystem;
     // A deleted setup may be brought back: what it has on it counts.
     bare.bin = bare.setups.splice(1, 1);
     for (const setup of bare.setups) setup.induction = { kind: 'none' };

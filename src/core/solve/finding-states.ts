@@ -17,6 +17,11 @@ const within = new Set([
   'blower-housing-holds',
   'belt-holds',
   'blower-holds',
+  'fuel-injectors-first',
+  'fuel-pumps-first',
+  'fuel-high-pump-first',
+  'fuel-lift-first',
+  'spot-fuel-agrees',
 ]);
 const marginal = new Set([
   'surge-near',
@@ -28,9 +33,22 @@ const marginal = new Set([
   'belt-slip-near',
   'belt-wrap-small',
   'blower-beyond-table',
+  'pump-curve-short',
+  'fuel-losses-cost',
+  'fuel-suction-low',
+  'fuel-last-injector-lean',
+  'fuel-rail-high-at-idle',
+  'injector-dead-time-assumed',
+  'injector-large-at-idle',
 ]);
 /** What is no judgement. */
 const plain = new Set([
+  'fuel-injectors-next',
+  'fuel-pumps-next',
+  'fuel-high-pump-next',
+  'fuel-lift-next',
+  'fuel-one-pump-left',
+  'fuel-second-pump-cut',
   'demand',
   'demand-missed',
   'demand-reached',

@@ -21,6 +21,7 @@ import type { MapPoint } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
 import { reason, type Range, type Reason } from '../working/range';
 import { buildAt, type Build } from '../build/build';
+import { fuelPointOf, fuelTroubles } from './fuel-line';
 import { aloneAt, manifoldFor, unboostedAt, type Level } from './demand';
 import { solveMatched } from '../charge-path/matched';
 import { powerPerFlow, ruleOfThumbPower, torque } from '../engine/power-formulas';
@@ -355,7 +356,7 @@ export function solvePoint(
   const stopped =
     failed ??
     (path.kind === 'converged' ? undefined : reason(path.kind, { speed: [speedRpm, 'engineSpeed'] }));
-  return {
+  const point: OperatingPoint = {
     speedRpm,
     status: {
       kind: stopped
@@ -374,7 +375,7 @@ export function solvePoint(
     match,
     // Most points are never looked at: what only a picture shows is made when it is asked for.
     get stations() {
-      return (stations ??= stationsOf(build, path, match, fuelFlow, troubles));
+      return (stations ??= withFuel(build, point, stationsOf(build, path, match, fuelFlow, troubles)));
     },
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
@@ -393,4 +394,13 @@ export function solvePoint(
     },
     troubles: [...troubles.compressor, ...Object.values(troubles.pipes).flat()],
   };
+  return point;
+}
+
+/** Stations with what of the fuel system is at its end: it shows at the cylinders. */
+function withFuel(build: Build, point: OperatingPoint, stations: Station[]): Station[] {
+  if (!build.supply || point.status.kind === 'failed') return stations;
+  const short = fuelTroubles(fuelPointOf(build, build.supply, point));
+  if (!short.length) return stations;
+  return stations.map((s) => (s.id === 'cylinders' ? { ...s, troubles: [...s.troubles, ...short] } : s));
 }

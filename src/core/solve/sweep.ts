@@ -4,6 +4,7 @@ import { gainsOver, type Gains } from '../build/baseline';
 import { revGrid, type Build } from '../build/build';
 import type { Level } from './demand';
 import { beltLineOf, type BeltLine } from './belt-line';
+import { fuelLineOf, type FuelLine } from './fuel-line';
 import { drawnPoints, kneesOf, type Knee } from './knee';
 import { allSpans, type Span } from './map-spans';
 import { pairLineOf, type PairLine } from './pair-line';
@@ -31,6 +32,8 @@ export type Sweep = {
   pair: PairLine | null;
   /** What a charger on the crankshaft does over the revs; null without one. */
   belt: BeltLine | null;
+  /** What injectors and supply do over the revs; null until they are chosen. Made when it is asked for. */
+  readonly fuel: FuelLine | null;
   coreVersion: number;
 };
 
@@ -120,6 +123,7 @@ export function solveSweep(
     ...besides(build, level, points),
     ...verdict.findings.slice(-1),
   ];
+  let fuel: FuelLine | null | undefined;
   return {
     climate: build.climate,
     level,
@@ -132,6 +136,9 @@ export function solveSweep(
     turbo,
     pair,
     belt,
+    get fuel() {
+      return (fuel ??= build.supply && fuelLineOf(build, build.supply, points));
+    },
     coreVersion: CORE_VERSION,
   };
 }

@@ -86,6 +86,24 @@ export const quantities = {
       { symbol: 'L/h', factor: 1e-3 / 3600, digits: 1, also: ['l/h'] },
     ],
   },
+  fuelFlow: {
+    name: 'fuel flow',
+    units: [
+      { symbol: 'L/h', factor: 1e-3 / 3600, digits: 0, also: ['l/h'] },
+      { symbol: 'gal/h', factor: 3.785411784e-3 / 3600, digits: 1, also: ['gph', 'GPH'] },
+      { symbol: 'cc/min', factor: 1e-6 / 60, digits: 0, also: ['mL/min'] },
+      { symbol: 'L/min', factor: 1e-3 / 60, digits: 2, also: ['l/min'] },
+    ],
+  },
+  mesh: { name: 'mesh', units: [{ symbol: 'µm', factor: 1e-6, digits: 0, also: ['um', 'micron'] }] },
+  fuelResistance: {
+    name: 'pressure for a flow of fuel',
+    units: [{ symbol: 'bar per 100 L/h', factor: 1e5 / (0.1 / 3600), digits: 3 }],
+  },
+  pulse: { name: 'pulse of an injector', units: [{ symbol: 'ms', factor: 1e-3, digits: 2 }] },
+  voltage: { name: 'voltage', units: [{ symbol: 'V', factor: 1, digits: 1 }] },
+  current: { name: 'current', units: [{ symbol: 'A', factor: 1, digits: 1 }] },
+  resistance: { name: 'resistance', units: [{ symbol: 'mΩ', factor: 1e-3, digits: 0, also: ['mOhm'] }] },
   density: {
     name: 'density',
     units: [

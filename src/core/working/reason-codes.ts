@@ -1,4 +1,5 @@
 import type { BlowerCode } from './blower-codes';
+import type { FuelCode } from './fuel-codes';
 
 /**
  * Every reason the core and the formats can give, by subject. `ui/words` has one sentence for each: a code without words, and
@@ -175,6 +176,10 @@ export type DecisionCode =
   | 'air-after-demand'
   | 'condition-after-demand'
   | 'ratio-after-demand'
+  | 'fuel-short-after-fuel'
+  | 'fuel-after-fuel'
+  | 'more-fuel-after-fuel'
+  | 'injectors-after-fuel'
   | 'arrangement-after-charger'
   | 'lp-stage-after-charger'
   | 'map-left-after-charger'
@@ -398,4 +403,5 @@ export type RowCode =
   | 'picks-grow'
   | 'picks-top';
 
-export type ReasonCode = GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode;
+export type ReasonCode =
+  GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode | FuelCode;

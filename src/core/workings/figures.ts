@@ -1,5 +1,8 @@
 import type { Match } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
+import { fuelFlowOf } from '../fuel/flow';
+import type { Supply } from '../fuel-system/supply';
+import { fuelPointOf } from '../solve/fuel-line';
 import type { Quantity } from '../units/quantities';
 import type { Build } from '../build/build';
 import { backPressureRatio, backPressureRatioGauge, gateShare } from '../turbocharger/formulas';
@@ -42,6 +45,14 @@ const driven = (read: (turbine: TurbineState) => number | null): Read =>
     return shaft ? read(shaft.turbine) : null;
   });
 
+/** Figures of the fuel system, where there is one; fuel of the whole engine, kg/s. */
+const fuelled = (
+  read: (supply: Supply, massFlow: number, build: Build, point: OperatingPoint) => number,
+): Read =>
+  solved((build, point) =>
+    build.supply ? read(build.supply, fuelFlowOf(build, point.path), build, point) : null,
+  );
+
 /** Figures of the engine against what stands behind its valves. */
 const matched = (read: (point: OperatingPoint, match: Match, build: Build) => number | null): Read =>
   solved((build, point) => (point.match ? read(point, point.match, build) : null));
@@ -83,6 +94,14 @@ export const figures = {
   'drive-power': {
     quantity: 'shaftPower',
     read: working(({ crankPower }) => (crankPower > 0 ? crankPower : null)),
+  },
+  'fuel-flow': {
+    quantity: 'fuelFlow',
+    read: fuelled((supply, massFlow) => massFlow / supply.density),
+  },
+  'injector-duty': {
+    quantity: 'share',
+    read: fuelled((supply, _, build, point) => fuelPointOf(build, supply, point).injection.duty),
   },
   'surge-margin': { quantity: 'share', read: working(({ at }) => at?.surgeMargin) },
   'choke-margin': { quantity: 'share', read: working(({ at }) => at?.chokeMargin) },

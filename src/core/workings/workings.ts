@@ -60,6 +60,7 @@ import {
   pressureRatio,
   pressureRatioByHand,
 } from '../charge-air/boost-formulas';
+import { fuelSheets } from './fuel-workings';
 import { hotSheets, portRatioStep } from './hot-workings';
 import { boostShareAt, isBoosting, planLevel, type OperatingPoint } from '../solve/point';
 import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, type Working } from './sheet';
@@ -640,6 +641,7 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   'choke-margin': (s) => marginSteps(s, 'map-choke', s.at.at!.chokeMargin!),
   'edge-room': (s) => marginSteps(s, 'map-edge', s.at.at!.edgeRoom!.share),
   ...hotSheets,
+  ...fuelSheets,
 };
 
 /** The form of the trade's pocket calculator beside the full one, where there is such a form. */

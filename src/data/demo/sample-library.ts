@@ -2,6 +2,7 @@ import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { turbineSchema, type Turbine } from '@/core/turbine/document';
 import { turbochargerSchema, type Turbocharger } from '@/core/turbocharger/document';
 import { blowerSchema, type Blower } from '@/core/blower/document';
+import { itemDocumentSchema } from '@/formats/kinds/documents';
 import { coolerSchema, type ChargeCooler } from '@/core/charge-air/cooler-document';
 import { pipingSchema, type Piping } from '@/core/charge-air/piping-document';
 import { sampleCompressors } from './sample-compressors';
@@ -12,6 +13,11 @@ import blowers from './blowers.json';
 import centrifugals from './centrifugals.json';
 import pulleys from './pulleys.json';
 import coolers from './coolers.json';
+import fuelFilters from './fuel-filters.json';
+import fuelLines from './fuel-lines.json';
+import fuelPumps from './fuel-pumps.json';
+import fuelRegulators from './fuel-regulators.json';
+import injectors from './injectors.json';
 import piping from './piping.json';
 import turbines from './turbines.json';
 import turbochargers from './turbochargers.json';
@@ -59,6 +65,15 @@ export const sampleCoolers: { id: string; revision: number; document: ChargeCool
   }),
 );
 
+/** Injectors, pumps and what lies between them. */
+export const sampleFuelParts: AnyItem[] = [
+  ...injectors,
+  ...fuelPumps,
+  ...fuelFilters,
+  ...fuelLines,
+  ...fuelRegulators,
+].map((item) => ({ ...item, document: itemDocumentSchema.parse(item.document) }));
+
 /** Everything in the demo's library, parts before what is made of them. */
 export const sampleItems: AnyItem[] = [
   ...sampleCompressors,
@@ -70,6 +85,7 @@ export const sampleItems: AnyItem[] = [
   ...sampleBelts,
   ...samplePiping,
   ...sampleCoolers,
+  ...sampleFuelParts,
 ];
 
 export const sampleLibrary: Library = libraryOf(sampleItems);

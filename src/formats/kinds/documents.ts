@@ -4,6 +4,13 @@ import { pipingSchema } from '@/core/charge-air/piping-document';
 import { centrifugalSchema } from '@/core/blower/centrifugal';
 import { blowerSchema } from '@/core/blower/document';
 import { beltSchema, pulleySchema } from '@/core/drive/document';
+import {
+  fuelFilterSchema,
+  fuelLineSchema,
+  fuelPumpSchema,
+  fuelRegulatorSchema,
+  injectorSchema,
+} from '@/core/fuel-system/part-documents';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
@@ -20,6 +27,11 @@ export const documents = {
   belt: defineDocument(beltSchema),
   piping: defineDocument(pipingSchema),
   cooler: defineDocument(coolerSchema),
+  injector: defineDocument(injectorSchema),
+  'fuel-pump': defineDocument(fuelPumpSchema),
+  'fuel-filter': defineDocument(fuelFilterSchema),
+  'fuel-line': defineDocument(fuelLineSchema),
+  'fuel-regulator': defineDocument(fuelRegulatorSchema),
 };
 
 export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['schema']>;
@@ -34,6 +46,11 @@ const currentSchema = z.discriminatedUnion('kind', [
   beltSchema,
   pipingSchema,
   coolerSchema,
+  injectorSchema,
+  fuelPumpSchema,
+  fuelFilterSchema,
+  fuelLineSchema,
+  fuelRegulatorSchema,
 ]);
 
 /** A document of any kind in the present version; nothing else is looked at. For rows of the shop's own. */

@@ -4,6 +4,11 @@ import { centrifugalKind } from './centrifugal';
 import { compressorKind } from './compressor';
 import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
 import { coolerKind } from './cooler';
+import { fuelFilterKind } from './fuel-filter';
+import { fuelLineKind } from './fuel-line';
+import { fuelPumpKind } from './fuel-pump';
+import { fuelRegulatorKind } from './fuel-regulator';
+import { injectorKind } from './injector';
 import { pipingKind } from './piping';
 import { pulleyKind } from './pulley';
 import { turbineKind } from './turbine';
@@ -21,6 +26,11 @@ export const kinds = [
   beltKind,
   pipingKind,
   coolerKind,
+  injectorKind,
+  fuelPumpKind,
+  fuelFilterKind,
+  fuelLineKind,
+  fuelRegulatorKind,
 ] as const;
 
 export type KindName = ItemDocument['kind'];

@@ -34,7 +34,8 @@ describe('the finder', () => {
   it('finds what is meant: a figure, a part, a job and its bench by two words', () => {
     expect(find('surge margin')[0]).toBe('Surge margin');
     expect(find('birch').slice(0, 2).sort()).toEqual(['Birch 50', 'Birch 62']);
-    expect(find('groomer fuel')[0]).toBe('Snow groomer: Brief');
+    expect(find('groomer fuel')[0]).toBe('Snow groomer: Fuel');
+    expect(find('groomer venue')[0]).toBe('Snow groomer: Brief');
     expect(find('groomer charger')[0]).toBe('Snow groomer: Charger');
     expect(find('gro')[0]).toBe('Snow groomer');
     expect(find('bin')[0]).toBe('Bin');

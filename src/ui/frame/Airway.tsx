@@ -90,7 +90,10 @@ function Scroller({ solved, cell, total, width, bench, children }: ScrollerProps
   const { stations } = solved.point;
   const isWide = total > width + 1;
   const troubled = stations.findIndex((s) => s.troubles.length > 0);
-  const shown = troubled >= 0 ? troubled : stations.findIndex((s) => s.id === benchOf(bench).stations[0]);
+  const shown =
+    troubled >= 0
+      ? troubled
+      : stations.findIndex((s) => s.id === (benchOf(bench).stations[0] ?? 'cylinders'));
   // What is in trouble comes into view first; then the station of the open bench.
   useEffect(() => {
     if (isWide) ref.current?.scrollTo({ left: shown === 0 ? 0 : MARGIN + (shown - 1) * cell });

@@ -5,6 +5,7 @@ import { area, line } from 'd3-shape';
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { Span } from '@/core/solve/map-spans';
+import { fuelSpans } from '@/core/solve/fuel-line';
 import { clampSpeed } from '@/core/solve/sweep';
 import { Hatch } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
@@ -13,7 +14,8 @@ import { useSpeed, type Solved } from '../store/solved';
 import { formatNumber } from '../words/format';
 import styles from './frame.module.css';
 
-const spanWords: Record<Span['kind'], string> = {
+const spanWords: Record<Span['kind'] | 'fuel', string> = {
+  fuel: 'fuel short',
   surge: 'surges',
   choke: 'past choke',
   overspeed: 'overspeed',
@@ -111,6 +113,7 @@ type TrackProps = {
 
 function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   const { build, sweep } = solved;
+  const spans = useMemo(() => [...sweep.spans, ...fuelSpans(sweep.fuel?.points ?? [])], [sweep]);
   const { ref, width } = useSize<HTMLDivElement>({ width: 944, height: 56 });
   const dragging = useRef(false);
   const hatch = useId();
@@ -187,9 +190,9 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
         <rect x={x.range()[0]} y="4" width={Math.max(0, width - 16)} height="36" fill="var(--ground)" />
         <path d={shapes.power ?? ''} fill="var(--ink)" opacity="0.13" />
         <path d={shapes.torque ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
-        {sweep.spans.map((span, i) => {
+        {spans.map((span, i) => {
           // The first to give keeps the hatch; one that overlaps it adds its top edge and stacks its words.
-          const over = sweep.spans.slice(0, i).filter((s) => s.toRpm >= span.fromRpm).length;
+          const over = spans.slice(0, i).filter((s) => s.toRpm >= span.fromRpm).length;
           const from = x(clampSpeed(build, span.fromRpm - build.stepRpm / 2));
           const to = x(clampSpeed(build, span.toRpm + build.stepRpm / 2));
           const words = spanWords[span.kind];

@@ -46,6 +46,7 @@ const samples: Record<Family, number> = {
   pistonSpeed: 23.4,
   volume: 0.001341,
   injectorFlow: 1.25e-5,
+  fuelFlow: 7.08e-5,
   mass: 620,
   fuelPerEnergy: 8.3e-8,
   shaftSpeed: 122_100,

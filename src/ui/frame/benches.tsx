@@ -3,6 +3,7 @@ import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as engineParts } from '../engine/parts';
+import { loaders as fuelParts } from '../fuel/parts';
 
 type Body = () => Promise<{ default: ComponentType }>;
 
@@ -20,8 +21,8 @@ type Bench = {
   body: Body;
   /** What it shows later: fetched while the page rests, so that it opens when the server is away. */
   ahead: (() => Promise<unknown>)[];
-  /** Stations of the Airway that lead to it, its own first: that one comes into view with it. */
-  stations: [StationKind, ...StationKind[]];
+  /** Stations of the Airway that lead to it, its own first: that one comes into view with it. Fuel is not on the air's way. */
+  stations: readonly StationKind[];
 };
 
 /** What the sheets of the benches are called, on their tabs and wherever one is named. */
@@ -45,6 +46,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     size: 'Sizing',
     sites: 'Altitude & weather',
   },
+  fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
 };
 
 const descriptors: Record<JobBench, Bench> = {
@@ -91,6 +93,16 @@ const descriptors: Record<JobBench, Bench> = {
     body: () => import('../charger/ChargerBench'),
     ahead: Object.values(chargerParts),
     stations: ['compressor', 'front-compressor', 'between', 'turbine', 'front-turbine', 'tailpipe'],
+  },
+  fuel: {
+    name: 'Fuel',
+    icon: <path d="M4 17V4h8v13M3 17h10M6 7h4M12 9h2v5a1.5 1.5 0 0 0 3 0V7l-2-2" />,
+    key: '6',
+    words: 'injector pump rail regulator duty lambda petrol ethanol supply',
+    inTheCell: false,
+    body: () => import('../fuel/FuelBench'),
+    ahead: [...Object.values(fuelParts), () => import('../charts/Plot')],
+    stations: [],
   },
 };
 

@@ -64,6 +64,7 @@ describe('a job with its answer', () => {
       'engine',
       'demand',
       'charger',
+      'fuel',
     ]);
   });
   it('keeps the last good answer, marked as stale, while the job contradicts itself; the fields get the problem', () => {

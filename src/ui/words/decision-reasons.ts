@@ -88,6 +88,18 @@ export const decisionSentences: Sentences<DecisionCode> = {
   'hotter-after-charger': {
     long: 'The day was raised from {from} to {to} after Charger was signed off: a faster wheel and a hotter charge.',
   },
+  'fuel-short-after-fuel': {
+    long: 'The fuel system held when Fuel was signed off; now it runs out before the forecast’s power.',
+  },
+  'fuel-after-fuel': {
+    long: 'Fuel changed from {from} to {to} after the fuel system was signed off: flow, pressure and materials change with it.',
+  },
+  'more-fuel-after-fuel': {
+    long: 'Fuel at the peak rose from {from} to {to} after Fuel was signed off.',
+  },
+  'injectors-after-fuel': {
+    long: 'Injectors of {from} were signed off; they are {to} now.',
+  },
   'more-air-after-charger': {
     long: 'Air at the goal rose from {from} to {to} after Charger was signed off.',
   },

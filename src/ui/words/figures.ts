@@ -40,5 +40,7 @@ export const figureNames: Record<FigureId, { name: string; bench: BenchId; also?
   'gate-share': { name: 'Wastegate flow fraction', bench: 'charger', also: 'bypass' },
   'turbine-efficiency': { name: 'Turbine efficiency', bench: 'charger' },
   'turbine-power': { name: 'Power of one turbine', bench: 'charger', also: 'shaft' },
+  'fuel-flow': { name: 'Fuel flow', bench: 'fuel', also: 'petrol demand' },
+  'injector-duty': { name: 'Injector duty cycle', bench: 'fuel', also: 'IDC' },
   'edge-room': { name: 'Margin to map edge', bench: 'charger' },
 };

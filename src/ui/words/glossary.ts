@@ -7,7 +7,7 @@ export type Term = {
   in?: RegExp;
 };
 
-/** In the order of the work: ambient, engine, charge air, compressor, turbine, boost control, arrangement, vehicle, test. */
+/** In the order of the work: ambient, engine, charge air, compressor, turbine, boost control, arrangement, vehicle, test, fuel. */
 export const glossary: readonly Term[] = [
   {
     term: 'Confidence',
@@ -331,6 +331,54 @@ export const glossary: readonly Term[] = [
     text: 'Foot down from a steady state: a load step at constant speed, a pull in a gear, or a sweep on the dyno at a stated rate.',
     follows: 'common practice',
     in: /initial load|sweep rate|pedal ramp|test start speed|test type/i,
+  },
+  {
+    term: 'Duty cycle',
+    text: 'Share of the time of a cycle that an injector is driven, dead time with it. Above 80 to 85 % it hardly shuts and meters no more.',
+    follows: 'common practice',
+    in: /duty cycle/i,
+  },
+  {
+    term: 'Dead time',
+    text: 'Time between the signal and the flow of an injector. It grows as voltage falls and pressure rises, and counts once for every shot.',
+    follows: 'maker’s tables',
+    in: /dead time/i,
+  },
+  {
+    term: 'Injector flow',
+    text: 'Volume that one injector passes held open at its rated pressure. It goes with the root of the pressure across it and against the root of the density.',
+    follows: 'orifice flow',
+    in: /injector flow|rated pressure|density of the test fluid|pulse that meters|shortest pulse/i,
+  },
+  {
+    term: 'Base fuel pressure',
+    text: 'Pressure the regulator holds with its reference line off. With a line to the manifold it rises with boost 1:1, so that the pressure across the injectors stays.',
+    follows: 'common practice',
+    in: /base fuel pressure|regulator rise|rail pressure|pump outlet pressure/i,
+  },
+  {
+    term: 'Surge tank',
+    text: 'A small tank that a lift pump keeps full, so that the main pumps never draw air when fuel sloshes. It empties where the lift pump brings less than is burnt.',
+    follows: 'common practice',
+    in: /surge tank|lift pump/i,
+  },
+  {
+    term: 'Charging voltage',
+    text: 'Voltage on the board with the engine running. What the wires of a pump lose of it slows the pump.',
+    follows: 'common practice',
+    in: /charging voltage|wiring resistance|pump rated at/i,
+  },
+  {
+    term: 'Fuel line loss',
+    text: 'Pressure that friction, bends and fittings take between pump and rail. It goes nearly with the square of the flow and against the fifth power of the bore.',
+    follows: 'Darcy and Weisbach',
+    in: /(feed|return) line|(suction|fuel) filter|rail (bore|length)/i,
+  },
+  {
+    term: 'Injection window',
+    text: 'Crank angle in which direct injection must get the fuel in. It takes less time the faster the engine turns.',
+    follows: 'common practice',
+    in: /injection window|high-pressure (rail|pump)/i,
   },
 ];
 

@@ -4,6 +4,7 @@ import type { Format } from './format';
 import { blowerSentences } from './blower-reasons';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
+import { fuelSentences } from './fuel-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
 import type { Sentences } from './sentences';
@@ -165,6 +166,7 @@ const sentences: Sentences<ReasonCode> = {
   ...turboSentences,
   ...pairSentences,
   ...blowerSentences,
+  ...fuelSentences,
   ...goalSentences,
 };
 

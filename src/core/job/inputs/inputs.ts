@@ -5,6 +5,7 @@ import type { Confidence, Input } from '../../documents/input';
 import { briefGrounds, briefInputs } from './brief-inputs';
 import type { Descriptor, Standing } from './descriptor';
 import { engineGrounds, engineInputs } from './engine-inputs';
+import { fuelGrounds, fuelInputs } from './fuel-inputs';
 import { patternOf, placeOf } from './place';
 import { setupGrounds, setupInputs } from './setup-inputs';
 
@@ -12,7 +13,7 @@ import { setupGrounds, setupInputs } from './setup-inputs';
  * Every input of a job, by its path with '*' for numbers: what it is measured in, how it is called, where it is given, when
  * it counts. The one place for fields, sentences, spreads and the way to a problem; a test holds it to the schema.
  */
-export const inputDescriptors = { ...briefInputs, ...engineInputs, ...setupInputs };
+export const inputDescriptors = { ...briefInputs, ...engineInputs, ...setupInputs, ...fuelInputs };
 
 type InputPattern = keyof typeof inputDescriptors;
 type Concrete<P extends string> = P extends `${infer Head}*${infer Tail}`
@@ -43,7 +44,12 @@ export function labelOf(path: string, job?: Pick<Job, 'setups'>): string | undef
 }
 
 /** Where what is no input is given, by the beginning of its path: the longest that fits. */
-const grounds: Record<string, Descriptor['where']> = { ...briefGrounds, ...engineGrounds, ...setupGrounds };
+const grounds: Record<string, Descriptor['where']> = {
+  ...briefGrounds,
+  ...engineGrounds,
+  ...setupGrounds,
+  ...fuelGrounds,
+};
 
 /**
  * The bench and sheet where a path is given: where a problem with it is sent and mended. Total: what has no place of its own

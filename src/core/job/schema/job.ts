@@ -7,6 +7,7 @@ import { idSchema as id, refSchema } from '../../documents/ref';
 import { confidences } from '../../documents/input';
 import { gateSchema } from '../../turbocharger/gate-schema';
 import { layoutSchema } from '../../drive/document';
+import { fuelSystemSchema } from '../../fuel-system/schema';
 import { boostKinds, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
@@ -196,6 +197,11 @@ const readingsSchema = z.strictObject({
   chargeTemperature: input(230, 500).optional(),
   turbineInletTemperature: input(400, 1_500).optional(),
   shaftRpm: input(1_000, 500_000).optional(),
+  /** Of the fuel: at the rail and behind the pumps, gauge; duty and λ as logged. */
+  railGauge: input(-50_000, 2_000_000).optional(),
+  pumpGauge: input(-50_000, 2_500_000).optional(),
+  injectorDuty: input(0.01, 1).optional(),
+  lambda: input(0.4, 6).optional(),
 });
 
 const setupSchema = z.strictObject({
@@ -210,6 +216,8 @@ const setupSchema = z.strictObject({
   /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
   backPressureRatio: input(0.5, 4),
   exhaust: exhaustSchema,
+  /** Injectors and supply; a setup may have none yet. */
+  fuelSystem: fuelSystemSchema.optional(),
   readings: readingsSchema,
 });
 export type Setup = z.infer<typeof setupSchema>;

@@ -40,6 +40,9 @@ export const factKeys = [
   'newestRevision',
   'turbine',
   'mapHolds',
+  'fuelHolds',
+  'fuelFlow',
+  'injectorFlow',
 ] as const;
 export type FactKey = (typeof factKeys)[number];
 

@@ -1,0 +1,28 @@
+type FuelPart = 'injectors' | 'pumps' | 'high-pump' | 'lift';
+
+/** Injectors, pumps and what lies between them. */
+export type FuelCode =
+  | `fuel-${FuelPart}-${'short' | 'first' | 'next' | 'here'}`
+  | 'fuel-rail-starved'
+  | 'fuel-rail-sags'
+  | 'fuel-set-near-manifold'
+  | 'pump-curve-short'
+  | 'fuel-one-pump-left'
+  | 'fuel-second-pump-cut'
+  | 'fuel-second-pump-late'
+  | 'fuel-losses-cost'
+  | 'fuel-suction-low'
+  | 'fuel-last-injector-lean'
+  | 'fuel-rail-high-at-idle'
+  | 'injector-dead-time-assumed'
+  | 'injector-large-at-idle'
+  | 'surge-tank-empties'
+  | 'fuel-choose-system'
+  | 'guess-fuel-system'
+  | 'spot-supply-sags'
+  | 'spot-pump-weak'
+  | 'spot-filter-clogged'
+  | 'spot-injectors-off'
+  | 'spot-fuel-agrees'
+  | 'injector-flow-unusual'
+  | 'pump-rises-late';
