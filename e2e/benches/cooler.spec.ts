@@ -1,9 +1,12 @@
 import { expect, test } from '../support/test';
-import { choose, isSaved, makeTurboJob, open } from '../support/job';
+import { choose, fill, isSaved, makeTurboJob, open } from '../support/job';
 
 type Stored = {
   job: {
-    setups: { induction: { chargers: { aftercooler: { points?: object[]; part?: { id: string } } }[] } }[];
+    setups: {
+      plumbing: { place: string; drop: { value: number } }[];
+      induction: { chargers: { aftercooler: { points?: object[]; part?: { id: string } } }[] };
+    }[];
   };
 };
 
@@ -16,9 +19,13 @@ test('a cooler of the library follows the flow; points are changed by hand, and 
     ((await (await request.get(`/api/jobs/${id}`)).json()) as Stored).job.setups[0]!.induction.chargers.at(
       -1,
     )!.aftercooler;
-  await open(page, `/jobs/${id}/demand`);
+  const loss = async () =>
+    ((await (await request.get(`/api/jobs/${id}`)).json()) as Stored).job.setups[0]!.plumbing.find(
+      ({ place }) => place === 'cooler',
+    )!.drop.value;
+  await open(page, `/jobs/${id}/cooling`);
   await expect(page.getByText(/the same at every flow, which a real cooler’s is not/)).toBeVisible();
-  const drop = await page.getByLabel('Pressure loss', { exact: true }).nth(1).inputValue();
+  const drop = await loss();
   await choose(page, 'Given by', 'Floe 60');
   const now = page.getByText('Effectiveness now').locator('..').locator('..');
   await expect(now).toContainText('%');
@@ -26,8 +33,7 @@ test('a cooler of the library follows the flow; points are changed by hand, and 
   expect(await stored()).toMatchObject({ part: { id: 'floe-60', revision: 1 } });
   expect((await stored()).points).toHaveLength(5);
   // Its pressure loss came with it, at the goal's flow.
-  const loss = page.getByLabel('Pressure loss', { exact: true });
-  await expect(loss.nth(1)).not.toHaveValue(drop);
+  expect(await loss()).not.toBe(drop);
   // Less air, better cooled.
   const atGoal = await now.innerText();
   for (let i = 0; i < 12; i++) await page.keyboard.press(',');
@@ -46,4 +52,40 @@ test('a cooler of the library follows the flow; points are changed by hand, and 
   await expect(page.getByLabel('Cooler effectiveness', { exact: true })).toBeVisible();
   await isSaved(page);
   expect((await stored()).points).toBeUndefined();
+});
+
+test('heat soak: the heat is laid out, a fan is turned down, ice goes into a loop, and each says what it costs', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Soaks');
+  await open(page, `/jobs/${id}/cooling?cooling=soak`);
+  const pulls = page.getByRole('table', { name: 'Pull by pull, at its end' });
+  await expect(pulls.getByRole('row')).not.toHaveCount(0);
+  const answer = page.getByRole('complementary', { name: 'Answer' });
+  const last = async () => (await pulls.getByRole('row').last().innerText()).trim();
+  const before = await last();
+  await fill(page, 'Air speed at the face, in a pull', '1');
+  await expect.poll(last).not.toBe(before);
+  await expect(answer.getByText(/are missing from the forecast/)).toBeVisible();
+  await expect(
+    page.getByRole('table', { name: /What one change does/ }).getByText('A better fan'),
+  ).toBeVisible();
+
+  // By water: a loop with an exchanger of the library, and ice.
+  await choose(page, 'Kind', 'air to water');
+  await page.getByRole('button', { name: 'Lay out the coolant loop' }).click();
+  await choose(page, 'Exchanger in front', 'Tarn 45');
+  await fill(page, 'Ice in the tank', '4');
+  await expect(answer.getByText(/The ice is gone after|of ice are left/)).toBeVisible();
+  await isSaved(page);
+
+  // By its size the effectiveness follows the flow.
+  await choose(page, 'Given by', 'its size');
+  await expect(page.getByLabel('Core depth', { exact: true })).toBeVisible();
+  await expect(answer.getByText('One effectiveness stands for every flow')).toBeHidden();
+  await page.getByRole('tab', { name: 'Over the revs' }).click();
+  await expect(page.getByRole('table', { name: /What the cooler is worth/ })).toContainText(
+    'Same boost uncooled',
+  );
 });

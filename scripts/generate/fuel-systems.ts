@@ -1,4 +1,5 @@
 import { given, guess, type Input } from '../../src/core/documents/input';
+import type { CoolingDocument } from '../../src/core/job/schema/job';
 import type { FuelSystemDocument, PumpDocument } from '../../src/core/fuel-system/schema';
 import { usualFuelSystem } from '../../src/core/fuel-system/usual';
 import { sampleFuelParts } from '../../src/data/demo/sample-library';
@@ -102,5 +103,43 @@ export const fuelSystems: Record<string, FuelSystemDocument> = {
     feed: hose(10, 3.2, 6),
     back: hose(10, 3.2, 4),
     temperature: given(313.15, 'guess'),
+  },
+};
+
+const front = (id: string): NonNullable<CoolingDocument['loop']>['front'] => {
+  const part = documentOf(id);
+  if (part.kind !== 'heat-exchanger') throw new Error(`${id} is no heat exchanger.`);
+  return {
+    part: ref(id),
+    conductance: maker(part.conductance),
+    face: maker({ value: part.height.value * part.width.value, confidence: 'maker' }),
+  };
+};
+
+/** What stores the heat of the demo's coolers, by name. */
+export const coolings: Record<string, CoolingDocument> = {
+  'Hill-climb single-seater': {
+    metal: given(3.4, 'measured'),
+    face: given(0.126, 'measured'),
+    pullSpeed: given(18, 'reported'),
+    restSpeed: given(0.4, 'reported'),
+    start: given(308.15, 'measured'),
+    pickUp: guess(0.03),
+    wall: guess(343.15),
+  },
+  'Jet-sprint boat, 6.7 L V8': {
+    metal: given(9.5, 'maker'),
+    face: guess(0.3),
+    pullSpeed: given(9, 'guess'),
+    restSpeed: given(1.5, 'guess'),
+    loop: {
+      volume: given(0.014, 'measured'),
+      flow: given(40e-3 / 60, 'maker'),
+      ice: given(6, 'reported'),
+      front: front('tarn-45-fan'),
+    },
+    start: given(303.15, 'reported'),
+    pickUp: guess(0.03),
+    wall: guess(348.15),
   },
 };

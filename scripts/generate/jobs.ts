@@ -18,7 +18,7 @@ import {
   type Setup,
 } from '../../src/core/job/schema/job';
 import { given, guess } from '../../src/core/documents/input';
-import { fuelSystems } from './fuel-systems';
+import { coolings, fuelSystems } from './fuel-systems';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
 import { seated } from '../../src/core/drive/layout';
 import { blowerFitOf, centrifugalFitOf, turboFitOf } from '../../src/core/job/fit';
@@ -1020,6 +1020,7 @@ const withTrial = (job: Job): Job => {
     setups: job.setups.map((s) => ({
       ...s,
       ...(fuelSystems[job.name] ? { fuelSystem: fuelSystems[job.name] } : {}),
+      ...(coolings[job.name] ? { cooling: coolings[job.name] } : {}),
       ...(s.induction.kind === 'charged'
         ? { induction: { ...s.induction, changeover: openInduction(redLine).changeover } }
         : {}),

@@ -5,6 +5,7 @@ import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Charger } from '../charger/charger';
 import { compressorMachine, type Machine } from '../charger/machine';
 import { effectivenessCurve } from '../charge-air/cooler-curve';
+import { sizedEffectiveness } from '../charge-air/sized-core';
 import { elementsOf, type Cooler, type Element } from './elements';
 import type { Blower } from '../blower/document';
 import { compileBlower } from '../blower/table';
@@ -287,13 +288,17 @@ export function compileBuild(
       fullRpm: setup.boost.fullRpm.value,
     },
   };
-  const coolerOf = ({ kind, effectiveness, points, coolantRise }: CoolerDocument): Cooler | null =>
+  const coolerOf = ({ kind, effectiveness, points, size, coolantRise }: CoolerDocument): Cooler | null =>
     kind === 'none'
       ? null
       : {
-          effectiveness: points ? effectivenessCurve(points) : () => effectiveness.value,
+          effectiveness: size
+            ? sizedBy(size, kind)
+            : points
+              ? effectivenessCurve(points)
+              : () => effectiveness.value,
           coolant: climate.temperature + coolantRise.value,
-          byPoints: Boolean(points),
+          byPoints: Boolean(size ?? points),
         };
   /** The engine on chargers of one kind, `count` of them beside each other, with or without one in front. */
   const withChargers = (place: Place | undefined, count: number, front: Place | undefined): Build => {
@@ -356,6 +361,20 @@ export function compileBuild(
     build.changeover = { ...changeover, below: withChargers(own, 1, undefined) };
   return { build };
 }
+
+/** Effectiveness over the flow of charge of a cooler given by its size. */
+const sizedBy = (size: NonNullable<CoolerDocument['size']>, type: 'air' | 'water') =>
+  sizedEffectiveness(
+    {
+      height: size.height.value,
+      width: size.width.value,
+      depth: size.depth.value,
+      chargeFins: size.chargeFins.value,
+      coolantFins: size.coolantFins.value,
+    },
+    type,
+    type === 'air' ? size.speed.value : size.pump.value,
+  );
 
 /** What works at a speed: most builds are one and the same over all the revs. */
 export function buildAt(build: Build, speedRpm: number): Build {

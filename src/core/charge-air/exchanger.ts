@@ -73,3 +73,10 @@ export function chargeSideEffectiveness(
   );
   return (effectiveness * least) / own;
 }
+
+/**
+ * Exchanger effectiveness that a charge-side one stands for: q over what could be exchanged at most. In: charge side, 0 to 1;
+ * capacities of both streams, W/K, above zero. Out: over one where the cooling stream cannot carry what the charge side says.
+ */
+export const exchangerSideOf = (chargeSide: number, charge: number, coolant: number): number =>
+  (chargeSide * charge) / Math.min(charge, coolant);

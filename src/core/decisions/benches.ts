@@ -8,7 +8,15 @@ import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
 import type { Answer } from './facts';
-import { briefRules, chargerRules, demandRules, engineRules, fuelRules, type Rule } from './rules';
+import {
+  briefRules,
+  chargerRules,
+  coolingRules,
+  demandRules,
+  engineRules,
+  fuelRules,
+  type Rule,
+} from './rules';
 
 /** What a bench is asked about: the job, one of its setups, the answer to them (null while it cannot be solved). */
 export type Asked = { job: Job; setup: Setup; answer: Answer | null };
@@ -134,17 +142,6 @@ function missingOnDemand({ job, setup, answer }: Asked, add: Add): void {
       Object.fromEntries(setup.plumbing.map(({ drop }, i) => [`${at}.plumbing.${i}.drop`, drop])),
       reason('guess-losses'),
     );
-    addGuess(
-      add,
-      Object.fromEntries(
-        coolersOf(setup).flatMap(({ kind, effectiveness, points }, i) =>
-          kind === 'none' || points
-            ? []
-            : [[`${at}.induction.chargers.${i}.aftercooler.effectiveness`, effectiveness]],
-        ),
-      ),
-      reason('guess-cooler'),
-    );
     // With a turbine the match says it.
     if (!exhaustDriveOf(turboChargerOf(setup)))
       addGuess(add, { [`${at}.backPressureRatio`]: setup.backPressureRatio }, reason('guess-back-pressure'));
@@ -164,6 +161,22 @@ function missingOnCharger({ setup, answer }: Asked, add: Add): void {
     onBelt ? { bench: 'charger', sheet: 'pulleys' } : ranking,
   );
   add(!engineCharger(answer.build).drive, reason('choose-turbine'), { bench: 'charger', sheet: 'turbine' });
+}
+
+function missingOnCooling({ job, setup }: Asked, add: Add): void {
+  if (!isCharged(setup)) return;
+  const at = `setups.${job.setups.findIndex(({ id }) => id === setup.id)}`;
+  addGuess(
+    add,
+    Object.fromEntries(
+      coolersOf(setup).flatMap(({ kind, effectiveness, points, size }, i) =>
+        kind === 'none' || points || size
+          ? []
+          : [[`${at}.induction.chargers.${i}.aftercooler.effectiveness`, effectiveness]],
+      ),
+    ),
+    reason('guess-cooler'),
+  );
 }
 
 function missingOnFuel({ job, setup, answer }: Asked, add: Add): void {
@@ -198,6 +211,13 @@ export const jobBenches: Record<JobBench, Bench> = {
     hasDecided: ({ compressor }, setup) => Boolean(compressor) || !isCharged(setup),
     missing: missingOnCharger,
     rules: chargerRules,
+  },
+  cooling: {
+    of: 'setup',
+    needsAnswer: true,
+    hasDecided: (_, setup) => isCharged(setup),
+    missing: missingOnCooling,
+    rules: coolingRules,
   },
   fuel: {
     of: 'setup',

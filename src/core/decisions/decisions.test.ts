@@ -3,6 +3,7 @@ import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
 import { fuelDefaults } from '../job/defaults';
+import { chargerAtEngine } from '../job/chargers';
 import { usualFuelSystem } from '../fuel-system/usual';
 import { jobSchema, type Job } from '../job/schema/job';
 import { openJob } from '../job/history/migrations';
@@ -194,6 +195,14 @@ const cases: Record<string, Case> = {
   'red-line-after-charger': {
     breaks: (j) => (j.engine.redLineRpm.value += 300),
     leaves: (j) => (j.engine.redLineRpm.value -= 300),
+  },
+  'hotter-charge-after-cooling': {
+    breaks: (j) => (chargerAtEngine(j.setups[0]!)!.aftercooler.coolantRise.value += 25),
+    leaves: (j) => (chargerAtEngine(j.setups[0]!)!.aftercooler.coolantRise.value -= 3),
+  },
+  'more-air-after-cooling': {
+    breaks: (j) => scale(j.brief.goal.power, 1.1),
+    leaves: (j) => scale(j.brief.goal.power, 1.02),
   },
   'fuel-short-after-fuel': {
     before: withFuelSystem,

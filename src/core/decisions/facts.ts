@@ -75,6 +75,7 @@ export function factsOf(
   if (reached) {
     facts.demandFlow = point.path.massFlow;
     facts.demandRatio = point.pressureRatio;
+    facts.chargeTemperature = point.path.manifold.temperature;
   }
   if (machine) facts.mapHolds = sweep.goal.holds ? 1 : 0;
   if (setup.fuelSystem && sweep.fuel) {

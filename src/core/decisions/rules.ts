@@ -155,6 +155,12 @@ export const chargerRules: Rule[] = [
   onFigure('onset-after-charger', 'onset', 'engineSpeed', fellBy(100)),
 ];
 
+/** The charge temperature that was counted on. */
+export const coolingRules: Rule[] = [
+  onFigure('hotter-charge-after-cooling', 'chargeTemperature', 'temperature', roseBy(5)),
+  onFigure('more-air-after-cooling', 'demandFlow', 'massFlow', rose(0.05)),
+];
+
 /** Injectors and pumps that were chosen for a fuel and a flow of it. */
 export const fuelRules: Rule[] = [
   {

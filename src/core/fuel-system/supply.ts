@@ -119,12 +119,22 @@ export function capacityAt(
   change: Case = {},
 ): number {
   const running = change.running ?? runningAt(supply.pumps, manifoldGauge);
-  const set = setPressure(supply, manifoldGauge);
-  const over = (flow: number) =>
-    deliveredBy(supply.pumps, riseFor(supply, set, flow, change), speedRpm, running) - flow;
-  const most = deliveredBy(supply.pumps, Math.max(0, set), speedRpm, running);
+  const most = deliveredBy(supply.pumps, Math.max(0, setPressure(supply, manifoldGauge)), speedRpm, running);
   if (most <= 0) return 0;
+  const over = (flow: number) => surplusAt(supply, { speedRpm, manifoldGauge }, flow, change);
   return Math.max(0, findRoot(over, 0, most, { tolerance: 1e-9 }).x);
+}
+
+/** What the pumps deliver over a flow that reaches the rail at its pressure, m³/s: below zero it sags. In: as `capacityAt`. */
+export function surplusAt(
+  supply: Supply,
+  { speedRpm, manifoldGauge }: Pick<Asked, 'speedRpm' | 'manifoldGauge'>,
+  flow: number,
+  change: Case = {},
+): number {
+  const running = change.running ?? runningAt(supply.pumps, manifoldGauge);
+  const rise = riseFor(supply, setPressure(supply, manifoldGauge), flow, change);
+  return deliveredBy(supply.pumps, rise, speedRpm, running) - flow;
 }
 
 /** The supply at one speed. Flows m³/s; pressures gauge; drops Pa. */

@@ -1,10 +1,18 @@
 import type { Build } from '../build/build';
 import type { OperatingPoint } from './point';
 import type { LimitState } from './verdict';
+import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
 import { fuelFlowOf } from '../fuel/flow';
 import { injectionAt, type Injection } from '../fuel-system/injection';
-import { capacityAt, setPressure, solveSupply, type Supply, type SupplyState } from '../fuel-system/supply';
+import {
+  capacityAt,
+  setPressure,
+  solveSupply,
+  surplusAt,
+  type Supply,
+  type SupplyState,
+} from '../fuel-system/supply';
 
 /** Parts of a fuel system that can run out. */
 const fuelParts = ['injectors', 'pumps', 'high-pump', 'lift'] as const;
@@ -156,16 +164,11 @@ function aloneAt(build: Build, supply: Supply, points: readonly FuelPoint[]): Fu
   const { pressure: ambient } = build.climate;
   let lowest: FuelLine['alone'] = null;
   for (const { speedRpm, manifoldGauge, supply: state } of points) {
-    const capacity = (gauge: number) =>
-      capacityAt(supply, { speedRpm, manifoldGauge: gauge }, { running: 1 });
     const demandAt = (gauge: number) => (state.demand * (ambient + gauge)) / (ambient + manifoldGauge);
-    if (capacity(manifoldGauge) >= state.demand) continue;
-    let [low, high] = [-ambient * 0.9, manifoldGauge];
-    for (let i = 0; i < 30; i++) {
-      const middle = (low + high) / 2;
-      if (capacity(middle) >= demandAt(middle)) low = middle;
-      else high = middle;
-    }
+    const surplus = (gauge: number) =>
+      surplusAt(supply, { speedRpm, manifoldGauge: gauge }, demandAt(gauge), { running: 1 });
+    if (surplus(manifoldGauge) >= 0) continue;
+    const low = findRoot(surplus, -ambient * 0.9, manifoldGauge, { tolerance: 1 }).x;
     if (!lowest || low < lowest.gauge) lowest = { gauge: low, speedRpm };
   }
   return lowest;

@@ -2,7 +2,7 @@ import { solveBelted } from '../charge-path/belt';
 import { isSeries, solveSeries } from '../charge-path/series';
 import { isBelted, isMatched } from '../charge-path/match';
 import { turbineSideOf } from '../charger/charger';
-import { without } from '../build/elements';
+import { coolerAt, without } from '../build/elements';
 import { withChargers } from '../build/row';
 import { engineCharger } from '../charger/charged-air';
 import { type Asked, powerOf, solveAirPath } from '../charge-path/air-path';
@@ -18,6 +18,36 @@ import type { StationKind } from '../charge-path/stations';
 export type Price = { shaft: number; crank: number };
 
 /**
+ * A point of a build solved again on a build with other parts, the boost plan asking for the same manifold pressure. In: the
+ * build and its point, the changed build. Source: as `pricesAt`.
+ */
+function solvedWith(build: Build, point: OperatingPoint, bare: Build): OperatingPoint['path'] {
+  const { path } = point;
+  // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
+  if (isMatched(bare) && point.match)
+    return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
+      .path;
+  if (isSeries(bare) && point.match) {
+    const near = { path, match: point.match, stop: null };
+    return solveSeries(bare, point.speedRpm, point.match.asked, near).path;
+  }
+  // On the crankshaft the speed stays, and with another loss the boost is another.
+  if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
+  const drive: Asked = point.boosting
+    ? { kind: 'manifold', pressure: point.manifoldPressure }
+    : build.charged
+      ? { kind: 'ratio', ratio: 1 }
+      : { kind: 'alone' };
+  return solveAirPath(
+    bare,
+    point.speedRpm,
+    drive,
+    point.boosting ? backPressureAt(build, point.speedRpm) : 1,
+    path,
+  );
+}
+
+/**
  * Prices of the stations that can be priced so far: filter, cooler and throttle, each taken out alone while the boost plan
  * asks for the same manifold pressure; without boost, on the day's air alone. Until a turbine is matched back pressure stays
  * as it is, so what a spared shaft gives back at the crank is not in it; with one it is, and the exhaust is priced too.
@@ -28,25 +58,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   const prices: Partial<Record<StationKind, Price>> = {};
   const { path } = point;
   if (path.kind !== 'converged') return prices;
-  const drive: Asked = point.boosting
-    ? { kind: 'manifold', pressure: point.manifoldPressure }
-    : build.charged
-      ? { kind: 'ratio', ratio: 1 }
-      : { kind: 'alone' };
-  const backPressure = point.boosting ? backPressureAt(build, point.speedRpm) : 1;
-  // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
-  const withPart = (bare: Build): typeof path => {
-    if (isMatched(bare) && point.match)
-      return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
-        .path;
-    if (isSeries(bare) && point.match) {
-      const near = { path, match: point.match, stop: null };
-      return solveSeries(bare, point.speedRpm, point.match.asked, near).path;
-    }
-    // On the crankshaft the speed stays, and with another loss the boost is another.
-    if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
-    return solveAirPath(bare, point.speedRpm, drive, backPressure, path);
-  };
+  const withPart = (bare: Build): typeof path => solvedWith(build, point, bare);
   const shaftOf = (p: typeof path) => p.massFlow * engineCharger(p).outlet.work;
   const priceOf = (station: StationKind, bare: Build) => {
     const other = withPart(bare);
@@ -72,4 +84,46 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   if (has('manifold')) priceOf('cylinders', pipes('manifold'));
   if (has('tail')) priceOf('tailpipe', pipes('tail'));
   return prices;
+}
+
+/** What a cooler is worth at a speed: flywheel power with it, W, and charge temperature, K. Null where there is no answer. */
+export type CoolerWorth = {
+  with: { power: number; charge: number };
+  /** At the same boost without it and its loss. */
+  uncooled: { power: number; charge: number } | null;
+  /** On the air of the day alone. */
+  unboosted: number;
+  /** With a core a third larger at the same loss. */
+  larger: { power: number; charge: number } | null;
+};
+
+/** Size of a larger core over the present one. */
+const LARGER = 4 / 3;
+
+/** In: build, a solved point of it. Null without a cooler, or where the point has no answer. Source: as `pricesAt`. */
+export function coolerWorth(build: Build, point: OperatingPoint): CoolerWorth | null {
+  const cooler = coolerAt(build, 'cooler');
+  if (!cooler || point.path.kind !== 'converged' || !build.charged) return null;
+  const answer = (elements: Build['elements']) => {
+    const bare = { ...build, elements };
+    const path = solvedWith(build, point, bare);
+    return path.kind === 'converged'
+      ? { power: powerOf(bare, path), charge: path.manifold.temperature }
+      : null;
+  };
+  // Transfer units go with the size of the core.
+  const larger = {
+    ...cooler,
+    effectiveness: (flow: number) => 1 - (1 - cooler.effectiveness(flow)) ** LARGER,
+  };
+  return {
+    with: { power: point.power.fuelFlow, charge: point.path.manifold.temperature },
+    uncooled: answer(without(build.elements, 'cooler')),
+    unboosted: point.alonePower,
+    larger: answer(
+      build.elements.map((e) =>
+        e.kind === 'cooler' && e.station === 'cooler' ? { ...e, cooler: larger } : e,
+      ),
+    ),
+  };
 }

@@ -100,6 +100,13 @@ export const quantities = {
     name: 'pressure for a flow of fuel',
     units: [{ symbol: 'bar per 100 L/h', factor: 1e5 / (0.1 / 3600), digits: 3 }],
   },
+  coolantFlow: {
+    name: 'flow of coolant',
+    units: [
+      { symbol: 'L/min', factor: 1e-3 / 60, digits: 0, also: ['l/min'] },
+      { symbol: 'gal/min', factor: 3.785411784e-3 / 60, digits: 1, also: ['gpm', 'GPM'] },
+    ],
+  },
   pulse: { name: 'pulse of an injector', units: [{ symbol: 'ms', factor: 1e-3, digits: 2 }] },
   voltage: { name: 'voltage', units: [{ symbol: 'V', factor: 1, digits: 1 }] },
   current: { name: 'current', units: [{ symbol: 'A', factor: 1, digits: 1 }] },

@@ -26,3 +26,22 @@ export type FuelCode =
   | 'spot-fuel-agrees'
   | 'injector-flow-unusual'
   | 'pump-rises-late';
+
+/** The cooler, its heat and what carries it off. */
+export type CoolingCode =
+  | 'cooler-carries-too-much'
+  | 'cooler-one-figure'
+  | 'cooler-heats'
+  | 'cooler-worth'
+  | 'cooler-larger-pays'
+  | 'cooler-larger-idle'
+  | 'no-cooler'
+  | 'coolant-settles-elsewhere'
+  | 'soak-loses'
+  | 'soak-holds'
+  | 'soak-rest'
+  | 'soak-rest-never'
+  | 'soak-ice-gone'
+  | 'soak-ice-left'
+  | 'soak-no-air'
+  | 'soak-duty-usual';

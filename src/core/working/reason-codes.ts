@@ -1,5 +1,5 @@
 import type { BlowerCode } from './blower-codes';
-import type { FuelCode } from './fuel-codes';
+import type { CoolingCode, FuelCode } from './fuel-codes';
 
 /**
  * Every reason the core and the formats can give, by subject. `ui/words` has one sentence for each: a code without words, and
@@ -176,6 +176,8 @@ export type DecisionCode =
   | 'air-after-demand'
   | 'condition-after-demand'
   | 'ratio-after-demand'
+  | 'hotter-charge-after-cooling'
+  | 'more-air-after-cooling'
   | 'fuel-short-after-fuel'
   | 'fuel-after-fuel'
   | 'more-fuel-after-fuel'
@@ -404,4 +406,4 @@ export type RowCode =
   | 'picks-top';
 
 export type ReasonCode =
-  GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode | FuelCode;
+  GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode | FuelCode | CoolingCode;

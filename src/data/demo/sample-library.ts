@@ -17,6 +17,7 @@ import fuelFilters from './fuel-filters.json';
 import fuelLines from './fuel-lines.json';
 import fuelPumps from './fuel-pumps.json';
 import fuelRegulators from './fuel-regulators.json';
+import heatExchangers from './heat-exchangers.json';
 import injectors from './injectors.json';
 import piping from './piping.json';
 import turbines from './turbines.json';
@@ -65,8 +66,9 @@ export const sampleCoolers: { id: string; revision: number; document: ChargeCool
   }),
 );
 
-/** Injectors, pumps and what lies between them. */
+/** Injectors, pumps and what lies between them; exchangers in front of a charge loop. */
 export const sampleFuelParts: AnyItem[] = [
+  ...heatExchangers,
   ...injectors,
   ...fuelPumps,
   ...fuelFilters,

@@ -11,6 +11,7 @@ import {
   fuelRegulatorSchema,
   injectorSchema,
 } from '@/core/fuel-system/part-documents';
+import { heatExchangerSchema } from '@/core/charge-air/heat-exchanger-document';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
 import { turbochargerSchema } from '@/core/turbocharger/document';
@@ -27,6 +28,7 @@ export const documents = {
   belt: defineDocument(beltSchema),
   piping: defineDocument(pipingSchema),
   cooler: defineDocument(coolerSchema),
+  'heat-exchanger': defineDocument(heatExchangerSchema),
   injector: defineDocument(injectorSchema),
   'fuel-pump': defineDocument(fuelPumpSchema),
   'fuel-filter': defineDocument(fuelFilterSchema),
@@ -46,6 +48,7 @@ const currentSchema = z.discriminatedUnion('kind', [
   beltSchema,
   pipingSchema,
   coolerSchema,
+  heatExchangerSchema,
   injectorSchema,
   fuelPumpSchema,
   fuelFilterSchema,

@@ -8,6 +8,7 @@ import { fuelFilterKind } from './fuel-filter';
 import { fuelLineKind } from './fuel-line';
 import { fuelPumpKind } from './fuel-pump';
 import { fuelRegulatorKind } from './fuel-regulator';
+import { heatExchangerKind } from './heat-exchanger';
 import { injectorKind } from './injector';
 import { pipingKind } from './piping';
 import { pulleyKind } from './pulley';
@@ -26,6 +27,7 @@ export const kinds = [
   beltKind,
   pipingKind,
   coolerKind,
+  heatExchangerKind,
   injectorKind,
   fuelPumpKind,
   fuelFilterKind,

@@ -11,7 +11,7 @@ import { useCurves } from '../charts/useCurves';
 import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import fields from '../fields/fields.module.css';
-import { CoolerFields } from '../demand/CoolerFields';
+import { CoolerFields } from '../cooling/CoolerFields';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
@@ -207,7 +207,12 @@ export function PairAside() {
               ]}
             />
             {front.hold.kind === 'held' && <QuantityField path={`${frontAt}.hold.gauge`} />}
-            <CoolerFields label="Intercooler" path={`${frontAt}.aftercooler`} cooler={front.aftercooler} />
+            <CoolerFields
+              label="Intercooler"
+              path={`${frontAt}.aftercooler`}
+              cooler={front.aftercooler}
+              station="between"
+            />
             <Reading
               label="Interstage piping"
               hint="on the sheet Piping"

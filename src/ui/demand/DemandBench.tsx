@@ -2,7 +2,6 @@
 import { boostKindOptions } from '../words/changes';
 import type { Quantity } from '@/core/units/quantities';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
-import { chargerAtEngine, chargerPath } from '@/core/job/chargers';
 import { engineCharger } from '@/core/charger/charged-air';
 import Button from '@mui/material/Button';
 import { useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
@@ -25,7 +24,6 @@ import { SayFigures } from '../working/SayFigures';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
-import { CoolerFields } from './CoolerFields';
 import { LossFields } from './LossFields';
 import styles from './demand.module.css';
 
@@ -53,8 +51,6 @@ export default function DemandBench() {
   const { answer, setupIndex } = useJob();
   const setup = useJobState((s) => s.draft.setups[setupIndex]!);
   const at = `setups.${setupIndex}` as const;
-  const cooler = chargerAtEngine(setup)?.aftercooler;
-  const behind = `${at}.${chargerPath(setup, 'engine')}.aftercooler` as const;
   return (
     <>
       <div className={frame.picture}>
@@ -66,11 +62,6 @@ export default function DemandBench() {
         {answer && <Besides findings={answer.sweep.goal.findings} />}
         {answer && <Schools point={answer.sweep.goalPoint} build={answer.build} />}
         <BoostPlan setup={setup} at={at} answer={answer} />
-        {cooler && (
-          <Group title="Cooler">
-            <CoolerFields path={behind} cooler={cooler} />
-          </Group>
-        )}
         <LossFields />
         <p className={frame.foot}>Estimates. Twins share the losses as stated: for the whole engine’s air.</p>
       </aside>

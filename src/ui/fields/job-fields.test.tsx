@@ -8,7 +8,7 @@ import { kindOf, type AnyLine } from '@/formats/kinds';
 import { isOf } from '@/formats/library-items';
 import { openInJob } from '@/testing/job-page';
 import { FromShelf, usePiping } from '../charger/FromShelf';
-import { CoolerFields } from '../demand/CoolerFields';
+import { CoolerFields } from '../cooling/CoolerFields';
 import { useDialogs } from '../frame/dialogs';
 import { LossFields } from '../demand/LossFields';
 import { server } from '../server/client';

@@ -2,6 +2,7 @@ import type { ComponentType, ReactNode } from 'react';
 import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
+import { loaders as coolingParts } from '../cooling/parts';
 import { loaders as engineParts } from '../engine/parts';
 import { loaders as fuelParts } from '../fuel/parts';
 
@@ -46,6 +47,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     size: 'Sizing',
     sites: 'Altitude & weather',
   },
+  cooling: { revs: 'Over the revs', soak: 'Heat soak' },
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
 };
 
@@ -82,7 +84,7 @@ const descriptors: Record<JobBench, Bench> = {
     inTheCell: true,
     body: () => import('../demand/DemandBench'),
     ahead: [() => import('../charts/Plot')],
-    stations: ['throttle', 'filter', 'cooler'],
+    stations: ['throttle', 'filter'],
   },
   charger: {
     name: 'Charger',
@@ -93,6 +95,16 @@ const descriptors: Record<JobBench, Bench> = {
     body: () => import('../charger/ChargerBench'),
     ahead: Object.values(chargerParts),
     stations: ['compressor', 'front-compressor', 'between', 'turbine', 'front-turbine', 'tailpipe'],
+  },
+  cooling: {
+    name: 'Cooling',
+    icon: <path d="M3 4h14v12H3zM6 4v12M9 4v12M12 4v12M15 4v12M1 10h2M17 10h2" />,
+    key: '5',
+    words: 'cooler intercooler effectiveness heat soak ice loop tank',
+    inTheCell: false,
+    body: () => import('../cooling/CoolingBench'),
+    ahead: [...Object.values(coolingParts), () => import('../charts/Plot')],
+    stations: ['cooler'],
   },
   fuel: {
     name: 'Fuel',

@@ -2,21 +2,14 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { fuelNeeds, injectorRoom, pumpRoom, smallestOf } from '@/core/studies/fuel-needs';
 import { wantedRoom } from '@/core/solve/fuel-line';
+import { useLines } from '../fields/useLines';
 import { Group, Reading } from '../fields/Group';
 import { QuantityInput } from '../fields/QuantityInput';
 import frame from '../frame/frame.module.css';
 import { useJob } from '../store/solved';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
-import {
-  fitFor,
-  pumpOf,
-  takeInjector,
-  useFuelSystem,
-  useLines,
-  type InjectorLine,
-  type PumpLine,
-} from './useFuel';
+import { fitFor, pumpOf, takeInjector, useFuelSystem, type InjectorLine, type PumpLine } from './useFuel';
 
 const BOUND = { min: 1_000, max: 10_000_000 };
 /** A second goal to start from: a fifth more. */

@@ -12,14 +12,15 @@ import { useCurves } from '../charts/useCurves';
 import engine from '../engine/engine.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { FigureLines } from '../fields/FigureLines';
+import { useLines } from '../fields/useLines';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useSpeed, type Solved } from '../store/solved';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
-import { PartChoice } from './PartChoice';
-import { fitFor, takeInjector, useFuelPoint, useFuelSystem, useLines, type InjectorLine } from './useFuel';
+import { PartChoice } from '../fields/PartChoice';
+import { fitFor, takeInjector, useFuelPoint, useFuelSystem, type InjectorLine } from './useFuel';
 
 const series = {
   duty: [

@@ -90,13 +90,14 @@ export function SupplyDrawing({ system, at, chosen, onChoose }: Props) {
   const x = (i: number) => cell * (i + 0.5);
   const isReturn = system.regulator.layout === 'return';
   const last = x(shown.length - 1);
+  const round = Math.min(ROUND, cell / 2 - 3);
   return (
     <div ref={ref} className={styles.drawing}>
       <svg width={width} height={HEIGHT} role="group" aria-label="The fuel supply, part by part">
         <path d={`M${x(0)} ${LINE}H${last}`} className={styles.line} />
         {isReturn ? (
           <path
-            d={`M${last} ${LINE}H${last + ROUND}V${BACK}H${x(0) - ROUND}V${LINE}H${x(0)}`}
+            d={`M${last} ${LINE}H${last + round}V${BACK}H${x(0) - round}V${LINE}H${x(0)}`}
             className={styles.line}
           />
         ) : null}

@@ -4,10 +4,11 @@ import type { FuelSystemDocument } from '@/core/fuel-system/schema';
 import type { AnyLine } from '@/formats/kinds';
 import { ChoiceField } from '../fields/ChoiceField';
 import { FigureLines } from '../fields/FigureLines';
+import { useLines } from '../fields/useLines';
 import { QuantityField } from '../fields/QuantityField';
-import { PartChoice } from './PartChoice';
+import { PartChoice } from '../fields/PartChoice';
 import type { SupplyPlace } from './SupplyDrawing';
-import { fitFor, pumpOf, useFuelSystem, useLines, usualFilter, type PumpLine } from './useFuel';
+import { fitFor, pumpOf, useFuelSystem, usualFilter, type PumpLine } from './useFuel';
 
 type Suits = PumpLine['suits'];
 type FilterLine = AnyLine & { place: string; suits: Suits; drop: number; flow: number };

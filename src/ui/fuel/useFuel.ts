@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { guess } from '@/core/documents/input';
 import { suitsFuel } from '@/core/studies/fuel-needs';
 import type { FuelId } from '@/core/fuel/fuels';
@@ -7,31 +7,13 @@ import { liquidAt } from '@/core/fuel/liquid';
 import type { FuelSystemDocument } from '@/core/fuel-system/schema';
 import { usualFuelSystem } from '@/core/fuel-system/usual';
 import { fuelPointOf, type FuelPoint } from '@/core/solve/fuel-line';
-import type { AnyLine } from '@/formats/kinds';
 import type { InjectorHead } from '@/formats/kinds/injector';
 import type { PumpHead } from '@/formats/kinds/fuel-pump';
 import type { CommonHead, LineOf } from '@/formats/kinds/kind';
-import { server } from '../server/client';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 
 export type InjectorLine = LineOf<InjectorHead & CommonHead>;
 export type PumpLine = LineOf<PumpHead & CommonHead>;
-
-/** What a shelf of the library offers, fetched once; null until it is here, or where the server is away. */
-export function useLines<Line extends AnyLine>(path: string): Line[] | null {
-  const [lines, setLines] = useState<Line[] | null>(null);
-  useEffect(() => {
-    let live = true;
-    void server.lines(path).then((answer) => {
-      if (live && answer.kind === 'ok')
-        setLines((answer.data.items as Line[]).filter((line) => !line.retired));
-    });
-    return () => {
-      live = false;
-    };
-  }, [path]);
-  return lines;
-}
 
 /** Those of a shelf that may carry a fuel, least flow first. */
 export const fitFor = <Line extends { suits: PumpHead['suits'] }>(

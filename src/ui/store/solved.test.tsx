@@ -64,6 +64,7 @@ describe('a job with its answer', () => {
       'engine',
       'demand',
       'charger',
+      'cooling',
       'fuel',
     ]);
   });

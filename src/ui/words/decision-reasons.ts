@@ -88,6 +88,12 @@ export const decisionSentences: Sentences<DecisionCode> = {
   'hotter-after-charger': {
     long: 'The day was raised from {from} to {to} after Charger was signed off: a faster wheel and a hotter charge.',
   },
+  'hotter-charge-after-cooling': {
+    long: 'Charge at the goal rose from {from} to {to} after Cooling was signed off.',
+  },
+  'more-air-after-cooling': {
+    long: 'Air at the goal rose from {from} to {to} after Cooling was signed off: the cooler sees more heat.',
+  },
   'fuel-short-after-fuel': {
     long: 'The fuel system held when Fuel was signed off; now it runs out before the forecast’s power.',
   },

@@ -1,4 +1,4 @@
-import type { FuelCode } from '@/core/working/fuel-codes';
+import type { CoolingCode, FuelCode } from '@/core/working/fuel-codes';
 import type { Sentences } from './sentences';
 
 /** What is said of injectors, pumps and what lies between them. */
@@ -129,5 +129,55 @@ export const fuelSentences: Sentences<FuelCode> = {
   },
   'pump-rises-late': {
     long: 'The pump draws less current against more pressure: are the columns swapped?',
+  },
+};
+
+/** What is said of the cooler, its heat and what carries it off. */
+export const coolingSentences: Sentences<CoolingCode> = {
+  'cooler-carries-too-much': {
+    long: 'At {flow} the cooling stream would have to carry {share} of what it can: more air or coolant, or the effectiveness is not to be had.',
+    short: 'Cooling stream too weak',
+  },
+  'cooler-one-figure': {
+    long: 'One effectiveness stands for every flow, which a real cooler’s does not: give points, a size, or a cooler of the library.',
+  },
+  'cooler-heats': {
+    long: 'What cools is warmer than the charge at {speed}: the cooler heats it.',
+    short: 'The cooler heats the charge',
+  },
+  'cooler-worth': {
+    long: 'The cooler is worth {gain} at {speed} against the same boost uncooled, its pressure loss counted; boost and cooler together {all} against the day’s air alone.',
+  },
+  'cooler-larger-pays': {
+    long: 'A core a third larger would bring {gain} more and take {cooler} off the charge.',
+  },
+  'cooler-larger-idle': {
+    long: 'A core a third larger would bring {gain}: it does not pay.',
+  },
+  'no-cooler': { long: 'No cooler: the charge enters at {charge}.', short: 'No cooler: {charge}' },
+  'coolant-settles-elsewhere': {
+    long: 'In an endless pull the coolant settles {settles} above ambient; {stated} are stated. The forecast stands on what is stated.',
+  },
+  'soak-loses': {
+    long: 'At the end of the last pull {lost} are missing from the forecast: the charge is {hotter} hotter than with a cooler blown at.',
+    short: 'Heat soak costs {lost}',
+  },
+  'soak-holds': {
+    long: 'At the end of the last pull {lost} are missing from the forecast: the cooling holds.',
+    short: 'Heat soak costs {lost}',
+  },
+  'soak-rest': {
+    long: 'After one pull metal and coolant are back to where they were in {rest}.',
+  },
+  'soak-rest-never': {
+    long: 'After one pull metal and coolant are not back within an hour: rest with air through the cooler.',
+  },
+  'soak-ice-gone': { long: 'The ice is gone after {time}.', short: 'Ice gone after {time}' },
+  'soak-ice-left': { long: '{ice} of ice are left at the end.' },
+  'soak-no-air': {
+    long: 'No air through the cooler at rest: it only warms the engine bay. A fan of 3 m/s changes that.',
+  },
+  'soak-duty-usual': {
+    long: 'The Brief does not say how long it pulls: five pulls of 15 s with 90 s between are taken.',
   },
 };

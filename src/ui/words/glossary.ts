@@ -333,6 +333,24 @@ export const glossary: readonly Term[] = [
     in: /initial load|sweep rate|pedal ramp|test start speed|test type/i,
   },
   {
+    term: 'Heat soak',
+    text: 'Metal and coolant store the heat of a pull. Without air through the cooler at rest the next pull starts hotter, and the power falls pull by pull.',
+    follows: 'first law',
+    in: /cooler core mass|at the start|air speed at the face|intake wall|heat pick-up/i,
+  },
+  {
+    term: 'Coolant loop',
+    text: 'Coolant that a pump carries between the charge air cooler and an exchanger in the wind, with a tank. Ice in the tank holds it near its melting point until it is gone.',
+    follows: 'first law, ε-NTU (Kays and London)',
+    in: /coolant (volume|pump|flow)|front exchanger|ice in the tank/i,
+  },
+  {
+    term: 'Core size',
+    text: 'Height and width of the face that is blown at, and depth along the cooling stream. Conductance goes with its volume and fins.',
+    follows: 'ε-NTU (Kays and London)',
+    in: /core (height|width|depth)|-side fins|through the face/i,
+  },
+  {
     term: 'Duty cycle',
     text: 'Share of the time of a cycle that an injector is driven, dead time with it. Above 80 to 85 % it hardly shuts and meters no more.',
     follows: 'common practice',

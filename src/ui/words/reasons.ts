@@ -4,7 +4,7 @@ import type { Format } from './format';
 import { blowerSentences } from './blower-reasons';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
-import { fuelSentences } from './fuel-reasons';
+import { coolingSentences, fuelSentences } from './fuel-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
 import type { Sentences } from './sentences';
@@ -167,6 +167,7 @@ const sentences: Sentences<ReasonCode> = {
   ...pairSentences,
   ...blowerSentences,
   ...fuelSentences,
+  ...coolingSentences,
   ...goalSentences,
 };
 

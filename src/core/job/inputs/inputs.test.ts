@@ -76,7 +76,10 @@ describe('where a path stands', () => {
     const of = (charger: number, end: string) =>
       whereOf(`setups.${paired}.induction.chargers.${charger}.${end}`, pair).sheet;
     expect([of(0, 'drive.inertia'), of(1, 'drive.inertia')]).toEqual(['pair', 'turbine']);
-    expect([of(0, 'aftercooler.effectiveness'), of(1, 'aftercooler.effectiveness')]).toEqual(['pair', null]);
+    expect([of(0, 'aftercooler.effectiveness'), of(1, 'aftercooler.effectiveness')]).toEqual([
+      'pair',
+      'revs',
+    ]);
     expect(placeOf(`setups.${paired}.induction.chargers.0.machine`, pair).charger).toBe('front');
     expect(placeOf('setups.0.induction.chargers.0.machine').charger).toBe('engine');
     expect(placeOf('setups.0.induction.aside.drive.inertia', pair).charger).toBe('aside');

@@ -5,6 +5,7 @@ import type { Confidence, Input } from '../../documents/input';
 import { briefGrounds, briefInputs } from './brief-inputs';
 import type { Descriptor, Standing } from './descriptor';
 import { engineGrounds, engineInputs } from './engine-inputs';
+import { coolingGrounds, coolingInputs } from './cooling-inputs';
 import { fuelGrounds, fuelInputs } from './fuel-inputs';
 import { patternOf, placeOf } from './place';
 import { setupGrounds, setupInputs } from './setup-inputs';
@@ -13,7 +14,13 @@ import { setupGrounds, setupInputs } from './setup-inputs';
  * Every input of a job, by its path with '*' for numbers: what it is measured in, how it is called, where it is given, when
  * it counts. The one place for fields, sentences, spreads and the way to a problem; a test holds it to the schema.
  */
-export const inputDescriptors = { ...briefInputs, ...engineInputs, ...setupInputs, ...fuelInputs };
+export const inputDescriptors = {
+  ...briefInputs,
+  ...engineInputs,
+  ...setupInputs,
+  ...coolingInputs,
+  ...fuelInputs,
+};
 
 type InputPattern = keyof typeof inputDescriptors;
 type Concrete<P extends string> = P extends `${infer Head}*${infer Tail}`
@@ -48,6 +55,7 @@ const grounds: Record<string, Descriptor['where']> = {
   ...briefGrounds,
   ...engineGrounds,
   ...setupGrounds,
+  ...coolingGrounds,
   ...fuelGrounds,
 };
 

@@ -125,9 +125,9 @@ const drive = (
   where: whereDrive,
   counts,
 });
-/** The cooler behind the charger at the engine is on Demand, one between two beside the pair. */
+/** The cooler behind the charger at the engine is on Cooling, one between two beside the pair. */
 const whereCooler = ({ charger }: Place): Where =>
-  charger === 'front' ? { bench: 'charger', sheet: 'pair' } : { bench: 'demand', sheet: null };
+  charger === 'front' ? { bench: 'charger', sheet: 'pair' } : { bench: 'cooling', sheet: 'revs' };
 const cooler = (
   quantity: Descriptor['quantity'],
   label: Descriptor['label'],
@@ -141,6 +141,7 @@ const cooler = (
     return isAtWork()(at) && its?.aftercooler.kind !== 'none' && (!its || isAsked(its.aftercooler));
   },
 });
+const bySize = ({ size }: ChargerDocument['aftercooler']) => Boolean(size);
 const hold = on(
   'charger',
   'pair',
@@ -169,8 +170,31 @@ export const setupInputs = {
   'setups.*.induction.chargers.*.aftercooler.effectiveness': cooler(
     'share',
     'Cooler effectiveness',
-    // By points it follows the flow.
-    ({ points }) => !points,
+    // By points or by its size it follows the flow.
+    ({ points, size }) => !points && !size,
+  ),
+  'setups.*.induction.chargers.*.aftercooler.size.height': cooler('bore', 'Core height', bySize),
+  'setups.*.induction.chargers.*.aftercooler.size.width': cooler('bore', 'Core width', bySize),
+  'setups.*.induction.chargers.*.aftercooler.size.depth': cooler('bore', 'Core depth', bySize),
+  'setups.*.induction.chargers.*.aftercooler.size.chargeFins': cooler(
+    'ratio',
+    'Charge-side fins, times usual',
+    bySize,
+  ),
+  'setups.*.induction.chargers.*.aftercooler.size.coolantFins': cooler(
+    'ratio',
+    'Cooling-side fins, times usual',
+    bySize,
+  ),
+  'setups.*.induction.chargers.*.aftercooler.size.speed': cooler(
+    'velocity',
+    'Air speed through the face',
+    ({ size, kind }) => Boolean(size) && kind === 'air',
+  ),
+  'setups.*.induction.chargers.*.aftercooler.size.pump': cooler(
+    'coolantFlow',
+    'Coolant flow through the cooler',
+    ({ size, kind }) => Boolean(size) && kind === 'water',
   ),
   'setups.*.induction.chargers.*.aftercooler.coolantRise': cooler(
     'temperatureRise',

@@ -75,10 +75,54 @@ const coolerSchema = z.strictObject({
       'Flow must rise from point to point.',
     )
     .optional(),
+  /** Its size, where the effectiveness is to follow from that: then neither the figure nor the points are asked. */
+  size: z
+    .strictObject({
+      height: input(0.02, 2),
+      width: input(0.02, 2),
+      depth: input(0.01, 0.5),
+      /** Fins of each side over usual ones: 12 to an inch. */
+      chargeFins: input(0.3, 3),
+      coolantFins: input(0.3, 3),
+      /** Air through its face, or what the pump of the loop brings. */
+      speed: input(0.1, 80),
+      pump: input(1e-5, 0.01),
+    })
+    .optional(),
   /** The cooler of the library that they came from. */
   part: refSchema.optional(),
 });
 export type CoolerDocument = z.infer<typeof coolerSchema>;
+
+/** What stores and carries off the heat of the cooler behind the charger at the engine: for heat soak. */
+const coolingSchema = z.strictObject({
+  /** Of the core, kg, and its face. */
+  metal: input(0.2, 200),
+  face: input(0.005, 3),
+  /** Air through the face, of the exchanger in front where there is a loop: in a pull and between pulls. */
+  pullSpeed: input(0, 80),
+  restSpeed: input(0, 80),
+  loop: z
+    .strictObject({
+      /** A tank's with it. */
+      volume: input(5e-4, 0.3),
+      flow: input(1e-5, 0.01),
+      ice: input(0, 200),
+      front: z.strictObject({
+        part: refSchema.optional(),
+        /** At 8 m/s through its face. */
+        conductance: input(5, 20_000),
+        face: input(0.005, 3),
+      }),
+    })
+    .optional(),
+  /** Metal and coolant before the first pull. */
+  start: input(233.15, 400),
+  /** Share of the way to the intake's wall that the charge is warmed, and that wall. */
+  pickUp: input(0, 0.3),
+  wall: input(233.15, 450),
+});
+export type CoolingDocument = z.infer<typeof coolingSchema>;
 
 /** What drives a machine by the exhaust, and what holds it back. */
 const exhaustDriveSchema = z.strictObject({
@@ -216,6 +260,8 @@ const setupSchema = z.strictObject({
   /** Turbine inlet over manifold pressure, absolute: an input until a turbine is chosen. */
   backPressureRatio: input(0.5, 4),
   exhaust: exhaustSchema,
+  /** Heat of the cooler and its coolant; a setup may have none yet. */
+  cooling: coolingSchema.optional(),
   /** Injectors and supply; a setup may have none yet. */
   fuelSystem: fuelSystemSchema.optional(),
   readings: readingsSchema,

@@ -40,6 +40,7 @@ export const factKeys = [
   'newestRevision',
   'turbine',
   'mapHolds',
+  'chargeTemperature',
   'fuelHolds',
   'fuelFlow',
   'injectorFlow',

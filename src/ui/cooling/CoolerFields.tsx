@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
+import { coolerAt } from '@/core/build/elements';
 import { dropByPoints } from '@/core/charge-air/piping';
-import { given } from '@/core/documents/input';
+import { given, guess } from '@/core/documents/input';
 import { chargerInFront } from '@/core/job/chargers';
-import { effectivenessCurve, pointsFrom } from '@/core/charge-air/cooler-curve';
+import { pointsFrom } from '@/core/charge-air/cooler-curve';
 import type { ChargerDocument } from '@/core/job/schema/job';
 import type { AnyLine } from '@/formats/kinds';
 import { isOf } from '@/formats/library-items';
@@ -21,6 +22,8 @@ type Props = {
   label?: string;
   path: Path;
   cooler: ChargerDocument['aftercooler'];
+  /** Of two in a row the one between them. */
+  station?: 'cooler' | 'between';
 };
 
 const isCooler = isOf('cooler');
@@ -31,12 +34,20 @@ const columns = [
 ] as const;
 
 /** The cooler behind a charger: of what kind, how well it cools over the flow, and how warm what cools it is. */
-export function CoolerFields({ label = 'Kind', path, cooler }: Props) {
-  const { kind, points } = cooler;
+export function CoolerFields({ label = 'Kind', path, cooler, station = 'cooler' }: Props) {
+  const { kind, points, size } = cooler;
+  const { store } = useJob();
+  const chooseKind = (next: typeof kind) => {
+    store.getState().write(`${path}.kind`, next);
+    // A part of the library is of its own kind: what cools by water is another than what cools by air.
+    if (next !== 'none') store.getState().write(`${path}.part`, undefined);
+    store.getState().commit();
+  };
   return (
     <>
       <ChoiceField
-        path={`${path}.kind`}
+        value={kind}
+        onChoose={chooseKind}
         label={label}
         hint="one built into a blower or a manifold is air to water"
         options={[
@@ -48,8 +59,10 @@ export function CoolerFields({ label = 'Kind', path, cooler }: Props) {
       {kind !== 'none' && (
         <>
           <Shelf path={path} cooler={cooler} />
-          {points ? (
-            <Points path={path} points={points} />
+          {size ? (
+            <Size path={path} kind={kind} station={station} />
+          ) : points ? (
+            <Points path={path} points={points} station={station} />
           ) : (
             <QuantityField
               path={`${path}.effectiveness`}
@@ -63,10 +76,48 @@ export function CoolerFields({ label = 'Kind', path, cooler }: Props) {
   );
 }
 
+/** A core to start from. */
+const usualSize = () => ({
+  height: guess(0.3),
+  width: guess(0.55),
+  depth: guess(0.076),
+  chargeFins: guess(1),
+  coolantFins: guess(1),
+  speed: guess(8),
+  pump: guess(33e-3 / 60),
+});
+
+/** The core by its size and what blows through it, or is pumped. */
+function Size({
+  path,
+  kind,
+  station,
+}: {
+  path: Path;
+  kind: 'air' | 'water';
+  station: NonNullable<Props['station']>;
+}) {
+  return (
+    <>
+      <QuantityField path={`${path}.size.height`} hint="across the face" />
+      <QuantityField path={`${path}.size.width`} hint="across the face" />
+      <QuantityField path={`${path}.size.depth`} hint="along what cools it" />
+      <QuantityField path={`${path}.size.chargeFins`} hint="usual: 12 to an inch" />
+      <QuantityField path={`${path}.size.coolantFins`} hint="usual: 12 to an inch" />
+      {kind === 'air' ? (
+        <QuantityField path={`${path}.size.speed`} />
+      ) : (
+        <QuantityField path={`${path}.size.pump`} />
+      )}
+      <EffectivenessNow station={station} />
+    </>
+  );
+}
+
 /** Takes a cooler's points from the library, or goes over from one figure to points and back. */
 function Shelf({
   path,
-  cooler: { kind, points, part, effectiveness },
+  cooler: { kind, points, part, effectiveness, size },
 }: {
   path: Path;
   cooler: Props['cooler'];
@@ -90,11 +141,16 @@ function Shelf({
   };
   const take = async (key: string) => {
     setFailure(null);
-    if (key === 'stated') return write({ points: undefined, part: undefined });
+    if (key === 'stated') return write({ points: undefined, part: undefined, size: undefined });
+    if (key === 'size') return write({ size: size ?? usualSize(), points: undefined, part: undefined });
     if (key === 'points') {
       // Those of a library's cooler stay, as the setup's own.
       const flow = solved?.sweep.goalPoint.path.massFlow ?? 0.2;
-      return write({ points: points ?? pointsFrom(effectiveness.value, flow), part: undefined });
+      return write({
+        points: points ?? pointsFrom(effectiveness.value, flow),
+        part: undefined,
+        size: undefined,
+      });
     }
     const line = lines?.find((one) => keyOf(one) === key);
     if (!line) return;
@@ -123,23 +179,27 @@ function Shelf({
       kind: item.document.type,
       points: item.document.points.map(({ flow, effectiveness: share }) => ({ flow, effectiveness: share })),
       part: { id, revision },
+      size: undefined,
     });
   };
   const known = part && items.find((item) => keyOf(item) === keyOf(part));
   const offered = (lines ?? []).filter((line) => (line as unknown as { type: string }).type.endsWith(kind));
-  const value = part ? keyOf(part) : points ? 'points' : 'stated';
+  const value = size ? 'size' : part ? keyOf(part) : points ? 'points' : 'stated';
   const isListed = offered.some((line) => keyOf(line) === value);
   return (
     <>
       <ChoiceField
         label="Given by"
         hint={
-          lines ? 'a figure, points over the flow, or a cooler of the library' : 'library is being fetched'
+          lines
+            ? 'a figure, its size, points over the flow, or a cooler of the library'
+            : 'library is being fetched'
         }
         value={value}
         onChoose={(key) => void take(key)}
         options={[
           { value: 'stated', label: 'one effectiveness' },
+          { value: 'size', label: 'its size' },
           { value: 'points', label: part ? 'points of its own' : 'points over the flow' },
           ...(part && !isListed ? [{ value, label: known?.document.name ?? 'as it came' }] : []),
           ...offered.map((line) => ({ value: keyOf(line), label: line.name })),
@@ -154,12 +214,16 @@ function Shelf({
   );
 }
 
-function Points({ path, points }: { path: Path; points: NonNullable<Props['cooler']['points']> }) {
+function Points({
+  path,
+  points,
+  station,
+}: {
+  path: Path;
+  points: NonNullable<Props['cooler']['points']>;
+  station: NonNullable<Props['station']>;
+}) {
   const { store } = useJob();
-  const { solved } = useSpeed();
-  const { figure } = useWords();
-  const flow = solved?.point.path.massFlow;
-  const last = points.at(-1)!.flow;
   return (
     <>
       <FigureLines
@@ -176,13 +240,29 @@ function Points({ path, points }: { path: Path; points: NonNullable<Props['coole
         }}
         onBad={() => {}}
       />
-      {flow !== undefined && (
-        <Reading
-          label="Effectiveness now"
-          hint={`at ${figure(flow, 'massFlow')}${flow > last ? ', beyond its points: carried on' : ''}`}
-          value={figure(effectivenessCurve(points)(flow), 'share')}
-        />
-      )}
+      <EffectivenessNow station={station} last={points.at(-1)!.flow} />
     </>
+  );
+}
+
+/** The effectiveness of a cooler at the selected speed. In: flow of its last point, kg/s. */
+function EffectivenessNow({
+  station,
+  last = Infinity,
+}: {
+  station: NonNullable<Props['station']>;
+  last?: number;
+}) {
+  const { solved } = useSpeed();
+  const { figure } = useWords();
+  const cooler = solved && coolerAt(solved.build, station);
+  if (!cooler) return null;
+  const flow = solved.point.path.massFlow;
+  return (
+    <Reading
+      label="Effectiveness now"
+      hint={`at ${figure(flow, 'massFlow')}${flow > last ? ', beyond its points: carried on' : ''}`}
+      value={figure(cooler.effectiveness(flow), 'share')}
+    />
   );
 }

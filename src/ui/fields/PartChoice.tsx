@@ -1,6 +1,6 @@
 import type { AnyLine } from '@/formats/kinds';
 import type { Ref } from '@/core/documents/ref';
-import { ChoiceField } from '../fields/ChoiceField';
+import { ChoiceField } from './ChoiceField';
 
 const keyOf = ({ id, revision }: Ref) => `${id}.${revision}`;
 
