@@ -13,7 +13,6 @@ const single = '/jobs/6f1d3a52-0c0e-4d7b-9a51-1b7c5f7a1340';
 const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
 const boat = '/jobs/9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700';
 const coupe = '/jobs/c4b17f2e-8d05-4e69-a1b8-22f0c6d32200';
-const groomer = '/jobs/3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200';
 const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
 type Shot = {
@@ -55,22 +54,10 @@ const shots: Shot[] = [
     height: 1100,
     before: (page) => page.locator('[data-phase=done]').waitFor({ timeout: 120_000 }),
   },
-  { name: 'compound', at: `${groomer}/charger?setup=B&charger=pair`, height: 1100 },
+  { name: 'cooling', at: `${single}/cooling`, height: 1100 },
+  { name: 'heat-soak', at: `${boat}/cooling?cooling=soak`, height: 1100 },
+  { name: 'fuel', at: `${boat}/fuel`, height: 1100 },
   { name: 'belt-drive', at: `${boat}/charger?setup=B&charger=drive` },
-  {
-    name: 'pulleys',
-    at: `${boat}/charger?charger=pulleys`,
-    before: (page) => page.getByText('Order', { exact: true }).waitFor(),
-  },
-  {
-    name: 'setups',
-    at: `${single}/charger`,
-    before: async (page) => {
-      await ranked(page);
-      await page.keyboard.press('v');
-      await page.getByRole('dialog').waitFor();
-    },
-  },
   {
     name: 'working',
     at: `${single}/demand`,

@@ -22,6 +22,7 @@ import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { answers } from './answers';
 import { blowers } from './blowers';
+import { thermal } from './thermal';
 import { dragging } from './dragging';
 import { address, median, print, serving, startedBy, time } from './lib';
 import { pairs } from './pairs';
@@ -291,6 +292,7 @@ const parts = {
   turbo,
   pairs,
   blowers,
+  thermal,
   importing,
   dragging,
   work,

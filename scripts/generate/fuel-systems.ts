@@ -60,6 +60,7 @@ export const fuelSystems: Record<string, FuelSystemDocument> = {
     filters: { pressure: filter('gravel-10') },
     feed: hose(7.9, 1.6, 4),
     back: hose(7.9, 1.5, 3),
+    senses: 'speed-density',
     temperature: given(303.15, 'reported'),
   },
   'Jet-sprint boat, 6.7 L V8': {

@@ -49,7 +49,7 @@ export type Soak = {
   moments: SoakMoment[];
   /** When the ice was gone, s; null where there was none, or some is left. */
   iceGone: number | null;
-  /** Rest after the first pull until metal and coolant are within 2 K of what they were, s; null where it takes over an hour. */
+  /** Rest after the first pull until metal and coolant are no more than 2 K over what they were, s; null where it takes over an hour. */
   restNeeded: number | null;
   /** What cools settles at in an endless pull. */
   steadyCoolant: number;
@@ -202,7 +202,7 @@ export function soakOf(system: SoakSystem): Soak {
         length: moments.length,
       };
       const isBack = ([metal, coolant]: State) =>
-        Math.abs(metal - begin[0]) < NEAR && (!loop || Math.abs(coolant - begin[1]) < NEAR);
+        metal - begin[0] < NEAR && (!loop || coolant - begin[1] < NEAR);
       const took = run(LONGEST_REST, false, isBack);
       restNeeded = took < LONGEST_REST ? took : null;
       ({ state, time, iceGone } = kept);

@@ -204,6 +204,22 @@ const cases: Record<string, Case> = {
     breaks: (j) => scale(j.brief.goal.power, 1.1),
     leaves: (j) => scale(j.brief.goal.power, 1.02),
   },
+  'charge-misread-after-fuel': {
+    before: (j) => {
+      withFuelSystem(j);
+      j.setups[0]!.fuelSystem!.senses = 'speed-density';
+    },
+    breaks: (j) => (chargerAtEngine(j.setups[0]!)!.aftercooler.coolantRise.value -= 15),
+    leaves: (j) => (chargerAtEngine(j.setups[0]!)!.aftercooler.coolantRise.value -= 3),
+  },
+  'inlet-misread-after-fuel': {
+    before: (j) => {
+      withFuelSystem(j);
+      j.setups[0]!.fuelSystem!.senses = 'air-meter';
+    },
+    breaks: (j) => scale(j.setups[0]!.plumbing.find((l) => l.place === 'filter')!.drop, 0.4),
+    leaves: (j) => scale(j.setups[0]!.plumbing.find((l) => l.place === 'filter')!.drop, 0.95),
+  },
   'fuel-short-after-fuel': {
     before: withFuelSystem,
     breaks: (j) => scale(j.setups[0]!.fuelSystem!.injectors.flow, 0.4),

@@ -75,12 +75,14 @@ export function factsOf(
   if (reached) {
     facts.demandFlow = point.path.massFlow;
     facts.demandRatio = point.pressureRatio;
+    facts.inletDrop = build.climate.pressure - point.path.filter.pressure;
     facts.chargeTemperature = point.path.manifold.temperature;
   }
   if (machine) facts.mapHolds = sweep.goal.holds ? 1 : 0;
   if (setup.fuelSystem && sweep.fuel) {
     facts.injectorFlow = setup.fuelSystem.injectors.flow.value;
     facts.fuelFlow = Math.max(...sweep.fuel.points.map((p) => p.massFlow));
+    if (setup.fuelSystem.senses) facts.senses = setup.fuelSystem.senses;
     facts.fuelHolds = sweep.fuel.state === 'over' ? 0 : 1;
   }
   return facts;

@@ -1,3 +1,4 @@
+import { loadSenses } from '../fuel-system/choices';
 import { fuelIds } from '../fuel/fuels';
 import { goalBases } from '../job/schema/brief-choices';
 import { arrangements } from '../job/schema/setup-choices';
@@ -9,6 +10,7 @@ const known: Partial<Record<FactKey, readonly string[]>> = {
   fuel: fuelIds,
   cycle: ['four-stroke', 'two-stroke'],
   arrangement: arrangements,
+  senses: loadSenses,
 };
 
 /** What stands for a name that this version does not know. */

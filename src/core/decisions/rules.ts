@@ -161,6 +161,19 @@ export const coolingRules: Rule[] = [
   onFigure('more-air-after-cooling', 'demandFlow', 'massFlow', rose(0.05)),
 ];
 
+/** A rule on a figure that the controller reads the load by, for those that sense it so. */
+const sensed = (
+  id: DecisionCode,
+  key: FactKey,
+  quantity: Quantity,
+  by: readonly string[],
+  test: Test,
+): Rule => ({
+  id,
+  broken: (then, now) =>
+    by.includes(String(now.senses)) ? onFigure(id, key, quantity, test).broken(then, now) : null,
+});
+
 /** Injectors and pumps that were chosen for a fuel and a flow of it. */
 export const fuelRules: Rule[] = [
   {
@@ -170,5 +183,19 @@ export const fuelRules: Rule[] = [
   },
   onName('fuel-after-fuel', 'fuel', fuelName),
   onFigure('more-fuel-after-fuel', 'fuelFlow', 'massFlow', rose(0.03)),
+  sensed(
+    'charge-misread-after-fuel',
+    'chargeTemperature',
+    'temperature',
+    ['speed-density', 'both'],
+    (a, b) => Math.abs(a - b) > 8,
+  ),
+  sensed(
+    'inlet-misread-after-fuel',
+    'inletDrop',
+    'pressureDrop',
+    ['air-meter', 'both'],
+    (a, b) => Math.abs(a - b) > 300 && moved(0.2)(a, b),
+  ),
   onFigure('injectors-after-fuel', 'injectorFlow', 'injectorFlow', moved(0.005)),
 ];

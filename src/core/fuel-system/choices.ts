@@ -16,3 +16,6 @@ export const secondPumpSchools = ['always', 'boost'] as const;
 export const pumpDrives = ['electric', 'engine'] as const;
 /** One rail, two one behind the other, or two fed side by side. */
 export const railKinds = ['one', 'series', 'parallel'] as const;
+
+/** How the controller comes to the load: by an air meter, by manifold pressure and charge temperature, or by both. */
+export const loadSenses = ['air-meter', 'speed-density', 'both'] as const;

@@ -3,6 +3,7 @@ import { input, wholeInput } from '../documents/input-schema';
 import { refSchema } from '../documents/ref';
 import {
   injectionKinds,
+  loadSenses,
   pumpArrangements,
   pumpDrives,
   railKinds,
@@ -133,6 +134,8 @@ export const fuelSystemSchema = z.strictObject({
   feed: lineSchema,
   back: lineSchema,
   rails: z.strictObject({ kind: z.enum(railKinds), bore: input(0.003, 0.05), length: input(0.05, 3) }),
+  /** How the controller senses the load, where that is known. */
+  senses: z.enum(loadSenses).optional(),
   /** Of the fuel in the tank, K. */
   temperature: input(233.15, 363.15),
 });

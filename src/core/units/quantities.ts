@@ -100,6 +100,13 @@ export const quantities = {
     name: 'pressure for a flow of fuel',
     units: [{ symbol: 'bar per 100 L/h', factor: 1e5 / (0.1 / 3600), digits: 3 }],
   },
+  tankVolume: {
+    name: 'volume of a tank',
+    units: [
+      { symbol: 'L', factor: 1e-3, digits: 1, also: ['l'] },
+      { symbol: 'gal', factor: 3.785411784e-3, digits: 2 },
+    ],
+  },
   coolantFlow: {
     name: 'flow of coolant',
     units: [

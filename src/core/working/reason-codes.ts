@@ -178,6 +178,8 @@ export type DecisionCode =
   | 'ratio-after-demand'
   | 'hotter-charge-after-cooling'
   | 'more-air-after-cooling'
+  | 'charge-misread-after-fuel'
+  | 'inlet-misread-after-fuel'
   | 'fuel-short-after-fuel'
   | 'fuel-after-fuel'
   | 'more-fuel-after-fuel'

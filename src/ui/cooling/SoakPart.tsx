@@ -103,7 +103,7 @@ function Picture() {
       <PlotPanel
         {...plot}
         title="Temperature over the duty"
-        note={`${symbol('temperature')}; seconds from the first pull`}
+        note={`${symbol('temperature')} over seconds; thick: charge in a pull, red: metal, thin: ${soak?.system.loop ? 'coolant' : 'cooling air'}`}
         label="Charge, metal and coolant over the duty: pull by pull in the table below"
         height={190}
         reads={[]}

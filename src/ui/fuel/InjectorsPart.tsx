@@ -84,6 +84,23 @@ function Kind({ system }: { system: FuelSystemDocument }) {
           { value: '2', label: 'two' },
         ]}
       />
+      <ChoiceField
+        label="Load sensing"
+        hint="recorded: a change that the controller would misread is said once Fuel is signed off"
+        value={system.senses ?? ''}
+        onChoose={(senses) =>
+          edit((its) => {
+            if (senses) its.senses = senses;
+            else delete its.senses;
+          })
+        }
+        options={[
+          { value: '', label: 'not known' },
+          { value: 'air-meter', label: 'air meter' },
+          { value: 'speed-density', label: 'speed and density' },
+          { value: 'both', label: 'both' },
+        ]}
+      />
       {isDirect ? (
         <>
           <QuantityField path={`${at}.direct.window`} hint="crank angle in which the fuel must be in" />

@@ -94,6 +94,12 @@ export const decisionSentences: Sentences<DecisionCode> = {
   'more-air-after-cooling': {
     long: 'Air at the goal rose from {from} to {to} after Cooling was signed off: the cooler sees more heat.',
   },
+  'charge-misread-after-fuel': {
+    long: 'Charge at the goal was {from} when Fuel was signed off and is {to} now: a controller by speed and density goes by its charge sensor. Check where it sits and its table before a pull.',
+  },
+  'inlet-misread-after-fuel': {
+    long: 'The inlet lost {from} when Fuel was signed off and loses {to} now: another inlet before an air meter reads another flow. Calibrate it again before a pull.',
+  },
   'fuel-short-after-fuel': {
     long: 'The fuel system held when Fuel was signed off; now it runs out before the forecast’s power.',
   },

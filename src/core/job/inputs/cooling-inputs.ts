@@ -20,7 +20,7 @@ export const coolingInputs = {
   'setups.*.cooling.face': soak('area', 'Cooler face area', (c) => !hasLoop(c)),
   'setups.*.cooling.pullSpeed': soak('velocity', 'Air speed at the face, in a pull'),
   'setups.*.cooling.restSpeed': soak('velocity', 'Air speed at the face, at rest'),
-  'setups.*.cooling.loop.volume': soak('volume', 'Coolant volume, with tank', hasLoop),
+  'setups.*.cooling.loop.volume': soak('tankVolume', 'Coolant volume, with tank', hasLoop),
   'setups.*.cooling.loop.flow': soak('coolantFlow', 'Coolant pump flow', hasLoop),
   'setups.*.cooling.loop.ice': soak('mass', 'Ice in the tank', hasLoop),
   'setups.*.cooling.loop.front.conductance': soak('heatLoss', 'Front exchanger conductance', hasLoop),

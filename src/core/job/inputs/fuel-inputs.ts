@@ -77,7 +77,7 @@ export const fuelInputs = {
   'setups.*.fuelSystem.battery': supply('voltage', 'Charging voltage'),
   'setups.*.fuelSystem.wiring': supply('resistance', 'Wiring resistance, each pump', isElectric),
   'setups.*.fuelSystem.lift.flow': supply('fuelFlow', 'Lift pump flow'),
-  'setups.*.fuelSystem.lift.volume': supply('volume', 'Surge tank volume'),
+  'setups.*.fuelSystem.lift.volume': supply('tankVolume', 'Surge tank volume'),
   'setups.*.fuelSystem.filters.suction.drop': supply('pressureDrop', 'Suction filter drop, new'),
   'setups.*.fuelSystem.filters.suction.flow': supply('fuelFlow', 'Suction filter rated flow'),
   'setups.*.fuelSystem.filters.suction.clogged': supply('ratio', 'Suction filter, times new'),

@@ -41,6 +41,8 @@ export const factKeys = [
   'turbine',
   'mapHolds',
   'chargeTemperature',
+  'senses',
+  'inletDrop',
   'fuelHolds',
   'fuelFlow',
   'injectorFlow',
