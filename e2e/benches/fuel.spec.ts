@@ -82,3 +82,28 @@ test('readings of rail, pump, duty and λ name the part that is off', async ({ p
   await expect(page.getByText(/filter behind the pumps is clogged/)).toBeVisible();
   await isSaved(page);
 });
+
+test('the ethanol that was measured counts in the blend: BSFC and flow go with it, and both scales of AFR are told', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Blends');
+  await open(page, `/jobs/${id}/brief`);
+  await choose(page, 'Fuel', 'E85');
+  await page.getByRole('button', { name: 'Ethanol was measured' }).click();
+  const bsfc = page.getByLabel('BSFC', { exact: true });
+  const before = await bsfc.inputValue();
+  await fill(page, 'Ethanol content', '60');
+  await expect(bsfc).not.toHaveValue(before);
+  await fill(page, 'Ethanol content', '120');
+  await expect(page.getByText(/out of range/)).toBeVisible();
+  await fill(page, 'Ethanol content', '60');
+  await page.getByRole('button', { name: 'λ goes with boost' }).click();
+  await fill(page, 'λ without boost', '0.9');
+  await isSaved(page);
+  await open(page, `/jobs/${id}/fuel?fuel=injectors`);
+  await expect(page.getByText(/on its own scale/)).toBeVisible();
+  await expect(
+    page.getByRole('table', { name: /At the same air/ }).getByRole('row', { name: /Ethanol blend E60/ }),
+  ).toBeVisible();
+});

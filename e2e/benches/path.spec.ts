@@ -66,8 +66,11 @@ test('Demand shows the line, the schools, and what NA it makes alone', async ({ 
   await expect(page.getByRole('row', { name: /^8,600/ })).toContainText('2.62');
   await page.getByRole('button', { name: 'Every speed' }).click();
   await expect(page.getByRole('row', { name: /^\d/ })).toHaveCount(81);
+  await open(page, `/jobs/${id}/cooling`);
   await choose(page, 'Kind', 'none');
   await expect(page.getByRole('link', { name: /^Throttle:/ })).toHaveAccessibleName(/1[4-9]\d\s°C/);
+  await isSaved(page);
+  await open(page, `/jobs/${id}/demand`);
   await choose(page, 'Boost target type', 'constant');
   await fill(page, 'Boost target', '1 bar');
   await expect(page.getByLabel('Verdict')).toContainText('Short by');

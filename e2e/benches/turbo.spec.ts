@@ -157,7 +157,7 @@ test('spot readings: on which side a restriction sits, what contradicts itself, 
   await expect(page.getByText(/Everything read agrees with the forecast/)).toBeVisible();
   await page.getByRole('button', { name: /Take 77\s% as the cooler’s effectiveness/ }).click();
   await isSaved(page);
-  await open(page, `/jobs/${id}/demand`);
+  await open(page, `/jobs/${id}/cooling`);
   await expect(page.getByLabel('Cooler effectiveness', { exact: true })).toHaveValue(/^77/);
 });
 

@@ -20,9 +20,9 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   await name.press('Enter');
   await sheet.getByRole('button', { name: 'Close' }).click();
   await choose(page, 'Compressor', 'Hazel 48');
-  await page.keyboard.press('3');
+  await page.keyboard.press('5');
   await fill(page, 'Cooler effectiveness', '90');
-  await page.getByRole('heading', { name: 'Demand over the revs' }).click();
+  await page.getByRole('heading', { name: 'Charge over the revs' }).click();
   await page.keyboard.press('v');
 
   // What differs, and what it comes to: against the selected one, with four places that each say their name.

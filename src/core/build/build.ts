@@ -17,8 +17,8 @@ import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
-import { fuelOf, type Fuel } from '../fuel/fuels';
-import { liquidAt } from '../fuel/liquid';
+import { fuelOfBrief, type Fuel } from '../fuel/fuels';
+import { liquidOf } from '../fuel/liquid';
 import { compileSupply, type Supply } from '../fuel-system/supply';
 import type { ChargerDocument, CoolerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
@@ -88,6 +88,8 @@ export type Build = {
   compressionRatio: number;
   evaporatedShare: number;
   lambda: number;
+  /** Where λ goes with boost: what it is at the air of the day, and the pressure, Pa absolute, from which it is `lambda`. */
+  lambdaPlan: { unboosted: number; full: number } | null;
   trapped: number;
   /** What the engine makes of its air against a sound one. */
   condition: number;
@@ -218,7 +220,7 @@ export function compileBuild(
   const places = placesOf(setup, library, problems, index);
   if (problems.length || !climate) return { problems };
 
-  const fuel = fuelOf(brief.fuel.id);
+  const fuel = fuelOfBrief(brief.fuel);
   const points = fit?.points ?? statedBreathing(engine);
   const terms = termsFrom(engine, referenceOf(engine));
   const breathingTerms = (temperature: number, ratio: number) =>
@@ -247,6 +249,13 @@ export function compileBuild(
     compressionRatio: compressionRatioOf(engine),
     evaporatedShare: engine.evaporatedShare.value,
     lambda: brief.fuel.lambda.value,
+    lambdaPlan:
+      fuel.ignition === 'spark' && brief.fuel.lambdaUnboosted && brief.fuel.lambdaFullGauge
+        ? {
+            unboosted: brief.fuel.lambdaUnboosted.value,
+            full: climate.pressure + brief.fuel.lambdaFullGauge.value,
+          }
+        : null,
     trapped: trappedBy(engine),
     condition: engine.condition.factor.value,
     backPressureRatio: setup.backPressureRatio.value,
@@ -258,7 +267,7 @@ export function compileBuild(
     airPerPowerTerms,
     airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
     supply: setup.fuelSystem
-      ? compileSupply(setup.fuelSystem, liquidAt(brief.fuel.id, setup.fuelSystem.temperature.value))
+      ? compileSupply(setup.fuelSystem, liquidOf(brief.fuel, setup.fuelSystem.temperature.value))
       : null,
     drivetrain,
     goal: {

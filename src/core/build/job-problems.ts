@@ -1,7 +1,7 @@
 import type { Climate } from '../air/climate';
 import { recordPressures, seaLevelReading } from '../air/standard-atmosphere';
 import { compressionRatioOf } from './derived';
-import { fuelOf } from '../fuel/fuels';
+import { fuelOfBrief } from '../fuel/fuels';
 import type { Job, Setup } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
 import { boostProblems } from './boost-plan';
@@ -91,7 +91,7 @@ export function problemsOf(
       }),
     );
   }
-  const fuel = fuelOf(brief.fuel.id);
+  const fuel = fuelOfBrief(brief.fuel);
   for (const key of ['lambda', 'bsfcLambda'] as const) {
     const { value } = brief.fuel[key];
     add(

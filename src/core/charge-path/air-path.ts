@@ -235,11 +235,19 @@ export function breathe(
   path.massFlow = flow;
   path.dryFlow = flow / (1 + climate.humidityRatio);
   path.backPressureRatio = backPressureRatio;
+  path.lambda = plannedLambda(build, pressure);
   const behind = through(legsOf(build.elements)[0]!.before, climate.pressure, climate.temperature, flow);
   path.isChoked = !(behind > LEAST_INLET * climate.pressure);
   path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
   engineCharger(path).inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
+}
+
+/** λ that the plan asks at a manifold pressure, Pa absolute: the job's own, or on the straight line from that without boost. */
+export function plannedLambda({ lambda, lambdaPlan, climate }: Build, pressure: number): number {
+  if (!lambdaPlan) return lambda;
+  const share = (pressure - climate.pressure) / (lambdaPlan.full - climate.pressure);
+  return lambdaPlan.unboosted + (lambda - lambdaPlan.unboosted) * Math.min(1, Math.max(0, share));
 }
 
 /** Dry air per energy at a λ, kg/J: the job's own, or a diesel's while it spools. */

@@ -5,6 +5,7 @@ import { draws } from '@/testing/fuzz';
 import { enthalpy } from '../air/gas-properties';
 import { standardPressure } from '../air/standard-atmosphere';
 import { sampleJob, sampleLibrary } from '@/data/demo/sample';
+import { guess } from '../documents/input';
 import type { Job } from '../job/schema/job';
 import { compileBuild } from '../build/build';
 import { solveSweep, type Sweep } from '../solve/sweep';
@@ -46,6 +47,22 @@ describe('laws the demand line keeps', () => {
       // AFR 0.82 · 14.6 of dry air: 38 % humidity at 22 °C and 83 kPa carries 0.8 % of water.
       expect(p.path.dryFlow / fuel).toBeCloseTo(0.82 * 14.6, 0);
     }
+  });
+
+  it('λ that goes with boost is the one without it at the day’s air and the job’s own at full boost, without a jump', () => {
+    const plain = sweepOf(0);
+    const planned = sweepOf(0, (job) => {
+      job.brief.fuel.lambdaUnboosted = guess(0.9);
+      job.brief.fuel.lambdaFullGauge = guess(60_000);
+    });
+    planned.points.forEach((p, i) => {
+      const share = Math.min(1, Math.max(0, p.boostGauge / 60_000));
+      expect(p.path.lambda).toBeCloseTo(0.9 + (0.82 - 0.9) * share, 6);
+      const before = planned.points[i - 1];
+      if (before) expect(Math.abs(p.path.lambda - before.path.lambda)).toBeLessThan(0.02);
+      if (share === 1) expect(p.power.fuelFlow / plain.points[i]!.power.fuelFlow).toBeCloseTo(1, 3);
+    });
+    expect(planned.points.some((p) => p.path.lambda > 0.89)).toBe(true);
   });
 
   it('boost grows without a jump from its onset to full, and holds from there', () => {

@@ -13,7 +13,7 @@ import {
   type TurbineState,
 } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
-import { breathe, chargeFront, chargeTo, powerOf, type AirPath } from './air-path';
+import { breathe, chargeFront, chargeTo, plannedLambda, powerOf, type AirPath } from './air-path';
 import type { MatchedBuild, MatchStop } from './match';
 import type { Secants, Unknowns } from './fixed-point';
 
@@ -92,7 +92,9 @@ export function drivenRatio({ inlet, outlet, efficiency }: ChargedAir, available
  * λ burnt at a manifold pressure: a diesel's fuel follows the air at the smoke limit until its full boost is there. `full`:
  * of the exhaust; an engine at part load is leaner than its own λ, whatever its boost.
  */
-function lambdaAt({ lambda, smoke }: Build, full: number, pressure: number): number {
+function lambdaAt(build: Build, full: number, pressure: number): number {
+  const { lambda, lambdaPlan, smoke } = build;
+  if (lambdaPlan && full === lambda) return plannedLambda(build, pressure);
   if (!smoke || full !== lambda || smoke.limit >= full) return full;
   return Math.min(full, Math.max(smoke.limit, (full * pressure) / smoke.asked));
 }

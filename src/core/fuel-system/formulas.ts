@@ -49,6 +49,22 @@ export const dutyCycle = defineFormula({
   fn: (a) => (a.pulse + a.deadTime) * a.shotsPerSecond,
 });
 
+export const scaledDuty = defineFormula({
+  id: 'scaled-duty',
+  form: '{duty} · {power} / {loggedPower} · √({loggedDifference} / {difference})',
+  note: 'dead time left out; the same BSFC in both',
+  source: 'Fuel goes with power, an injector’s flow with √Δp: common practice',
+  result: { symbol: 'D', quantity: 'share', meaning: 'duty cycle at the other power and pressure' },
+  variables: {
+    duty: { symbol: 'D_0', quantity: 'share', meaning: 'logged duty cycle' },
+    power: { symbol: 'P', quantity: 'power', meaning: 'the other power' },
+    loggedPower: { symbol: 'P_0', quantity: 'power', meaning: 'power it was logged at' },
+    loggedDifference: { symbol: 'Δp_0', quantity: 'boost', meaning: 'pressure across the injector then' },
+    difference: { symbol: 'Δp', quantity: 'boost', meaning: 'and at the other power' },
+  },
+  fn: (a) => ((a.duty * a.power) / a.loggedPower) * Math.sqrt(a.loggedDifference / a.difference),
+});
+
 export const windowShare = defineFormula({
   id: 'window-share',
   form: '{pulse} · 6 · {speedRpm} / ({window} · 180 / π)',

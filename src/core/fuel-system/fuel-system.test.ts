@@ -3,7 +3,7 @@ import Qty from 'js-quantities';
 import { given } from '../documents/input';
 import { fuels } from '../fuel/fuels';
 import { liquidAt } from '../fuel/liquid';
-import { smoothFriction } from './formulas';
+import { scaledDuty, smoothFriction } from './formulas';
 import { injectionAt, neededFlow } from './injection';
 import { deadTimeAt, openFlow, type InjectorSet } from './injectors';
 import { compilePumps, deliveredBy } from './pumps';
@@ -70,6 +70,14 @@ describe('injectors', () => {
   // Common practice, no source: 77 % at 700 hp with 47–48 psi becomes 83–84 % at 730 hp with 44 psi.
   it('duty scales with power and one over the root of the pressure', () => {
     const ratio = dutyOf(set(1_000), 730, 0.6, 44) / dutyOf(set(1_000), 700, 0.6, 47.5);
+    const scaled = scaledDuty.fn({
+      duty: 0.77,
+      power: 730,
+      loggedPower: 700,
+      loggedDifference: 47.5 * PSI,
+      difference: 44 * PSI,
+    });
+    expect(scaled).toBeCloseTo(0.77 * ratio, 9);
     expect(0.77 * ratio).toBeGreaterThan(0.83);
     expect(0.77 * ratio).toBeLessThan(0.84);
   });

@@ -1,4 +1,6 @@
-import { evaporationFactor, fuels } from './fuels';
+import fc from 'fast-check';
+import { ethanolBlend, evaporationFactor, fuelOfBrief, fuels } from './fuels';
+import { liquidOf } from './liquid';
 
 describe('fuels', () => {
   // check-value 30: stoichiometric ratios of E85, petrol and methanol from formula weights.
@@ -20,5 +22,35 @@ describe('fuels', () => {
     const at = (id: keyof typeof fuels) => evaporationFactor(fuels[id], fuels[id].lambda, 0.3, 320);
     expect(at('methanol')).toBeGreaterThan(at('petrol-98'));
     expect(evaporationFactor(fuels.diesel, 1.3, 0, 320)).toBe(1);
+  });
+
+  it('an ethanol blend of 85 % is E85, of none is petrol, and between them it has no step', () => {
+    const e85 = ethanolBlend(0.85);
+    for (const key of ['stoichiometric', 'bsfc', 'octane', 'latentHeat', 'heatingValue', 'lambda'] as const)
+      expect(e85[key]! / fuels.e85[key]).toBeCloseTo(1, 9);
+    const plain = ethanolBlend(0);
+    for (const key of ['stoichiometric', 'bsfc', 'octane', 'heatingValue'] as const)
+      expect(plain[key]! / fuels['petrol-98'][key]!).toBeCloseTo(1, 9);
+    // E100 from its formula: 9.0 kg/kg; handbook 26.8 MJ/kg.
+    expect(ethanolBlend(1).stoichiometric).toBeCloseTo(9, 1);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 0.98, noNaN: true }), (content) => {
+        const [a, b] = [ethanolBlend(content), ethanolBlend(content + 0.02)];
+        expect(b.stoichiometric).toBeLessThan(a.stoichiometric);
+        expect(b.bsfc).toBeGreaterThan(a.bsfc);
+        expect(b.bsfc / a.bsfc).toBeLessThan(1.02);
+        // Air for a horsepower hardly changes: AFR times BSFC.
+        expect((b.stoichiometric * b.bsfc) / (a.stoichiometric * a.bsfc)).toBeCloseTo(1, 2);
+      }),
+    );
+  });
+  it('the content that was measured counts for E85 alone, in density too', () => {
+    const content = { value: 0.62 };
+    expect(fuelOfBrief({ id: 'e85', ethanol: content }).name).toBe('Ethanol blend E62');
+    expect(fuelOfBrief({ id: 'petrol-98', ethanol: content })).toBe(fuels['petrol-98']);
+    const at = (value: number) => liquidOf({ id: 'e85', ethanol: { value } }, 288.15).density;
+    expect(at(1)).toBeCloseTo(794, 0);
+    expect(at(0)).toBeCloseTo(745, 0);
+    expect(at(0.85)).toBeCloseTo(liquidOf({ id: 'e85' }, 288.15).density, -1);
   });
 });

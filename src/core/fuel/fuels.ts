@@ -66,8 +66,11 @@ function byMass(share: number, first: FuelFormula, second: FuelFormula): FuelFor
 
 /** Two fuels by mass share of the first: the ratio mixes by mass. */
 const blend = (share: number, first: number, second: number) => share * first + (1 - share) * second;
-/** 85 % ethanol by volume (0.789 against 0.745 kg/L) as a mass share. */
-const E85_SHARE = (0.85 * 0.789) / (0.85 * 0.789 + 0.15 * 0.745);
+/** kg/L at 20 and 15 °C, as blends are counted. */
+const ETHANOL_DENSITY = 0.789;
+const PETROL_DENSITY = 0.745;
+/** 85 % ethanol by volume as a mass share. */
+const E85_SHARE = (0.85 * ETHANOL_DENSITY) / (0.85 * ETHANOL_DENSITY + 0.15 * PETROL_DENSITY);
 
 const gPerKWh = (value: number) => (value * 1e-3) / 3.6e6;
 
@@ -149,6 +152,57 @@ export const fuels = {
     injectors: { density: 835, bsfc: poundsPerHorsepowerHour(0.4) },
   },
 } satisfies Record<string, Fuel>;
+
+/** Share of the first of two by mole. In: share by mass. */
+const byMole = (share: number): number => {
+  // One carbon's worth is half a mole of ethanol; petrol's vapour has 0.105 kg/mol.
+  const first = share / (2 * formulaMass(ethanol));
+  return first / (first + (1 - share) / 0.105);
+};
+
+/**
+ * Petrol and ethanol by content, as a fuel: stoichiometric ratio, heats and formula by mass, octane by mole, what is practice
+ * (λ, BSFC over its heating value, what burns) on the line from petrol through E85. In: ethanol, share of the volume, 0 to 1.
+ * At 0.85 it is E85. Source: atom and energy balance; practice as for the fuels themselves.
+ */
+export function ethanolBlend(content: number): Fuel {
+  const mass = (content * ETHANOL_DENSITY) / (content * ETHANOL_DENSITY + (1 - content) * PETROL_DENSITY);
+  const [plain, e85] = [fuels['petrol-98'], fuels.e85];
+  const onLine = (a: number, b: number) => a + ((b - a) * mass) / E85_SHARE;
+  const heatingValue = blend(mass, 26.8e6, plain.heatingValue);
+  // Over what its heat would make of petrol's: E85 has a little more.
+  const more = (e85.bsfc * e85.heatingValue) / (plain.bsfc * plain.heatingValue);
+  return {
+    ...e85,
+    name: `Ethanol blend E${Math.round(100 * content)}`,
+    octane: plain.octane! + ((e85.octane - plain.octane!) * byMole(mass)) / byMole(E85_SHARE),
+    stoichiometric: blend(mass, stoichiometricRatio(ethanol), stoichiometricRatio(petrolFormula)),
+    bsfc: ((plain.bsfc * plain.heatingValue) / heatingValue) * onLine(1, more),
+    bestPowerLambda: onLine(plain.bestPowerLambda, e85.bestPowerLambda),
+    burns: [onLine(plain.burns[0], e85.burns[0]), e85.burns[1]],
+    horsepowerPerPound: [
+      onLine(plain.horsepowerPerPound[0], e85.horsepowerPerPound[0]),
+      onLine(plain.horsepowerPerPound[1], e85.horsepowerPerPound[1]),
+    ],
+    latentHeat: blend(mass, 918e3, plain.latentHeat),
+    vapourMolarMass: onLine(plain.vapourMolarMass, e85.vapourMolarMass),
+    formula: byMass(mass, ethanol, petrolFormula),
+    heatingValue,
+    injectors: {
+      density: onLine(plain.injectors.density, e85.injectors.density),
+      bsfc: onLine(plain.injectors.bsfc, e85.injectors.bsfc),
+    },
+  };
+}
+
+/** The fuel that a Brief names: E85 by the ethanol it was measured to hold, where that is known. */
+export const fuelOfBrief = ({
+  id,
+  ethanol: content,
+}: {
+  id: FuelId;
+  ethanol?: { value: number } | undefined;
+}): Fuel => (id === 'e85' && content ? ethanolBlend(content.value) : fuelOf(id));
 
 export type FuelId = keyof typeof fuels;
 export const fuelIds = Object.keys(fuels) as [FuelId, ...FuelId[]];

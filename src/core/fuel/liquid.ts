@@ -17,9 +17,31 @@ const liquids: Record<FuelId, Liquid> = {
 
 const REFERENCE = 288.15;
 
+const ethanol: Liquid = { density: 794, expansion: 0.0011, viscosity: 1.2e-3, thinning: 0.02 };
+
+/** Petrol and ethanol by content: volumes add (their excess is under half a per cent), so does what goes with volume. */
+const blendOf = (content: number): Liquid => {
+  const mixed = (key: keyof Liquid) => content * ethanol[key] + (1 - content) * petrol[key];
+  return {
+    density: mixed('density'),
+    expansion: mixed('expansion'),
+    viscosity: mixed('viscosity'),
+    thinning: mixed('thinning'),
+  };
+};
+
+/** The fuel that a Brief names as it is at a temperature, K; E85 by its ethanol where that is known. Source: as `liquidAt`. */
+export const liquidOf = (
+  { id, ethanol: content }: { id: FuelId; ethanol?: { value: number } | undefined },
+  temperature: number,
+): { density: number; viscosity: number } =>
+  stateOf(id === 'e85' && content ? blendOf(content.value) : liquids[id], temperature);
+
 /** A fuel as it is at a temperature, K: density kg/m³ and viscosity Pa·s. Valid 233 to 363 K. Source: handbook, from memory. */
-export function liquidAt(id: FuelId, temperature: number): { density: number; viscosity: number } {
-  const { density, expansion, viscosity, thinning } = liquids[id];
+export const liquidAt = (id: FuelId, temperature: number): { density: number; viscosity: number } =>
+  stateOf(liquids[id], temperature);
+
+function stateOf({ density, expansion, viscosity, thinning }: Liquid, temperature: number) {
   return {
     density: density * (1 - expansion * (temperature - REFERENCE)),
     viscosity: viscosity * Math.exp(-thinning * (temperature - 293.15)),

@@ -1,5 +1,5 @@
 import { displacement } from '../engine/formulas';
-import { fuelOf } from '../fuel/fuels';
+import { fuelOf, fuelOfBrief } from '../fuel/fuels';
 import { airPerPower } from '../engine/power-formulas';
 import type { Job, Setup } from './schema/job';
 import type { Input } from '../documents/input';
@@ -26,7 +26,7 @@ const sweptOf = ({ engine }: Job) =>
 
 /** Air that the goal takes, kg/s, by fuel flow: what losses are stated at. */
 export function goalFlow({ brief }: Job): number {
-  const fuel = fuelOf(brief.fuel.id);
+  const fuel = fuelOfBrief(brief.fuel);
   const share = brief.goal.basis === 'wheels' ? 1 - brief.drivetrain.lossShare.value : 1;
   const perPower = airPerPower.fn({
     stoichiometric: fuel.stoichiometric,
@@ -40,6 +40,11 @@ export function goalFlow({ brief }: Job): number {
 
 /** From memory and common practice: what such an engine usually has. */
 const engine: Follower[] = [
+  // An estimate of the BSFC goes with the ethanol that was measured.
+  {
+    of: (job) => (job.brief.fuel.ethanol ? job.brief.fuel.bsfc : undefined),
+    value: (job) => fuelOfBrief(job.brief.fuel).bsfc,
+  },
   {
     of: (job) => job.engine.idleRpm,
     value: (job) =>

@@ -78,7 +78,8 @@ describe('the fuel system over the revs', () => {
   });
   it('E85 takes some 40 % more at the same air, and both limits fall', () => {
     const { build, sweep, system, line } = usual;
-    const on = (id: 'e85' | 'petrol-98') => onFuel(build, system, sweep.points, line.peak.power, id);
+    const on = (id: 'e85' | 'petrol-98') =>
+      onFuel(build, system, sweep.points, line.peak.power, id, 'petrol-98');
     const [petrol, e85] = [on('petrol-98'), on('e85')];
     const sameLambda = e85.lambda / petrol.lambda;
     expect((e85.flow / petrol.flow) * sameLambda).toBeGreaterThan(1.36);

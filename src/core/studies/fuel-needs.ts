@@ -102,11 +102,13 @@ export function onFuel(
   points: readonly OperatingPoint[],
   peak: number,
   id: FuelId,
+  own: FuelId,
 ): OnFuel {
-  const fuel = fuelOf(id);
-  const supply = compileSupply(document, liquidAt(id, document.temperature.value));
-  // The job's own λ where it runs on that fuel already.
-  const lambda = fuel === build.fuel ? build.lambda : fuel.lambda;
+  // The job's own fuel and λ where it runs on that already, whatever its blend.
+  const isOwn = id === own;
+  const fuel = isOwn ? build.fuel : fuelOf(id);
+  const supply = isOwn ? build.supply! : compileSupply(document, liquidAt(id, document.temperature.value));
+  const lambda = isOwn ? build.lambda : fuel.lambda;
   const found: FuelPoint[] = points
     .filter(({ status }) => status.kind !== 'failed')
     .map((point) =>
@@ -116,7 +118,7 @@ export function onFuel(
         point,
         fuelFlowOf(
           { fuel, trapped: build.trapped },
-          { dryFlow: point.path.dryFlow, lambda: fuel === build.fuel ? point.path.lambda : lambda },
+          { dryFlow: point.path.dryFlow, lambda: isOwn ? point.path.lambda : lambda },
         ),
       ),
     );

@@ -7,7 +7,7 @@ import { compressionRatioOf } from '@/core/build/derived';
 import { compileBuild } from '@/core/build/build';
 import { displacementOf } from '@/core/build/job-engine';
 import { solveSweep } from '@/core/solve/sweep';
-import { fuelOf } from '@/core/fuel/fuels';
+import { fuelOf, fuelOfBrief } from '@/core/fuel/fuels';
 import type { Job } from '@/core/job/schema/job';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
 import { ShopPage } from '../frame/ShopPage';
@@ -54,7 +54,7 @@ export function BriefSheet({ stored, items, shop }: Props) {
       .filter(Boolean)
       .join(', ');
   const fuels = [
-    fuelOf(brief.fuel.id).name,
+    fuelOfBrief(brief.fuel).name,
     brief.fuelBest && `at best ${fuelOf(brief.fuelBest).name}`,
     brief.fuelWorst && `at worst ${fuelOf(brief.fuelWorst).name}`,
   ].filter(Boolean);

@@ -1,6 +1,8 @@
 'use client';
+import Button from '@mui/material/Button';
 import { lossModelOptions } from '../words/changes';
 import { standardPressure } from '@/core/air/standard-atmosphere';
+import { given, guess } from '@/core/documents/input';
 import { questionsOf } from '@/core/job/questions';
 import { fuelDefaults } from '@/core/job/defaults';
 import type { Use } from '@/core/job/schema/brief-choices';
@@ -43,6 +45,26 @@ export function GoalPart() {
   const chooseFuel = (id: FuelId) => {
     store.getState().edit((draft) => {
       draft.brief.fuel = fuelDefaults(id);
+    });
+    store.getState().commit();
+  };
+  /** From then on an estimate of the BSFC goes with the content. */
+  const measureEthanol = () => {
+    store.getState().edit(({ brief: { fuel: its } }) => {
+      its.ethanol = given(0.85, 'reported');
+      if (its.bsfc.confidence === 'guess') its.bsfc.auto = true;
+    });
+    store.getState().commit();
+  };
+  const planLambda = (isPlanned: boolean) => {
+    store.getState().edit(({ brief: { fuel: its } }) => {
+      if (isPlanned) {
+        its.lambdaUnboosted = guess(fuelOf(its.id).bestPowerLambda);
+        its.lambdaFullGauge = guess(50_000);
+      } else {
+        delete its.lambdaUnboosted;
+        delete its.lambdaFullGauge;
+      }
     });
     store.getState().commit();
   };
@@ -119,7 +141,32 @@ export function GoalPart() {
         </Group>
         <Group title="Fuel">
           <ChoiceField value={fuel.id} onChoose={chooseFuel} label="Fuel" options={fuelOptions} />
+          {fuel.id === 'e85' &&
+            (fuel.ethanol ? (
+              <QuantityField path="brief.fuel.ethanol" hint="by volume, as a tester shows it" />
+            ) : (
+              <Button size="small" onClick={measureEthanol}>
+                Ethanol was measured
+              </Button>
+            ))}
           <QuantityField path="brief.fuel.lambda" hint="air over what the fuel needs" />
+          {fuelOf(fuel.id).ignition === 'compression' ? null : fuel.lambdaUnboosted &&
+            fuel.lambdaFullGauge ? (
+            <>
+              <QuantityField
+                path="brief.fuel.lambdaUnboosted"
+                hint="and on a straight line to it with boost"
+              />
+              <QuantityField path="brief.fuel.lambdaFullGauge" basis="gauge" />
+              <Button size="small" onClick={() => planLambda(false)}>
+                One λ at every boost
+              </Button>
+            </>
+          ) : (
+            <Button size="small" onClick={() => planLambda(true)}>
+              λ goes with boost
+            </Button>
+          )}
           <QuantityField
             path="brief.fuel.bsfc"
             hint="brake specific fuel consumption; not the figure for sizing injectors"

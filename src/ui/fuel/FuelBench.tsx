@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { fuelOf } from '@/core/fuel/fuels';
 import { figureAt } from '@/core/workings/figures';
 import type { FuelLimit, FuelPart } from '@/core/solve/fuel-line';
 import { Group } from '../fields/Group';
@@ -98,7 +99,8 @@ function Burnt() {
       <Fig id="injector-duty" speedRpm={point.speedRpm}>
         {figure(duty, 'share')}
       </Fig>{' '}
-      duty.
+      duty. AFR {figure(point.path.lambda * build.fuel.stoichiometric, 'ratio')} on its own scale,{' '}
+      {figure(point.path.lambda * fuelOf('petrol-98').stoichiometric, 'ratio')} on petrol’s.
     </p>
   );
 }

@@ -27,7 +27,7 @@ type Row = {
 /** The smallest injector and pump that do the goal, a size down and up, and what a second, higher goal would take. */
 export function FuelSizes() {
   const { answer } = useJob();
-  const { figure } = useWords();
+  const { figure, signedFigure } = useWords();
   const { system, fuelId, edit } = useFuelSystem();
   const injectors = useLines<InjectorLine>('injectors');
   const pumps = useLines<PumpLine>('fuel-pumps');
@@ -146,6 +146,13 @@ export function FuelSizes() {
         hint={`each, at the highest duty of ${figure(system.mostDuty.value, 'share')}`}
         value={Number.isFinite(needs.injector) ? figure(needs.injector, 'injectorFlow') : 'no time to inject'}
       />
+      {system.injection === 'direct' && Number.isFinite(needs.injector) && (
+        <Reading
+          label="Oversize"
+          hint="over the injectors that are fitted"
+          value={signedFigure(needs.injector / system.injectors.flow.value - 1, 'share')}
+        />
+      )}
       <Reading
         label="Fuel at the rail"
         hint={`at ${figure(needs.pressure, 'boost')} gauge`}

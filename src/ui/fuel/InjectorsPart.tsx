@@ -16,10 +16,11 @@ import { useLines } from '../fields/useLines';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { useJob, useSpeed, type Solved } from '../store/solved';
+import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
 import { PartChoice } from '../fields/PartChoice';
+import { ScaledDuty } from './ScaledDuty';
 import { fitFor, takeInjector, useFuelPoint, useFuelSystem, type InjectorLine } from './useFuel';
 
 const series = {
@@ -54,6 +55,7 @@ export default function InjectorsPart() {
         <div>
           <Now system={system} />
           {solved && <OtherFuels system={system} solved={solved} />}
+          {system.injection === 'port' && <Scaled />}
         </div>
       </div>
       {solved?.build.supply && <Curves solved={solved} />}
@@ -247,20 +249,39 @@ function Now({ system }: { system: FuelSystemDocument }) {
   );
 }
 
+/** From the forecast at the selected speed to the goal, until something is typed. */
+function Scaled() {
+  const { answer } = useJob();
+  const at = useFuelPoint();
+  if (!at || !answer) return null;
+  const across = Math.max(10_000, at.supply.set - at.manifoldGauge);
+  return (
+    <ScaledDuty
+      start={{
+        duty: Math.min(1, at.injection.duty),
+        loggedPower: at.power,
+        loggedDifference: across,
+        power: answer.build.goal.power,
+        difference: across,
+      }}
+    />
+  );
+}
+
 function OtherFuels({ system, solved }: { system: FuelSystemDocument; solved: Solved }) {
   const { figure } = useWords();
   const { build, sweep } = solved;
+  const own = useJobState((s) => s.draft.brief.fuel.id);
   const rows = useMemo(
     () =>
       fuelIds
         // Petrols differ in octane alone: the one in the tank stands for all.
         .filter((id) => {
-          const fuel = fuelOf(id);
-          if (fuel === build.fuel || fuel.ignition !== build.fuel.ignition) return fuel === build.fuel;
-          return !id.startsWith('petrol') || (id === 'petrol-98' && !build.fuel.name.startsWith('Petrol'));
+          if (id === own || fuelOf(id).ignition !== build.fuel.ignition) return id === own;
+          return !id.startsWith('petrol') || (id === 'petrol-98' && !own.startsWith('petrol'));
         })
-        .map((id) => onFuel(build, system, sweep.points, sweep.fuel?.peak.power ?? 0, id)),
-    [build, system, sweep],
+        .map((id) => onFuel(build, system, sweep.points, sweep.fuel?.peak.power ?? 0, id, own)),
+    [build, system, sweep, own],
   );
   if (!sweep.fuel) return null;
   const limit = (row: OnFuel, part: 'injectors' | 'pumps') =>
@@ -270,7 +291,7 @@ function OtherFuels({ system, solved }: { system: FuelSystemDocument; solved: So
       name: 'fuel',
       cell: ({ id, lambda }) => (
         <>
-          {fuelOf(id).name}
+          {id === own ? build.fuel.name : fuelOf(id).name}
           <small>λ {figure(lambda, 'ratio')}</small>
         </>
       ),
@@ -285,7 +306,7 @@ function OtherFuels({ system, solved }: { system: FuelSystemDocument; solved: So
         caption="At the same air: flow at the peak, and what injectors and pump are good for"
         rows={rows}
         keyOf={({ id }) => id}
-        isCurrent={({ id }) => fuelOf(id) === build.fuel}
+        isCurrent={({ id }) => id === own}
         columns={columns}
       />
     </Group>

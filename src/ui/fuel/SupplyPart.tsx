@@ -1,9 +1,12 @@
 'use client';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useCallback, useState } from 'react';
 import { capacityAt } from '@/core/fuel-system/supply';
 import { fuelPointOf } from '@/core/solve/fuel-line';
 import type { OperatingPoint } from '@/core/solve/point';
+import { onOnePump } from '@/core/studies/fuel-spot';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
@@ -33,7 +36,11 @@ export default function SupplyPart() {
   const { system, layOut, remove } = useFuelSystem();
   const { solved } = useSpeed();
   const { figure } = useWords();
-  const at = useFuelPoint();
+  const whole = useFuelPoint();
+  const [hasFailed, setFailed] = useState(false);
+  const supply = solved?.build.supply;
+  const alone = hasFailed && whole && supply ? onOnePump(supply, whole) : null;
+  const at = whole && alone ? { ...whole, supply: alone } : whole;
   const [chosen, setChosen] = useState<SupplyPlace>('pumps');
   if (!system)
     return (
@@ -58,6 +65,21 @@ export default function SupplyPart() {
         <small>at {figure(at?.speedRpm ?? null, 'engineSpeed')}; pressures gauge, behind each part</small>
       </h2>
       <SupplyDrawing system={system} at={at} chosen={shown} onChoose={setChosen} />
+      {supply && supply.pumps.each.length > 1 && (
+        <FormControlLabel
+          control={<Checkbox checked={hasFailed} onChange={(e) => setFailed(e.target.checked)} />}
+          label="Case: the second pump has failed"
+        />
+      )}
+      {alone && (
+        <p className={frame.lead} role="status">
+          {alone.status === 'held'
+            ? 'One pump holds the rail at this speed.'
+            : alone.status === 'starved'
+              ? `One pump starves the engine here: ${figure(alone.missing, 'fuelFlow')} are missing.`
+              : `One pump leaves ${figure(alone.rail, 'boost')} of ${figure(alone.set, 'boost')} gauge here.`}
+        </p>
+      )}
       <Group title={placeNames[shown]}>
         <SupplyFields place={shown} system={system} />
       </Group>

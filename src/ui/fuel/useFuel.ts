@@ -3,7 +3,7 @@ import { guess } from '@/core/documents/input';
 import { suitsFuel } from '@/core/studies/fuel-needs';
 import type { FuelId } from '@/core/fuel/fuels';
 import { fuelFlowOf } from '@/core/fuel/flow';
-import { liquidAt } from '@/core/fuel/liquid';
+import { liquidOf } from '@/core/fuel/liquid';
 import type { FuelSystemDocument } from '@/core/fuel-system/schema';
 import { usualFuelSystem } from '@/core/fuel-system/usual';
 import { fuelPointOf, type FuelPoint } from '@/core/solve/fuel-line';
@@ -26,7 +26,8 @@ export const fitFor = <Line extends { suits: PumpHead['suits'] }>(
 export function useFuelSystem() {
   const { store, setupIndex, answer } = useJob();
   const system = useJobState((s) => s.draft.setups[setupIndex]!.fuelSystem);
-  const fuelId = useJobState((s) => s.draft.brief.fuel.id);
+  const fuel = useJobState((s) => s.draft.brief.fuel);
+  const fuelId = fuel.id;
   const edit = (change: (system: FuelSystemDocument) => void) => {
     store.getState().edit((job) => {
       const its = job.setups[setupIndex]!.fuelSystem;
@@ -40,7 +41,7 @@ export function useFuelSystem() {
     const { build, sweep } = answer;
     const solved = sweep.points.filter((p) => p.status.kind !== 'failed');
     const most = Math.max(...solved.map((p) => fuelFlowOf(build, p.path)));
-    const { density } = liquidAt(fuelId, 303.15);
+    const { density } = liquidOf(fuel, 303.15);
     store.getState().edit((job) => {
       const cylinders = job.engine.cylinders.value;
       const isHeavy = build.fuel.ignition === 'compression' && build.displacement > 5e-3;

@@ -10,6 +10,9 @@ const terms = on('brief', 'terms', never);
 const hasTorqueGoal = ({ job }: Standing): boolean =>
   Boolean(job.brief.goal.torque && job.brief.goal.torqueRpm);
 
+const hasLambdaPlan = ({ job: { brief } }: Standing): boolean =>
+  Boolean(brief.fuel.lambdaUnboosted && brief.fuel.lambdaFullGauge);
+
 /** What the Brief asks. */
 export const briefInputs = {
   'brief.goal.power': goal('power', 'Power goal'),
@@ -30,7 +33,10 @@ export const briefInputs = {
     'goal',
     ({ job }) => job.brief.chokeMargin !== undefined,
   )('share', 'Least choke margin'),
+  'brief.fuel.ethanol': goal('share', 'Ethanol content', ({ job }) => job.brief.fuel.id === 'e85'),
   'brief.fuel.lambda': goal('ratio', 'λ at full power'),
+  'brief.fuel.lambdaUnboosted': goal('ratio', 'λ without boost', hasLambdaPlan),
+  'brief.fuel.lambdaFullGauge': goal('boost', 'λ at full power from boost', hasLambdaPlan),
   'brief.fuel.bsfc': goal('fuelPerEnergy', 'BSFC'),
   'brief.fuel.bsfcLambda': goal('ratio', 'Reference λ of BSFC'),
   'brief.venue.altitude': goal('altitude', 'Altitude'),

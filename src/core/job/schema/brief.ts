@@ -86,7 +86,12 @@ export const briefSchema = z.strictObject({
   chokeMargin: input(0, 0.5).optional(),
   fuel: z.strictObject({
     id: z.enum(fuelIds),
+    /** Of E85: ethanol by volume, where it was measured. */
+    ethanol: input(0, 1).optional(),
     lambda: input(0.4, 6),
+    /** Where λ goes with boost: what it is without any, and the boost, gauge, from which `lambda` stands. Both or none. */
+    lambdaUnboosted: input(0.4, 6).optional(),
+    lambdaFullGauge: input(5_000, 600_000).optional(),
     bsfc: input(120 * gPerKWh, 1500 * gPerKWh),
     bsfcLambda: input(0.4, 6),
   }),
