@@ -96,6 +96,29 @@ describe('the heat of a job’s cooler', () => {
       'soak-duty-usual',
     );
   });
+  it('of a core by its size the usual cooling is worked out, whatever air it is forecast with', () => {
+    const at = (speed: number) =>
+      solved('Hill-climb', (j) => {
+        chargerAtEngine(j.setups[0]!)!.aftercooler.size = {
+          height: guess(0.25),
+          width: guess(0.5),
+          depth: guess(0.076),
+          chargeFins: guess(1),
+          coolantFins: guess(1),
+          speed: guess(speed),
+          pump: guess(5e-4),
+        };
+      });
+    const [usual, windy] = [at(8), at(25)];
+    const { massFlow } = usual.point.path;
+    expect(usual.system!.effectiveness).toBeCloseTo(
+      coolerAt(usual.build, 'cooler')!.effectiveness(massFlow),
+      9,
+    );
+    expect(windy.system!.effectiveness).toBeLessThan(
+      coolerAt(windy.build, 'cooler')!.effectiveness(massFlow),
+    );
+  });
   it('hours at load are one long pull', () => {
     expect(dutyOf({ kind: 'road', loadHours: given(7_200, 'reported') })).toMatchObject({
       pull: 1_800,

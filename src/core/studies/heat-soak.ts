@@ -1,10 +1,10 @@
 import { soakOf, type Soak, type SoakSystem } from '../charge-air/soak';
-import { LOOP_COOLANT } from '../charge-air/sized-core';
+import { LOOP_COOLANT, sizedEffectiveness, USUAL_COOLING } from '../charge-air/sized-core';
 import { specificHeat } from '../air/gas-properties';
-import { coolerAt } from '../build/elements';
+import { coolerAt, type Cooler } from '../build/elements';
 import { engineCharger } from '../charger/charged-air';
 import type { Build } from '../build/build';
-import type { Job, Setup } from '../job/schema/job';
+import type { CoolerDocument, Job, Setup } from '../job/schema/job';
 import type { OperatingPoint } from '../solve/point';
 
 /** How long and how often: of the Brief's use, or usual ones where it says nothing. */
@@ -25,6 +25,21 @@ export function dutyOf({ fullSeconds, restSeconds, repeats, loadHours }: Job['br
   };
 }
 
+/** Effectiveness with the usual cooling: of a core by its size worked out for it, otherwise what is stated counts for it. */
+function usualEffectiveness(own: CoolerDocument, cooler: Cooler, flow: number): number {
+  const { size, kind } = own;
+  if (!size || kind === 'none') return cooler.effectiveness(flow);
+  const core = {
+    height: size.height.value,
+    width: size.width.value,
+    depth: size.depth.value,
+    chargeFins: size.chargeFins.value,
+    coolantFins: size.coolantFins.value,
+  };
+  const rate = kind === 'air' ? USUAL_COOLING.speed : USUAL_COOLING.flow;
+  return sizedEffectiveness(core, kind, rate)(flow);
+}
+
 /** The heat of a setup's cooler at a speed; null where nothing cools. In: its document; a solved point; the duty. */
 export function soakSystemOf(
   build: Build,
@@ -43,7 +58,7 @@ export function soakSystemOf(
       inlet: engineCharger(point.path).outlet.temperature,
       heat: specificHeat(build.climate.gas, point.path.manifold.temperature),
     },
-    effectiveness: cooler.effectiveness(massFlow),
+    effectiveness: usualEffectiveness(own, cooler, massFlow),
     ambient: build.climate.temperature,
     metal: cooling.metal.value,
     face: cooling.face.value,

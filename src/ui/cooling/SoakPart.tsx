@@ -136,6 +136,10 @@ function Heat({ isWater }: { isWater: boolean }) {
         <QuantityField path={`${at}.start`} hint="hot, as it comes from the line or the last pull" />
         <QuantityField path={`${at}.pickUp`} hint="share of the way to the intake’s wall" />
         <QuantityField path={`${at}.wall`} />
+        <p className={frame.foot}>
+          What is stated of the cooler counts at 8 m/s through the face, or 33 L/min of coolant: more of
+          either cools better than the forecast, less worse.
+        </p>
       </Group>
       {isWater && !hasLoop && (
         <Button size="small" onClick={layOut}>

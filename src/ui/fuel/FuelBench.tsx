@@ -99,7 +99,8 @@ function Burnt() {
       <Fig id="injector-duty" speedRpm={point.speedRpm}>
         {figure(duty, 'share')}
       </Fig>{' '}
-      duty. AFR {figure(point.path.lambda * build.fuel.stoichiometric, 'ratio')} on its own scale,{' '}
+      {build.supply?.injection === 'direct' ? 'of its window' : 'duty'}. AFR{' '}
+      {figure(point.path.lambda * build.fuel.stoichiometric, 'ratio')} on its own scale,{' '}
       {figure(point.path.lambda * fuelOf('petrol-98').stoichiometric, 'ratio')} on petrol’s.
     </p>
   );

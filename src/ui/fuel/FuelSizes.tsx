@@ -143,7 +143,11 @@ export function FuelSizes() {
     <Group title={`What ${figure(goal, 'power')} takes`}>
       <Reading
         label="Injector flow"
-        hint={`each, at the highest duty of ${figure(system.mostDuty.value, 'share')}`}
+        hint={
+          system.injection === 'direct'
+            ? 'each, at its rated pressure, within the window'
+            : `each, at the highest duty of ${figure(system.mostDuty.value, 'share')}`
+        }
         value={Number.isFinite(needs.injector) ? figure(needs.injector, 'injectorFlow') : 'no time to inject'}
       />
       {system.injection === 'direct' && Number.isFinite(needs.injector) && (

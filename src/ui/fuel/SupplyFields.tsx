@@ -5,10 +5,12 @@ import type { AnyLine } from '@/formats/kinds';
 import { ChoiceField } from '../fields/ChoiceField';
 import { FigureLines } from '../fields/FigureLines';
 import { useLines } from '../fields/useLines';
+import { Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { PartChoice } from '../fields/PartChoice';
+import { useWords } from '../words/useWords';
 import type { SupplyPlace } from './SupplyDrawing';
-import { fitFor, pumpOf, useFuelSystem, usualFilter, type PumpLine } from './useFuel';
+import { fitFor, pumpOf, useFuelSystem, useFuelPoint, usualFilter, type PumpLine } from './useFuel';
 
 type Suits = PumpLine['suits'];
 type FilterLine = AnyLine & { place: string; suits: Suits; drop: number; flow: number };
@@ -140,6 +142,8 @@ const points = [
 
 function PumpFields({ system }: { system: FuelSystemDocument }) {
   const { at, edit, fuelId } = useFuelSystem();
+  const { figure } = useWords();
+  const state = useFuelPoint()?.supply;
   const lines = useLines<PumpLine>('fuel-pumps');
   const { pumps } = system;
   const offered =
@@ -222,7 +226,14 @@ function PumpFields({ system }: { system: FuelSystemDocument }) {
       )}
       <QuantityField path={`${at}.battery`} hint="at full load, engine running" />
       {pumps.drive === 'electric' && (
-        <QuantityField path={`${at}.wiring`} hint="there and back, with relay and connectors" />
+        <>
+          <QuantityField path={`${at}.wiring`} hint="there and back, with relay and connectors" />
+          <Reading
+            label="Voltage at the pump"
+            hint={`it draws ${figure(state?.current ?? null, 'current')} at this speed`}
+            value={figure(state?.voltage ?? null, 'voltage')}
+          />
+        </>
       )}
     </>
   );
