@@ -9,7 +9,7 @@ import engine from '../engine/engine.module.css';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { useJob, useJobState } from '../store/solved';
+import { useJob } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
@@ -29,7 +29,6 @@ const changeNames: Record<SoakChange, [name: string, hint: string]> = {
 export default function SoakPart() {
   const { answer } = useJob();
   const { cooler, soak, layOut } = useCooling();
-  const hasCooling = useJobState((s) => s.draft.setups.some((one) => one.cooling));
   if (!cooler || cooler.kind === 'none')
     return <p className={frame.lead}>Nothing is cooled: choose a cooler in the column beside this.</p>;
   if (!soak)
@@ -41,7 +40,7 @@ export default function SoakPart() {
           this flow; each is then typed.
         </p>
         <Button variant="outlined" onClick={layOut} disabled={!answer}>
-          {hasCooling ? 'Lay out the heat of this setup' : 'Lay out usual figures'}
+          Lay out usual figures
         </Button>
       </>
     );
