@@ -4,7 +4,7 @@ import { chargerAtEngine } from '@/core/job/chargers';
 import { sampleCoolers, sampleFuelParts, sampleTurboJob } from '@/data/demo/sample';
 import { kindAt, kindOf, type AnyLine } from '@/formats/kinds';
 import { giveLayout } from '@/testing/dom';
-import { choose, field, press, rowsOf, type } from '@/testing/hands';
+import { choose, field, pressAndWait, rowsOf, type } from '@/testing/hands';
 import { openInJob } from '@/testing/job-page';
 import { server } from '../server/client';
 import { CoolerFields } from './CoolerFields';
@@ -93,7 +93,7 @@ describe('heat soak', () => {
       delete job.setups[0]!.cooling;
       chargerAtEngine(job.setups[0]!)!.aftercooler.kind = 'water';
     });
-    press('Lay out usual figures');
+    await pressAndWait('Lay out usual figures');
     expect(cooling(page)!.loop!.ice.value).toBe(0);
     await act(async () => choose('Exchanger in front', 'Tarn 60'));
     expect(cooling(page)!.loop!.front).toMatchObject({ part: { id: 'tarn-60' } });
@@ -117,7 +117,7 @@ describe('the cooler over the revs', () => {
     expect(
       rows.map((cells) => cells[0]!.replace(/(as forecast|without the|the day|at the same).*/, '')),
     ).toEqual(['baseline', 'With the cooler', 'Same boost uncooled', 'No boost', 'A core a third larger']);
-    expect(rows[2]![3]).toMatch(/^−\d+ hp/);
-    expect(rows[4]![3]).toMatch(/^\+\d+ hp/);
+    expect(rows[2]![3]).toMatch(/^−\d+ kW/);
+    expect(rows[4]![3]).toMatch(/^\+\d+ kW/);
   });
 });
