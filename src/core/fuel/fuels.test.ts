@@ -10,6 +10,20 @@ describe('fuels', () => {
     expect(fuels['petrol-98'].stoichiometric).toBeLessThan(14.7);
     expect(fuels.methanol.stoichiometric).toBeCloseTo(6.47, 2);
   });
+  // Common practice, no source: air-fuel ratios of a diesel over 14.5:1, and 7:1 by mass on E85, which is rich.
+  it('turn an air-fuel ratio into the λ of the trade', () => {
+    const { diesel, e85 } = fuels;
+    expect(Math.abs(diesel.stoichiometric - 14.5)).toBeLessThan(0.1);
+    for (const [ratio, lambda] of [
+      [17.5, 1.21],
+      [21, 1.45],
+      [17, 1.17],
+      [16, 1.1],
+    ] as const)
+      expect(Math.abs(ratio / diesel.stoichiometric - lambda)).toBeLessThan(0.01);
+    expect(7 / e85.stoichiometric).toBeGreaterThan(0.71);
+    expect(7 / e85.stoichiometric).toBeLessThan(0.72);
+  });
   it('have λ, BSFC and a horsepower band that agree with each other', () => {
     for (const fuel of Object.values(fuels)) {
       const kgPerJoule = fuel.stoichiometric * fuel.lambda * fuel.bsfc;
