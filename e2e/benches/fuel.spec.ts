@@ -63,12 +63,14 @@ test('a fuel system is laid out, its parts fitted from the library, its diagram 
   ).toBeVisible();
   const others = page.getByRole('table', { name: /At the same air/ });
   await expect(others.getByRole('row', { name: /E85/ })).toBeVisible();
+  // The duty opens its working: dead time with the pulse, and what an open injector passes.
   await answer
-    .getByRole('button', { name: /duty/ })
-    .or(answer.getByRole('button', { name: /%/ }))
+    .getByRole('button', { name: /^\d+\s%/ })
     .first()
     .click();
-  await expect(page.getByText(/duty cycle/i).first()).toBeVisible();
+  const working = page.getByRole('dialog', { name: /^Injector duty cycle/ });
+  await expect(working).toContainText('D = (tp + td) · f');
+  await expect(working).toContainText('√');
 });
 
 test('readings of rail, pump, duty and λ name the part that is off', async ({ page, request }) => {

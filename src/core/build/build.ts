@@ -4,9 +4,8 @@ import { usualMargins } from '../compressor/usual-margins';
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import type { Charger } from '../charger/charger';
 import { compressorMachine, type Machine } from '../charger/machine';
-import { effectivenessCurve } from '../charge-air/cooler-curve';
-import { sizedEffectiveness } from '../charge-air/sized-core';
-import { elementsOf, type Cooler, type Element } from './elements';
+import { coolerOf } from './coolers';
+import { elementsOf, type Element } from './elements';
 import type { Blower } from '../blower/document';
 import { compileBlower } from '../blower/table';
 import type { Centrifugal } from '../blower/centrifugal';
@@ -20,7 +19,7 @@ import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/for
 import { fuelOfBrief, type Fuel } from '../fuel/fuels';
 import { liquidOf } from '../fuel/liquid';
 import { compileSupply, type Supply } from '../fuel-system/supply';
-import type { ChargerDocument, CoolerDocument, Job, Setup } from '../job/schema/job';
+import type { ChargerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
 import type { Turbine } from '../turbine/document';
 import { compileTurbine } from '../turbine/flow';
@@ -297,18 +296,6 @@ export function compileBuild(
       fullRpm: setup.boost.fullRpm.value,
     },
   };
-  const coolerOf = ({ kind, effectiveness, points, size, coolantRise }: CoolerDocument): Cooler | null =>
-    kind === 'none'
-      ? null
-      : {
-          effectiveness: size
-            ? sizedBy(size, kind)
-            : points
-              ? effectivenessCurve(points)
-              : () => effectiveness.value,
-          coolant: climate.temperature + coolantRise.value,
-          byPoints: Boolean(size ?? points),
-        };
   /** The engine on chargers of one kind, `count` of them beside each other, with or without one in front. */
   const withChargers = (place: Place | undefined, count: number, front: Place | undefined): Build => {
     const losses = lossesOf(setup.plumbing, count);
@@ -340,13 +327,13 @@ export function compileBuild(
     const isPair = Boolean(ahead?.machine && ahead.drive && alone.machine && alone.drive);
     const behind = isPair && place && !isMixed ? chargerOf(place, count, { manifold, tail: [] }) : alone;
     // Whatever is passed by, the air goes through the cooler before the engine.
-    const cooler = own ? coolerOf(own.document.aftercooler) : null;
+    const cooler = own ? coolerOf(own.document.aftercooler, climate.temperature) : null;
     return {
       ...common,
       chargers: isPair ? [ahead!, behind] : [alone],
       elements: elementsOf(
         place && drawsThrough(place.document) ? withThrottleFirst(losses.air) : losses.air,
-        [...(isPair ? [coolerOf(front!.document.aftercooler)] : []), cooler],
+        [...(isPair ? [coolerOf(front!.document.aftercooler, climate.temperature)] : []), cooler],
       ),
       exhaustLosses: losses.exhaust,
       wantsFront: Boolean(inFront) && !isPair,
@@ -370,20 +357,6 @@ export function compileBuild(
     build.changeover = { ...changeover, below: withChargers(own, 1, undefined) };
   return { build };
 }
-
-/** Effectiveness over the flow of charge of a cooler given by its size. */
-const sizedBy = (size: NonNullable<CoolerDocument['size']>, type: 'air' | 'water') =>
-  sizedEffectiveness(
-    {
-      height: size.height.value,
-      width: size.width.value,
-      depth: size.depth.value,
-      chargeFins: size.chargeFins.value,
-      coolantFins: size.coolantFins.value,
-    },
-    type,
-    type === 'air' ? size.speed.value : size.pump.value,
-  );
 
 /** What works at a speed: most builds are one and the same over all the revs. */
 export function buildAt(build: Build, speedRpm: number): Build {

@@ -15,7 +15,8 @@ const CHARGE_LITRE = { air: 68, water: 190 };
 const COOLANT_LITRE = { air: 90, water: 900 };
 /** Charge that a litre of core is sold for, kg/s. */
 const CHARGE_FLOW = { air: 0.024, water: 0.075 };
-const AIR = { heat: 1_006, density: 1.16 };
+/** The air that blows through a face, J/(kg·K) and kg/m³: about 30 °C. */
+export const COOLING_AIR = { heat: 1_006, density: 1.16 };
 /** Half water, half glycol. */
 export const LOOP_COOLANT = { heat: 3_700, density: 1_040 };
 /** Usual flows of what cools: through the face, m/s, and of a pump, m³/s: 33 L/min. */
@@ -37,7 +38,7 @@ export function coreOf(
       conductance: COOLANT_LITRE[type] * litres * coolantFins,
       flow:
         type === 'air'
-          ? height * width * USUAL_COOLING.speed * AIR.density
+          ? height * width * USUAL_COOLING.speed * COOLING_AIR.density
           : USUAL_COOLING.flow * LOOP_COOLANT.density,
     },
   };
@@ -45,7 +46,7 @@ export function coreOf(
 
 /** Mass flow of what cools, kg/s: air at a speed through the face, or the pump's coolant. In: m/s, or m³/s. */
 export const coolingFlow = (type: 'air' | 'water', face: number, rate: number): number =>
-  type === 'air' ? face * rate * AIR.density : rate * LOOP_COOLANT.density;
+  type === 'air' ? face * rate * COOLING_AIR.density : rate * LOOP_COOLANT.density;
 
 /**
  * Charge-side effectiveness over the flow of charge of a core by its size. In: size; what cools; its rate: speed through the
@@ -59,7 +60,8 @@ export function sizedEffectiveness(
   const core = coreOf(size, type);
   const coolant = {
     flow: coolingFlow(type, size.height * size.width, rate),
-    heat: type === 'air' ? AIR.heat : LOOP_COOLANT.heat,
+    heat: type === 'air' ? COOLING_AIR.heat : LOOP_COOLANT.heat,
   };
-  return (flow) => chargeSideEffectiveness(core, { flow: Math.max(1e-6, flow), heat: AIR.heat }, coolant);
+  return (flow) =>
+    chargeSideEffectiveness(core, { flow: Math.max(1e-6, flow), heat: COOLING_AIR.heat }, coolant);
 }

@@ -1,5 +1,5 @@
 import { exchangerEffectiveness } from './exchanger';
-import { LOOP_COOLANT, USUAL_COOLING } from './sized-core';
+import { COOLING_AIR, LOOP_COOLANT, USUAL_COOLING } from './sized-core';
 
 /** What cools and what stores heat: SI; temperatures K. */
 export type SoakSystem = {
@@ -57,7 +57,6 @@ export type Soak = {
   energy: { in: number; out: number; ice: number; stored: number };
 };
 
-const AIR = { heat: 1_006, density: 1.16 };
 const ALUMINIUM = 900;
 /** Latent heat of ice, J/kg, and its melting point. */
 const ICE = { latent: 334_000, point: 273.15 };
@@ -79,7 +78,7 @@ function coolerOf({ charge, effectiveness, face, loop }: SoakSystem) {
   const wanted = 1 / Math.min(0.999, Math.max(0.01, effectiveness));
   const usual = loop
     ? USUAL_COOLING.flow * LOOP_COOLANT.density * LOOP_COOLANT.heat
-    : face * USUAL_COOLING.speed * AIR.density * AIR.heat;
+    : face * USUAL_COOLING.speed * COOLING_AIR.density * COOLING_AIR.heat;
   // No more than the cooling stream can carry at its usual flow; what is left of the resistance is the charge's side.
   const taken = Math.min(MOST_CARRIED * usual, capacity / ((1 - SPLIT) * (wanted - 1)));
   const toMetal = 1 / Math.max(1, wanted - capacity / taken);
@@ -93,7 +92,7 @@ function coolerOf({ charge, effectiveness, face, loop }: SoakSystem) {
 /** W/K from the loop's coolant to the air through the exchanger in front. */
 function frontOf({ loop }: SoakSystem, speed: number): number {
   if (!loop || speed <= 0) return 0;
-  const air = loop.front * speed * AIR.density * AIR.heat;
+  const air = loop.front * speed * COOLING_AIR.density * COOLING_AIR.heat;
   const coolant = loop.flow * LOOP_COOLANT.density * LOOP_COOLANT.heat;
   const least = Math.min(air, coolant);
   if (least <= 0) return 0;
@@ -122,7 +121,10 @@ export function soakOf(system: SoakSystem): Soak {
     const toAir = loop ? frontOf(system, through) : 0;
     const fromMetal = loop
       ? cooler.fromMetal(pumped, pumpShare)
-      : cooler.fromMetal(system.face * through * AIR.density * AIR.heat, through / USUAL_COOLING.speed);
+      : cooler.fromMetal(
+          system.face * through * COOLING_AIR.density * COOLING_AIR.heat,
+          through / USUAL_COOLING.speed,
+        );
     return ([metal, coolant, ice]: State): State => {
       const into = pulling ? cooler.toMetal * cooler.capacity * (charge.inlet - metal) : 0;
       const passed = fromMetal * (metal - (loop ? coolant : ambient));

@@ -33,7 +33,8 @@ describe('the fuel system over the revs', () => {
       const { path } = sweep.points.find((one) => one.speedRpm === p.speedRpm)!;
       expect((p.massFlow * build.airFuelRatio) / path.dryFlow).toBeCloseTo(1, 9);
       const { bsfc, lambda, bsfcLambda } = build.airPerPowerTerms;
-      if (lambda === bsfcLambda) expect(p.massFlow / p.power / bsfc).toBeCloseTo(1 / build.condition, 6);
+      expect(lambda).toBe(bsfcLambda);
+      expect(p.massFlow / p.power / bsfc).toBeCloseTo(1 / build.condition, 6);
     }
   });
   it('a limit is the power at which its part is at its end: fitted to it, it holds exactly', () => {

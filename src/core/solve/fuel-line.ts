@@ -219,19 +219,31 @@ export function fuelLineOf(build: Build, supply: Supply, solved: readonly Operat
   return { ...line, findings: findingsOf(supply, line, tight) };
 }
 
+/** How the part that runs out first is told, by its state. */
+const firstWord = { over: 'short', marginal: 'near', within: 'first' } as const satisfies Record<
+  LimitState,
+  string
+>;
+
 function findingsOf(supply: Supply, line: Omit<FuelLine, 'findings'>, tight: FuelPoint): Reason[] {
   const said: Reason[] = [];
   const [first, next] = line.limits;
   const { peak, points } = line;
   said.push(
-    reason(first.share < 1 ? `fuel-${first.part}-short` : `fuel-${first.part}-first`, {
+    reason(`fuel-${first.part}-${firstWord[first.state]}`, {
       limit: [first.power, 'power'],
       power: [peak.power, 'power'],
       speed: [first.speedRpm, 'engineSpeed'],
       short: [Math.max(0, peak.power - first.power), 'power'],
     }),
   );
-  if (next) said.push(reason(`fuel-${next.part}-next`, { limit: [next.power, 'power'] }));
+  if (next)
+    said.push(
+      reason(`fuel-${next.part}-${next.state === 'marginal' ? 'near' : 'next'}`, {
+        limit: [next.power, 'power'],
+        power: [peak.power, 'power'],
+      }),
+    );
   const starved = points.find(({ supply: { status } }) => status === 'starved');
   const sags = points.filter(({ supply: { status } }) => status === 'sags' || status === 'starved');
   const worst = sags.reduce<FuelPoint | null>(

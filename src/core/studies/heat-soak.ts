@@ -1,10 +1,11 @@
 import { soakOf, type Soak, type SoakSystem } from '../charge-air/soak';
-import { LOOP_COOLANT, sizedEffectiveness, USUAL_COOLING } from '../charge-air/sized-core';
+import { COOLING_AIR, LOOP_COOLANT } from '../charge-air/sized-core';
 import { specificHeat } from '../air/gas-properties';
-import { coolerAt, type Cooler } from '../build/elements';
+import { usualEffectiveness } from '../build/coolers';
+import { coolerAt } from '../build/elements';
 import { engineCharger } from '../charger/charged-air';
 import type { Build } from '../build/build';
-import type { CoolerDocument, Job, Setup } from '../job/schema/job';
+import type { Job, Setup } from '../job/schema/job';
 import type { OperatingPoint } from '../solve/point';
 
 /** How long and how often: of the Brief's use, or usual ones where it says nothing. */
@@ -23,21 +24,6 @@ export function dutyOf({ fullSeconds, restSeconds, repeats, loadHours }: Job['br
     repeats: Math.min(MOST_PULLS, Math.max(1, repeats?.value ?? USUAL_DUTY.repeats)),
     isStated: Boolean(fullSeconds),
   };
-}
-
-/** Effectiveness with the usual cooling: of a core by its size worked out for it, otherwise what is stated counts for it. */
-function usualEffectiveness(own: CoolerDocument, cooler: Cooler, flow: number): number {
-  const { size, kind } = own;
-  if (!size || kind === 'none') return cooler.effectiveness(flow);
-  const core = {
-    height: size.height.value,
-    width: size.width.value,
-    depth: size.depth.value,
-    chargeFins: size.chargeFins.value,
-    coolantFins: size.coolantFins.value,
-  };
-  const rate = kind === 'air' ? USUAL_COOLING.speed : USUAL_COOLING.flow;
-  return sizedEffectiveness(core, kind, rate)(flow);
 }
 
 /** The heat of a setup's cooler at a speed; null where nothing cools. In: its document; a solved point; the duty. */
@@ -142,4 +128,4 @@ export function heatSoak(build: Build, point: OperatingPoint, system: SoakSystem
 export const coolingCapacity = (system: SoakSystem): number =>
   system.loop
     ? system.loop.flow * LOOP_COOLANT.density * LOOP_COOLANT.heat
-    : system.face * system.speed.pull * 1.16 * 1_006;
+    : system.face * system.speed.pull * COOLING_AIR.density * COOLING_AIR.heat;

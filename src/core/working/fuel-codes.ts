@@ -2,7 +2,7 @@ type FuelPart = 'injectors' | 'pumps' | 'high-pump' | 'lift';
 
 /** Injectors, pumps and what lies between them. */
 export type FuelCode =
-  | `fuel-${FuelPart}-${'short' | 'first' | 'next' | 'here'}`
+  | `fuel-${FuelPart}-${'short' | 'near' | 'first' | 'next' | 'here'}`
   | 'fuel-rail-starved'
   | 'fuel-rail-sags'
   | 'fuel-set-near-manifold'

@@ -24,6 +24,10 @@ type Row = {
   fit: (() => void) | null;
 };
 
+/** What so many of a part cost; null where no price is known. */
+const priceOf = ({ price }: InjectorLine | PumpLine, count: number): number | null =>
+  price === null ? null : price * count;
+
 /** The smallest injector and pump that do the goal, a size down and up, and what a second, higher goal would take. */
 export function FuelSizes() {
   const { answer } = useJob();
@@ -60,12 +64,15 @@ export function FuelSizes() {
       needs: fuelNeeds(build, supply, line!, goal),
       first: at(goal),
       later: at(second),
-      roomOfInjector: roomOfInjector(goal),
-      roomOfPump: roomOfPump(goal),
+      // As the limits beside it are told: the whole curve at the forecast's boost.
+      peak: line!.peak.power,
+      roomOfInjector: roomOfInjector(line!.peak.power),
+      roomOfPump: roomOfPump(line!.peak.power),
     };
   }, [answer, system, injectors, pumps, fuelId, goal, second]);
   if (!found || !system) return null;
   const { needs, first, later } = found;
+  const pumpCount = system.pumps.arrangement === 'one' ? 1 : 2;
   const rows: Row[] = [
     ...(['down', 'fit', 'up'] as const).flatMap((size): Row[] => {
       const line = first.injector[size];
@@ -76,7 +83,7 @@ export function FuelSizes() {
               what: size,
               name: line.name,
               room: found.roomOfInjector(line),
-              price: line.price === null ? null : line.price * system.injectors.count.value,
+              price: priceOf(line, system.injectors.count.value),
               fit:
                 system.injectors.part?.id === line.id
                   ? null
@@ -94,7 +101,7 @@ export function FuelSizes() {
               what: size,
               name: line.name,
               room: found.roomOfPump(line),
-              price: line.price === null ? null : line.price * (system.pumps.arrangement === 'one' ? 1 : 2),
+              price: priceOf(line, pumpCount),
               fit:
                 system.pumps.first.part?.id === line.id
                   ? null
@@ -119,7 +126,7 @@ export function FuelSizes() {
         </>
       ),
     },
-    { name: 'good for', cell: ({ room }) => figure(room * goal, 'power') },
+    { name: 'good for', cell: ({ room }) => figure(room * found.peak, 'power') },
     { name: 'price', cell: ({ price }) => figure(price, 'money') },
     {
       name: <span className="unseen">fit</span>,
@@ -133,12 +140,15 @@ export function FuelSizes() {
         ),
     },
   ];
-  const saved = [
-    first.injector.fit && first.injector.fit.id !== later.injector.fit?.id
-      ? (first.injector.fit.price ?? 0) * system.injectors.count.value
-      : 0,
-    first.pump.fit && first.pump.fit.id !== later.pump.fit?.id ? (first.pump.fit.price ?? 0) : 0,
-  ].reduce((a, b) => a + b, 0);
+  // What is fitted for the goal and would be replaced for the second one.
+  const replaced = (
+    now: InjectorLine | PumpLine | null,
+    then: InjectorLine | PumpLine | null,
+    count: number,
+  ) => (now && now.id !== then?.id ? (priceOf(now, count) ?? 0) : 0);
+  const saved =
+    replaced(first.injector.fit, later.injector.fit, system.injectors.count.value) +
+    replaced(first.pump.fit, later.pump.fit, pumpCount);
   return (
     <Group title={`What ${figure(goal, 'power')} takes`}>
       <Reading
@@ -169,6 +179,7 @@ export function FuelSizes() {
         keyOf={({ key }) => key}
         columns={columns}
       />
+      {system.second && <p className={frame.foot}>Injectors are sized as the first set alone.</p>}
       {(!first.injector.fit || !first.pump.fit) && (
         <p className={frame.foot}>
           The library has no {first.injector.fit ? 'pump' : 'injector'} for it: two pumps, a second set, or

@@ -19,6 +19,22 @@ export const fuelSentences: Sentences<FuelCode> = {
     long: 'The lift pump runs out first: it fills the surge tank for {limit}, {short} short of the {power} forecast, at {speed}.',
     short: 'Lift pump good for {limit}',
   },
+  'fuel-injectors-near': {
+    long: 'The injectors have little room: good for {limit} at this boost and fuel; the forecast peaks at {power}.',
+    short: 'Injectors good for {limit}',
+  },
+  'fuel-pumps-near': {
+    long: 'The fuel pump has, with its lines and filters, little room: good for {limit} at this boost and fuel; the forecast peaks at {power}.',
+    short: 'Fuel pump good for {limit}',
+  },
+  'fuel-high-pump-near': {
+    long: 'The high-pressure pump has little room: good for {limit} at this boost and fuel; the forecast peaks at {power}.',
+    short: 'High-pressure pump good for {limit}',
+  },
+  'fuel-lift-near': {
+    long: 'The lift pump has little room: good for {limit} at this boost and fuel; the forecast peaks at {power}.',
+    short: 'Lift pump good for {limit}',
+  },
   'fuel-injectors-first': {
     long: 'The fuel system holds. Injectors run out first, at {limit} at this boost and fuel; the forecast peaks at {power}.',
     short: 'Injectors good for {limit}',
