@@ -9,6 +9,7 @@ const coreRows = [
   ['working'],
   ['air'],
   ['fuel', 'charge-air', 'compressor', 'blower', 'drive', 'turbine', 'dyno', 'vehicle'],
+  ['charge-injection'],
   ['engine', 'fuel-system'],
   ['turbocharger'],
   ['charger'],

@@ -89,3 +89,45 @@ test('heat soak: the heat is laid out, a fan is turned down, ice goes into a loo
     'Same boost uncooled',
   );
 });
+
+test('water-methanol and nitrous oxide are laid out, cool the charge, count as fuel and oxygen, and say what a dry tank does', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Sprayed');
+  const injection = async () =>
+    (
+      (await (await request.get(`/api/jobs/${id}`)).json()) as {
+        job: { setups: { injection?: { spray?: object; nitrous?: { fuel: string } } }[] };
+      }
+    ).job.setups[0]!.injection;
+  await open(page, `/jobs/${id}/cooling?cooling=injection`);
+  const answer = page.getByRole('complementary', { name: 'Answer' });
+  const charge = async () => Number(/Charge (-?\d+)/.exec(await answer.innerText())![1]);
+  const dry = await charge();
+  await page.getByRole('button', { name: 'Lay out water-methanol' }).click();
+  await isSaved(page);
+  expect(await injection()).toHaveProperty('spray');
+  expect(await charge()).toBeLessThan(dry - 5);
+  await expect(answer.getByText(/If the tank runs dry or the pump fails/).first()).toBeVisible();
+  const cases = page.getByRole('table', { name: /If something goes wrong/ });
+  await expect(cases.getByRole('row', { name: /Tank dry or pump failed/ })).toBeVisible();
+  // A pump that hardly beats the boost, and a stage that would be full before it starts.
+  await fill(page, 'Spray pump pressure', '2.5 bar');
+  await expect(answer.getByText(/the spray breaks up badly/)).toBeVisible();
+  await fill(page, 'Stage 1, full at', '0.1 bar');
+  await expect(page.getByText(/is below the start/).first()).toBeVisible();
+  await fill(page, 'Stage 1, full at', '0.9 bar');
+  await page.getByRole('button', { name: 'Add nitrous oxide' }).click();
+  await expect(page.getByRole('table', { name: /What it is worth/ }).getByText('Oxygen')).toBeVisible();
+  await expect(cases.getByRole('row', { name: /Cold bottle/ })).toBeVisible();
+  await choose(page, 'Fuel for its oxygen', 'through the injectors');
+  await isSaved(page);
+  expect((await injection())!.nitrous!.fuel).toBe('dry');
+  await page.getByRole('button', { name: 'Remove nitrous oxide' }).click();
+  await page.getByRole('button', { name: 'Remove water-methanol' }).click();
+  await isSaved(page);
+  expect(await injection()).toBeUndefined();
+  await expect(page.getByRole('button', { name: 'Lay out water-methanol' })).toBeVisible();
+  expect(await charge()).toBe(dry);
+});

@@ -16,7 +16,7 @@ test('every input that has a say has its field on the bench and sheet its path l
   for (const [at, letter] of [
     [single, 'A'],
     [truck, 'A'],
-    [saloon, 'A'],
+    [saloon, 'C'],
     [boat, 'A'],
     [groomer, 'B'],
   ] as const) {

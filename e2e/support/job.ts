@@ -20,6 +20,7 @@ export const sheets = [
   ...['blower', 'drive', 'pulleys', 'schools', 'spot'].map((part) => `${boat}/charger?charger=${part}`),
   `${groomer}/charger?setup=B&charger=pair`,
   `${boat}/cooling?cooling=soak`,
+  `${saloon}/cooling?setup=C&cooling=injection`,
   `${single}/cooling`,
   `${boat}/fuel`,
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),

@@ -17,6 +17,8 @@ import {
   type Loss,
   type Setup,
 } from '../../src/core/job/schema/job';
+import type { SprayDocument } from '../../src/core/charge-injection/schema';
+import { usualSpray } from '../../src/core/charge-injection/usual';
 import { given, guess } from '../../src/core/documents/input';
 import { coolings, fuelSystems } from './fuel-systems';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
@@ -824,6 +826,14 @@ function saloon(): Job {
       },
     ],
   };
+  // No room for a cooler under its bonnet: the same blower with a spray in its place.
+  made.setups.push({
+    ...structuredClone(made.setups[0]!),
+    id: 'c',
+    letter: 'C',
+    name: 'Sedge 54, sprayed',
+    injection: { spray: sprayed() },
+  });
   made.engine.baseline = measuredRun(made, {
     name: 'As it came',
     on: '2026-11-05',
@@ -835,6 +845,25 @@ function saloon(): Job {
   });
   made.engine.breathing.source = 'baseline';
   return made;
+}
+
+/** Two nozzles before the throttle of an uncooled blower: what is sprayed into so hot a charge evaporates nearly whole. */
+function sprayed(): SprayDocument {
+  const spray = usualSpray({
+    fuelFlow: 0.01,
+    dryFlow: 0.14,
+    boostGauge: 100_000,
+    redLineRpm: 6_000,
+    ambient: 291.15,
+    isSpark: true,
+  });
+  const [stage] = spray.stages;
+  return {
+    ...spray,
+    evaporated: guess(0.85),
+    tank: given(4e-3, 'measured'),
+    stages: [{ ...stage!, nozzles: given(2, 'measured'), flow: given(5.5 / 3.6e6, 'maker') }],
+  };
 }
 
 /** A job that went wrong and was put right: what was sold, what came back, what was found, and how it stands now. */

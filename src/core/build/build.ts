@@ -16,8 +16,9 @@ import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
-import { fuelOfBrief, type Fuel } from '../fuel/fuels';
+import { fuelOfBrief, isLiquid, type Fuel } from '../fuel/fuels';
 import { liquidOf } from '../fuel/liquid';
+import { compileChargeInjection, type ChargeInjection } from '../charge-injection/compile';
 import { compileSupply, type Supply } from '../fuel-system/supply';
 import type { ChargerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
@@ -67,6 +68,15 @@ export const NO_LIBRARY: Library = {
   belt: nothing,
 };
 
+/**
+ * Where λ goes. `boost`: what it is at the air of the day, and the pressure, Pa absolute, from which it is the full one. `revs`: the
+ * full one stands up to a speed and goes on a straight line to another at the red line, rev/min.
+ */
+type LambdaPlan = {
+  boost: { unboosted: number; full: number } | null;
+  revs: { fromRpm: number; redLineRpm: number; atRedLine: number } | null;
+};
+
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
 export type Build = {
   climate: Climate;
@@ -87,8 +97,10 @@ export type Build = {
   compressionRatio: number;
   evaporatedShare: number;
   lambda: number;
-  /** Where λ goes with boost: what it is at the air of the day, and the pressure, Pa absolute, from which it is `lambda`. */
-  lambdaPlan: { unboosted: number; full: number } | null;
+  /** Where λ goes with boost or revs; null where one stands for all. */
+  lambdaPlan: LambdaPlan | null;
+  /** Turbine inlet that the mixture is made to keep, K; null where it is as it comes. */
+  inletLimit: number | null;
   trapped: number;
   /** What the engine makes of its air against a sound one. */
   condition: number;
@@ -101,6 +113,8 @@ export type Build = {
   airFuelRatio: number;
   /** Injectors and what feeds them; null until they are chosen. */
   supply: Supply | null;
+  /** What is injected behind the cooler; null where nothing is. */
+  injection: ChargeInjection | null;
   drivetrain: Drivetrain;
   goal: {
     power: number;
@@ -248,13 +262,8 @@ export function compileBuild(
     compressionRatio: compressionRatioOf(engine),
     evaporatedShare: engine.evaporatedShare.value,
     lambda: brief.fuel.lambda.value,
-    lambdaPlan:
-      fuel.ignition === 'spark' && brief.fuel.lambdaUnboosted && brief.fuel.lambdaFullGauge
-        ? {
-            unboosted: brief.fuel.lambdaUnboosted.value,
-            full: climate.pressure + brief.fuel.lambdaFullGauge.value,
-          }
-        : null,
+    lambdaPlan: lambdaPlanOf(brief.fuel, fuel, climate.pressure, engine.redLineRpm.value),
+    inletLimit: brief.fuel.inletLimit?.value ?? null,
     trapped: trappedBy(engine),
     condition: engine.condition.factor.value,
     backPressureRatio: setup.backPressureRatio.value,
@@ -265,9 +274,8 @@ export function compileBuild(
     }),
     airPerPowerTerms,
     airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
-    supply: setup.fuelSystem
-      ? compileSupply(setup.fuelSystem, liquidOf(brief.fuel, setup.fuelSystem.temperature.value))
-      : null,
+    supply: supplyOf(brief.fuel, setup.fuelSystem),
+    injection: compileChargeInjection(setup.injection),
     drivetrain,
     goal: {
       power: brief.goal.basis === 'wheels' ? flywheelPower(stated, drivetrain) : stated,
@@ -363,6 +371,30 @@ export function buildAt(build: Build, speedRpm: number): Build {
   const { changeover } = build;
   if (!changeover) return build;
   return (speedRpm < changeover.speedRpm ? changeover.below : changeover.above) ?? build;
+}
+
+function lambdaPlanOf(
+  { lambdaUnboosted, lambdaFullGauge, lambdaRedLine, lambdaFromRpm }: Job['brief']['fuel'],
+  { ignition }: Fuel,
+  ambient: number,
+  redLineRpm: number,
+): LambdaPlan | null {
+  // A diesel's λ without boost is its smoke limit's matter.
+  const boost =
+    ignition === 'spark' && lambdaUnboosted && lambdaFullGauge
+      ? { unboosted: lambdaUnboosted.value, full: ambient + lambdaFullGauge.value }
+      : null;
+  const revs =
+    lambdaRedLine && lambdaFromRpm && lambdaFromRpm.value < redLineRpm
+      ? { fromRpm: lambdaFromRpm.value, redLineRpm, atRedLine: lambdaRedLine.value }
+      : null;
+  return boost || revs ? { boost, revs } : null;
+}
+
+/** Injectors and what feeds them with the liquid of the Brief; a gas comes by the pressure of its own tank. */
+function supplyOf({ id, ...fuel }: Job['brief']['fuel'], system: Setup['fuelSystem']): Supply | null {
+  if (!system || !isLiquid(id)) return null;
+  return compileSupply(system, liquidOf({ ...fuel, id }, system.temperature.value));
 }
 
 /** A place of the row with the parts that stand in it. */

@@ -13,6 +13,25 @@ import { baselineProblems, type Problem } from './job-engine';
 /** Colder coolant than dry ice (195 K) is a slip, and the gas data end at 200 K. */
 const COLDEST_COOLANT = 205;
 
+/** Stages that would be fully in before they start. */
+function injectionProblems(injection: Setup['injection']): Problem[] {
+  return (['spray', 'nitrous'] as const).flatMap((part) =>
+    (injection?.[part]?.stages ?? []).flatMap(({ startsGauge, fullGauge }, i): Problem[] =>
+      startsGauge && fullGauge && fullGauge.value < startsGauge.value
+        ? [
+            {
+              path: `setups.0.injection.${part}.stages.${i}.fullGauge`,
+              reason: reason('stage-full-before-start', {
+                full: [fullGauge.value, 'boost'],
+                start: [startsGauge.value, 'boost'],
+              }),
+            },
+          ]
+        : [],
+    ),
+  );
+}
+
 /** What keeps a setup from being forecast at all, by field. In: SI. Never throws. */
 export function problemsOf(
   job: Job,
@@ -92,8 +111,8 @@ export function problemsOf(
     );
   }
   const fuel = fuelOfBrief(brief.fuel);
-  for (const key of ['lambda', 'bsfcLambda'] as const) {
-    const { value } = brief.fuel[key];
+  for (const key of ['lambda', 'lambdaRedLine', 'bsfcLambda'] as const) {
+    const value = brief.fuel[key]?.value ?? fuel.bestPowerLambda;
     add(
       value < fuel.burns[0] || value > fuel.burns[1],
       `brief.fuel.${key}`,
@@ -108,6 +127,15 @@ export function problemsOf(
       ),
     );
   }
+  const { lambdaFromRpm } = brief.fuel;
+  add(
+    lambdaFromRpm !== undefined && lambdaFromRpm.value >= engine.redLineRpm.value,
+    'brief.fuel.lambdaFromRpm',
+    reason('lambda-from-above-red-line', {
+      from: [lambdaFromRpm?.value ?? 0, 'engineSpeed'],
+      redLine: [engine.redLineRpm.value, 'engineSpeed'],
+    }),
+  );
   if (engine.volumes.used) {
     const ratio = compressionRatioOf(engine);
     add(
@@ -137,6 +165,7 @@ export function problemsOf(
     'setups.0.boost.fullRpm',
     reason('full-after-goal', { full: [fullRpm.value, 'engineSpeed'], goal: [goalSpeed, 'engineSpeed'] }),
   );
+  problems.push(...injectionProblems(setup.injection));
   const chargers = setup.induction.kind === 'charged' ? setup.induction.chargers : [];
   chargers.forEach(({ aftercooler }, i) => {
     const coolant = brief.venue.temperature.value + aftercooler.coolantRise.value;

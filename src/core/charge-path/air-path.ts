@@ -5,6 +5,9 @@ import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { airPerPower, fuelFlowPower, trappedDryAir } from '../engine/power-formulas';
 import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
+import { injectedAt, mixedTemperature, type Injected } from '../charge-injection/injected';
+import { airBesideVapour, burningAir } from '../charge-injection/formulas';
+import { nitrousOxide } from '../charge-injection/liquids';
 import { crankPowerOf, shaftLimit, type Charger } from '../charger/charger';
 import { netPower } from '../charger/drive-formulas';
 import { correct } from '../charger/machine';
@@ -40,6 +43,10 @@ export type AirPath = {
   /** The chargers that work here, ambient first; one that stands still lets the air pass. Never empty. */
   chargers: ChargedAir[];
   cooler: AirState;
+  /** What is injected behind the cooler; null where nothing is. */
+  injected: Injected | null;
+  /** Behind the injection: what enters the manifold, K. */
+  charge: number;
   manifold: AirState;
   /** Taken from the crankshaft by belts, W; and what of it the BSFC of the job does not hold. */
   drivePower: { all: number; apart: number };
@@ -101,7 +108,7 @@ export function solveAirPath(
     let cooled: number;
     if (drive.kind === 'manifold') {
       chargeTo(build, path, pressure, t);
-      cooled = path.cooler.temperature;
+      cooled = path.charge;
     } else {
       // p1 · r / p1 may miss r by a rounding error; at r = 1 that would be a compressor at work.
       const ratio = drive.kind === 'ratio' ? drive.ratio : 1;
@@ -112,9 +119,9 @@ export function solveAirPath(
       compress(build, alone ? null : engineCharger(build), charger, flow, ratio);
       charger.outlet.pressure = p2;
       charger.outlet.ratio = ratio;
-      cooled = cool(alone ? null : last.cooler, charger.outlet.temperature, flow);
       path.cooler.pressure = p2c;
-      path.cooler.temperature = cooled;
+      path.cooler.temperature = cool(alone ? null : last.cooler, charger.outlet.temperature, flow);
+      cooled = inject(build, path, pressure);
     }
     const moved = Math.abs(reached - pressure) / climate.pressure;
     const f = cooled - t;
@@ -197,6 +204,8 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
     filter: { ...day },
     chargers: front ? [{ ...front, outlet: { ...front.outlet } }, charger] : [charger],
     cooler: { ...day },
+    injected: null,
+    charge: climate.temperature,
     manifold: {
       pressure: climate.pressure,
       temperature: start?.manifold.temperature ?? climate.temperature + 15,
@@ -223,7 +232,7 @@ export function breathe(
     curve: path.breathing,
     correction: build.breathingFactor(temperature, backPressureRatio),
   });
-  const flow = airFlow.fn({
+  const filling = airFlow.fn({
     volumetricEfficiency: ve,
     pressure,
     temperature,
@@ -231,11 +240,12 @@ export function breathe(
     displacement: build.displacement,
     cyclesPerSecond: strokesPerSecond(build, speedRpm),
   });
+  const flow = besideInjected(build, speedRpm, path, { flow: filling, pressure }, temperature);
   path.volumetricEfficiency = ve;
   path.massFlow = flow;
   path.dryFlow = flow / (1 + climate.humidityRatio);
   path.backPressureRatio = backPressureRatio;
-  path.lambda = plannedLambda(build, pressure);
+  path.lambda = plannedLambda(build, pressure, speedRpm);
   const behind = through(legsOf(build.elements)[0]!.before, climate.pressure, climate.temperature, flow);
   path.isChoked = !(behind > LEAST_INLET * climate.pressure);
   path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
@@ -243,11 +253,54 @@ export function breathe(
   return path.filter.pressure;
 }
 
-/** λ that the plan asks at a manifold pressure, Pa absolute: the job's own, or on the straight line from that without boost. */
-export function plannedLambda({ lambda, lambdaPlan, climate }: Build, pressure: number): number {
+/** Of what fills the cylinders at least so much is air, whatever is injected: less is a step on the way, no state. */
+const LEAST_AIR = 0.3;
+
+/** The moist air of a filling beside what is injected into it, kg/s; written into the path. Manifold state in Pa and K. */
+function besideInjected(
+  { injection, climate }: Build,
+  speedRpm: number,
+  path: AirPath,
+  filling: { flow: number; pressure: number },
+  temperature: number,
+): number {
+  if (!injection) return filling.flow;
+  const gauge = filling.pressure - climate.pressure;
+  path.injected = injectedAt(injection, { ...filling, speedRpm, gauge, temperature });
+  const { displaced } = path.injected;
+  return Math.max(LEAST_AIR * filling.flow, airBesideVapour.fn({ filling: filling.flow, displaced }));
+}
+
+/** The charge behind what is injected into it, K, written into the path. In: the path with its flow and the cooler's outlet; manifold Pa. */
+function inject({ injection }: Build, path: AirPath, pressure: number): number {
+  const { temperature } = path.cooler;
+  path.charge =
+    injection && path.injected
+      ? mixedTemperature(injection, path.injected, { flow: path.massFlow, pressure }, temperature)
+      : temperature;
+  return path.charge;
+}
+
+const clamped = (share: number): number => Math.min(1, Math.max(0, share));
+
+/**
+ * λ that the plan asks at a manifold pressure, Pa absolute, and a speed, rev/min: the job's own, on straight lines from that without boost
+ * and to that of the red line.
+ */
+export function plannedLambda(
+  { lambda, lambdaPlan, climate }: Build,
+  pressure: number,
+  speedRpm: number,
+): number {
   if (!lambdaPlan) return lambda;
-  const share = (pressure - climate.pressure) / (lambdaPlan.full - climate.pressure);
-  return lambdaPlan.unboosted + (lambda - lambdaPlan.unboosted) * Math.min(1, Math.max(0, share));
+  const { boost, revs } = lambdaPlan;
+  const full = revs
+    ? lambda +
+      (revs.atRedLine - lambda) * clamped((speedRpm - revs.fromRpm) / (revs.redLineRpm - revs.fromRpm))
+    : lambda;
+  if (!boost) return full;
+  const share = clamped((pressure - climate.pressure) / (boost.full - climate.pressure));
+  return boost.unboosted + (full - boost.unboosted) * share;
 }
 
 /** Dry air per energy at a λ, kg/J: the job's own, or a diesel's while it spools. */
@@ -262,16 +315,26 @@ const airPerPowerAt = (build: Build, lambda: number): number =>
       });
 
 /** Flywheel power by the fuel-flow school of what the engine takes, before anything drives a charger, W. */
-const grossPower = (build: Build, path: AirPath): number =>
-  fuelFlowPower.fn({
-    dryFlow: trappedDryAir.fn({
-      massFlow: path.massFlow,
-      humidityRatio: build.climate.humidityRatio,
-      trapped: build.trapped,
-      condition: build.condition,
-    }),
+function grossPower(build: Build, path: AirPath): number {
+  const dryFlow = trappedDryAir.fn({
+    massFlow: path.massFlow,
+    humidityRatio: build.climate.humidityRatio,
+    trapped: build.trapped,
+    condition: build.condition,
+  });
+  const { injected } = path;
+  return fuelFlowPower.fn({
+    dryFlow: injected
+      ? burningAir.fn({
+          dryFlow,
+          nitrous: injected.nitrous,
+          airPerMass: nitrousOxide.airPerMass,
+          kept: build.trapped * build.condition,
+        })
+      : dryFlow,
     airPerPower: airPerPowerAt(build, path.lambda),
   });
+}
 
 /** The same, less what belts take that its BSFC does not hold, W. */
 export const powerOf = (build: Build, path: AirPath): number =>
@@ -352,6 +415,7 @@ export function chargeTo(build: Build, path: AirPath, pressure: number, temperat
   // Coolant hotter than the charge heats it: true, and kept; below the onset a cooler warms the air a little.
   path.cooler.pressure = p2c;
   path.cooler.temperature = cool(leg.cooler, charger.outlet.temperature, flow);
+  inject(build, path, pressure);
 }
 
 const cool = (cooler: Cooler | null, inlet: number, flow: number): number =>

@@ -134,7 +134,7 @@ export function solveBelted(
           charger.machine.ratioAtSpeed(its, charger.machine.shaftRpm(its), beltSpeed(charger, speedRpm));
         return {
           next: {
-            chargeTemperature: path.cooler.temperature,
+            chargeTemperature: path.charge,
             backPressureRatio,
             manifoldPressure: (at.manifoldPressure * ratioBy(own, air)) / air.outlet.ratio,
             frontRatio: front ? ratioBy(front, frontCharger(path)!) : 1,
@@ -163,7 +163,7 @@ export function solveBelted(
   }
   if (typeof end === 'string') return { path, stop: end };
   if (isPastChoke(build, path)) return { path, stop: 'compressor-chokes' };
-  path.manifold = { pressure: end.at.manifoldPressure, temperature: path.cooler.temperature };
+  path.manifold = { pressure: end.at.manifoldPressure, temperature: path.charge };
   path.kind = 'converged';
   path.iterations = end.iterations;
   path.residual = end.residual;

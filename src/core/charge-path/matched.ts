@@ -448,7 +448,7 @@ function done(
   const isWhole = amiss <= FLOW_BALANCED && isBalanced(build, path, last, POWERS_BALANCED);
   if (!isWhole) return failed(build, speedRpm, stopAt(path));
   if (isPastChoke(build, path)) return failed(build, speedRpm, 'compressor-chokes');
-  path.manifold = { pressure: x.manifoldPressure, temperature: path.cooler.temperature };
+  path.manifold = { pressure: x.manifoldPressure, temperature: path.charge };
   path.kind = 'converged';
   path.iterations = iterations;
   path.residual = residual;

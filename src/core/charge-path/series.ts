@@ -1,7 +1,7 @@
 import { engineCharger, frontCharger } from '../charger/charged-air';
 import { isOnBelt, isTurbo, type BeltCharger, type TurboCharger } from '../charger/charger';
 import { drivenSpeed } from '../charger/drive-formulas';
-import { exhaustState } from '../engine/exhaust';
+import { exhaustOf } from './added';
 import { findRoot } from '../numerics/roots';
 import {
   atOpening,
@@ -79,11 +79,7 @@ function turn(
   chargeFront(build, path, at.frontRatio);
   if (turboFirst) chargeWithBypass(build, belt, path, at.manifoldPressure, at.chargeTemperature);
   else chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
-  const exhaust = exhaustState(drive.exhaust, path.massFlow, at.chargeTemperature, {
-    manifold: at.manifoldPressure,
-    lambda: path.lambda,
-    start: carried.port,
-  });
+  const exhaust = exhaustOf(build, drive.exhaust, path, at, carried.port);
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
   const front = frontCharger(path)!;
   const engine = engineCharger(path);
@@ -122,7 +118,7 @@ function turn(
   const heldFront = turboFirst ? (at.frontRatio * engine.outlet.ratio) / turned : turned;
   return {
     next: {
-      chargeTemperature: path.cooler.temperature,
+      chargeTemperature: path.charge,
       backPressureRatio: port / at.manifoldPressure,
       manifoldPressure:
         gate.kind === 'held'
@@ -256,7 +252,7 @@ function finish(
 ): Matched {
   const { turbo } = partsOf(build);
   if (isPastChoke(build, path)) return { path, match: null, stop: 'compressor-chokes' };
-  path.manifold = { pressure: at.manifoldPressure, temperature: path.cooler.temperature };
+  path.manifold = { pressure: at.manifoldPressure, temperature: path.charge };
   path.kind = 'converged';
   path.iterations = iterations;
   path.residual = residual;

@@ -6,7 +6,8 @@ import { turbineSideOf } from '../charger/charger';
 import type { Range, Reason } from '../working/range';
 import { outletPressure } from '../charge-air/losses';
 import { flowThrough, type AirPath } from './air-path';
-import { fuelFlowOf } from '../fuel/flow';
+import { injectedMass } from '../charge-injection/injected';
+import { fuelFlowOf } from '../fuel-system/fuel-demand';
 import type { Match } from './match';
 import type { Troubles } from './troubles';
 
@@ -147,8 +148,20 @@ export function stationsOf(
     });
   // What is left behind a throttle that stands before the blower is the way into the manifold.
   if (!drawn)
-    stations.push(state('throttle', path.manifold, { drop: path.cooler.pressure - path.manifold.pressure }));
-  const burnt = flow + fuelFlowOf(build, path);
+    stations.push(
+      state('throttle', path.manifold, {
+        drop: path.cooler.pressure - path.manifold.pressure,
+        // What is injected before it takes its heat from the charge.
+        ...(path.injected && path.injected.heat > 0
+          ? {
+              massFlow: flow + injectedMass(path.injected),
+              heatIn:
+                flow * (enthalpy(gas, path.manifold.temperature) - enthalpy(gas, path.cooler.temperature)),
+            }
+          : {}),
+      }),
+    );
+  const burnt = flow + fuelFlowOf(build, path) + injectedMass(path.injected);
   const cylinders = { massFlow: burnt, powerIn: power, range: path.breathingRange };
   if (!match) {
     stations.push({ ...unknown('cylinders'), ...cylinders });

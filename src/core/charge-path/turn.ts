@@ -1,4 +1,4 @@
-import { exhaustState } from '../engine/exhaust';
+import { exhaustOf } from './added';
 import { engineCharger, frontCharger, type ChargedAir } from '../charger/charged-air';
 import type { TurboCharger } from '../charger/charger';
 import type { Machine } from '../charger/machine';
@@ -92,11 +92,12 @@ export function drivenRatio({ inlet, outlet, efficiency }: ChargedAir, available
  * λ burnt at a manifold pressure: a diesel's fuel follows the air at the smoke limit until its full boost is there. `full`:
  * of the exhaust; an engine at part load is leaner than its own λ, whatever its boost.
  */
-function lambdaAt(build: Build, full: number, pressure: number): number {
-  const { lambda, lambdaPlan, smoke } = build;
-  if (lambdaPlan && full === lambda) return plannedLambda(build, pressure);
-  if (!smoke || full !== lambda || smoke.limit >= full) return full;
-  return Math.min(full, Math.max(smoke.limit, (full * pressure) / smoke.asked));
+function lambdaAt(build: Build, full: number, pressure: number, speedRpm: number): number {
+  const { lambda, smoke } = build;
+  if (full !== lambda) return full;
+  const planned = plannedLambda(build, pressure, speedRpm);
+  if (!smoke || smoke.limit >= planned) return planned;
+  return Math.min(planned, Math.max(smoke.limit, (planned * pressure) / smoke.asked));
 }
 
 /**
@@ -117,12 +118,8 @@ export function turn(
   breathe(build, speedRpm, path, at.manifoldPressure, at.chargeTemperature, at.backPressureRatio);
   if (front) chargeFront(build, path, at.frontRatio);
   chargeTo(build, path, at.manifoldPressure, at.chargeTemperature);
-  path.lambda = lambdaAt(build, drive.exhaust.lambda, at.manifoldPressure);
-  const exhaust = exhaustState(drive.exhaust, path.massFlow, at.chargeTemperature, {
-    manifold: at.manifoldPressure,
-    lambda: path.lambda,
-    start: carried.port,
-  });
+  path.lambda = lambdaAt(build, drive.exhaust.lambda, at.manifoldPressure, speedRpm);
+  const exhaust = exhaustOf(build, drive.exhaust, path, at, carried.port);
   // An engine that takes no air to speak of has no exhaust: there is no state to look for.
   if (!(exhaust.inlet > 200 && exhaust.flow > 0)) return 'match-not-found';
   const charger = engineCharger(path);
@@ -151,7 +148,7 @@ export function turn(
       : 1;
   return {
     next: {
-      chargeTemperature: path.cooler.temperature,
+      chargeTemperature: path.charge,
       backPressureRatio: port / at.manifoldPressure,
       manifoldPressure: nextPressure(build, path, at.manifoldPressure, rule, turbine, shaftRpm),
       frontRatio: rule.isFrontRead ? at.frontRatio : drivenFront,

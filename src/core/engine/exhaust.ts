@@ -38,6 +38,8 @@ export type Exhaust = {
   retard: number;
   knock: Knock | null;
   heatingValue: number;
+  stoichiometric: number;
+  trapped: number;
   lambda: number;
   /** W/K from gas to wall of port and manifold, and the wall's temperature, K. */
   heatLoss: number;
@@ -90,6 +92,8 @@ export function makeExhaust(given: {
     specificHeat: specificHeat(gas, 1_000),
     fuelPerAir: trapped / (1 + humidityRatio) / (fuel.stoichiometric * lambda),
     heatingValue: fuel.heatingValue,
+    stoichiometric: fuel.stoichiometric,
+    trapped,
     lambda,
     zeroGas: enthalpy(gas, ZERO),
     zeroAir: enthalpy(rest.air, ZERO),
@@ -101,7 +105,7 @@ const HOTTEST = 3_400;
 
 /**
  * Gas leaving the cylinder and entering the turbine. In: exhaust; moist air delivered, kg/s; charge temperature, K; the
- * manifold pressure, Pa, which an estimated retard goes by; the λ burnt, where it is not the job's own; a temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
+ * manifold pressure, Pa, which an estimated retard goes by; the λ burnt, where it is not the job's own; what is injected beside the air; a temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
  * 3,400 K is held there.
  */
 export function exhaustState(
@@ -112,18 +116,24 @@ export function exhaustState(
     manifold = STANDARD_PRESSURE,
     lambda = exhaust.lambda,
     start = 1_100,
-  }: { manifold?: number; lambda?: number; start?: number } = {},
+    added,
+  }: {
+    manifold?: number;
+    lambda?: number;
+    start?: number;
+    added?: { fuel: number; mass: number; heat: number } | undefined;
+  } = {},
 ): { flow: number; port: number; inlet: number } {
   const { gas, air } = exhaust;
-  const fuelFlow = (airFlow * exhaust.fuelPerAir * exhaust.lambda) / lambda;
-  const flow = airFlow + fuelFlow;
+  const fuelFlow = (airFlow * exhaust.fuelPerAir * exhaust.lambda) / lambda + (added?.fuel ?? 0);
+  const flow = airFlow + fuelFlow + (added?.mass ?? 0);
   const heat = exhaustHeat.fn({
     share: exhaustShare.fn({ share: exhaust.share, retard: retardAt(exhaust, manifold) }),
     heatingValue: exhaust.heatingValue,
     lambda,
     fuelFlow,
     exhaustFlow: flow,
-    charge: enthalpy(air, chargeTemperature) - exhaust.zeroAir,
+    charge: enthalpy(air, chargeTemperature) - exhaust.zeroAir - (added ? added.heat / airFlow : 0),
     airFlow,
   });
   const port = Math.min(HOTTEST, temperatureAtEnthalpy(gas, exhaust.zeroGas + heat, start));

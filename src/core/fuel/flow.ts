@@ -14,12 +14,6 @@ export const fuelMassFlow = defineFormula({
   fn: (a) => (a.dryFlow * a.trapped) / (a.stoichiometric * a.lambda),
 });
 
-/** Fuel of the whole engine, kg/s, on an air path: its dry air by the λ it burns with there. */
-export const fuelFlowOf = (
-  { fuel, trapped }: { fuel: { stoichiometric: number }; trapped: number },
-  { dryFlow, lambda }: { dryFlow: number; lambda: number },
-): number => fuelMassFlow.fn({ dryFlow, trapped, stoichiometric: fuel.stoichiometric, lambda });
-
 export const fuelVolumeFlow = defineFormula({
   id: 'fuel-volume-flow',
   form: '{massFlow} / {density}',

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { ethanolBlend, evaporationFactor, fuelOfBrief, fuels } from './fuels';
+import { ethanolBlend, evaporationFactor, fuelOfBrief, fuels, isLiquid, liquidIds, type Fuel } from './fuels';
 import { liquidOf } from './liquid';
 
 describe('fuels', () => {
@@ -31,6 +31,19 @@ describe('fuels', () => {
       expect(horsepowerPerPound).toBeGreaterThan(fuel.horsepowerPerPound[0]);
       expect(horsepowerPerPound).toBeLessThan(fuel.horsepowerPerPound[1]);
     }
+  });
+  // Handbook, from memory: 15.7 for propane, 17.2 for methane; heat of a kilogram of air about that of petrol.
+  it('gases burn as their formulas say, take the place of air, and leave about as much power to it', () => {
+    const { lpg, cng } = fuels;
+    expect(lpg.stoichiometric).toBeCloseTo(15.7, 1);
+    expect(cng.stoichiometric).toBeCloseTo(17.2, 1);
+    const heatOfAir = ({ heatingValue, stoichiometric }: Fuel) => heatingValue / stoichiometric;
+    for (const gas of [lpg, cng]) expect(heatOfAir(gas) / heatOfAir(fuels['petrol-98'])).toBeCloseTo(1, 1);
+    // By volumes: one of methane to 9.55 of air at λ 1, one of propane to 23.9.
+    expect(evaporationFactor(cng, 1, 0, 300)).toBeCloseTo(9.55 / 10.55, 2);
+    expect(evaporationFactor(lpg, 1, 0, 300)).toBeCloseTo(23.9 / 24.9, 2);
+    expect(isLiquid('cng')).toBe(false);
+    expect(liquidIds).not.toContain('lpg');
   });
   it('methanol evaporating in the port brings more air than petrol doing the same, diesel changes nothing', () => {
     const at = (id: keyof typeof fuels) => evaporationFactor(fuels[id], fuels[id].lambda, 0.3, 320);

@@ -24,6 +24,8 @@ const formulaMass = ({ hydrogen, oxygen }: FuelFormula): number =>
 export type Fuel = {
   name: string;
   ignition: 'spark' | 'compression';
+  /** Whether it enters the port as gas: then it takes the place of air and cools nothing. */
+  isGas?: true;
   stoichiometric: number;
   /** λ and BSFC (kg/J) that belong together: the figure for air and power, not the one for sizing injectors. */
   lambda: number;
@@ -52,6 +54,8 @@ const petrolFormula: FuelFormula = { hydrogen: 1.87, oxygen: 0 };
 const ethanol: FuelFormula = { hydrogen: 3, oxygen: 0.5 };
 const methanol: FuelFormula = { hydrogen: 4, oxygen: 1 };
 const dieselFormula: FuelFormula = { hydrogen: 1.85, oxygen: 0 };
+const propane: FuelFormula = { hydrogen: 8 / 3, oxygen: 0 };
+const methane: FuelFormula = { hydrogen: 4, oxygen: 0 };
 
 /** The formula of a blend, per carbon atom. In: mass share of the first. Source: atom balance. */
 function byMass(share: number, first: FuelFormula, second: FuelFormula): FuelFormula {
@@ -134,6 +138,42 @@ export const fuels = {
     heatingValue: 19.9e6,
     injectors: { density: 792, bsfc: poundsPerHorsepowerHour(1.2) },
   },
+  lpg: {
+    name: 'LPG, as gas',
+    octane: 108,
+    smokeLambda: null,
+    ignition: 'spark',
+    isGas: true,
+    stoichiometric: stoichiometricRatio(propane),
+    lambda: 0.9,
+    bsfc: gPerKWh(257), // petrol's heat for the same air
+    bestPowerLambda: 0.92,
+    burns: [0.55, 1.5],
+    horsepowerPerPound: [9.4, 10.4],
+    latentHeat: 0,
+    vapourMolarMass: 3 * formulaMass(propane),
+    formula: propane,
+    heatingValue: 46.3e6,
+    injectors: { density: 510, bsfc: poundsPerHorsepowerHour(0.5) },
+  },
+  cng: {
+    name: 'Natural gas',
+    octane: 125,
+    smokeLambda: null,
+    ignition: 'spark',
+    isGas: true,
+    stoichiometric: stoichiometricRatio(methane),
+    lambda: 0.95,
+    bsfc: gPerKWh(226), // petrol's heat for the same air, as near as its heating value comes
+    bestPowerLambda: 0.95,
+    burns: [0.65, 1.8],
+    horsepowerPerPound: [9.2, 10.3],
+    latentHeat: 0,
+    vapourMolarMass: formulaMass(methane),
+    formula: methane,
+    heatingValue: 50.0e6,
+    injectors: { density: 170, bsfc: poundsPerHorsepowerHour(0.45) },
+  },
   diesel: {
     name: 'Diesel',
     octane: null,
@@ -208,6 +248,16 @@ export type FuelId = keyof typeof fuels;
 export const fuelIds = Object.keys(fuels) as [FuelId, ...FuelId[]];
 export const fuelOf = (id: FuelId): Fuel => fuels[id];
 
+/** Fuels that are fed as gas, by tank pressure and a reducer: injectors and pumps for liquids say nothing of them. */
+type GasId = 'lpg' | 'cng';
+export type LiquidId = Exclude<FuelId, GasId>;
+export const isLiquid = (id: FuelId): id is LiquidId => !fuelOf(id).isGas;
+export const liquidIds = fuelIds.filter(isLiquid);
+
+/** Share of a fuel that is gas before the intake valve: all of one that is fed as gas, otherwise what the engine evaporates. */
+export const gaseousShare = ({ isGas }: Pick<Fuel, 'isGas'>, evaporated: number): number =>
+  isGas ? 1 : evaporated;
+
 /**
  * What evaporating fuel does to the charge before the intake valve: the air's share of the volume times the gain from
  * the cooler charge (flow rises with 1/√T at a fixed manifold pressure; see `breathing`).
@@ -215,7 +265,11 @@ export const fuelOf = (id: FuelId): Fuel => fuels[id];
  * Source: energy and volume balance of an ideal mixture, Heywood (1988), sec. 6.2.1; cp of air 1005 J/(kg·K).
  */
 export function evaporationFactor(fuel: Fuel, lambda: number, share: number, temperature: number): number {
-  const fuelPerAir = evaporatedFuel.fn({ share, stoichiometric: fuel.stoichiometric, lambda });
+  const fuelPerAir = evaporatedFuel.fn({
+    share: gaseousShare(fuel, share),
+    stoichiometric: fuel.stoichiometric,
+    lambda,
+  });
   return evaporation.fn({
     fuelPerAir,
     vapourMolarMass: fuel.vapourMolarMass,

@@ -1,11 +1,11 @@
-import type { FuelId } from './fuels';
+import type { LiquidId } from './fuels';
 
 /** A fuel as a liquid: density at 15 °C, kg/m³; what it swells by, 1/K; viscosity at 20 °C, Pa·s, and how it falls with heat, 1/K. */
 type Liquid = { density: number; expansion: number; viscosity: number; thinning: number };
 
 /** Handbook values, from memory; petrols by EN 228 lie within 720 and 775 kg/m³. */
 const petrol: Liquid = { density: 745, expansion: 0.00095, viscosity: 0.5e-3, thinning: 0.01 };
-const liquids: Record<FuelId, Liquid> = {
+const liquids: Record<LiquidId, Liquid> = {
   'petrol-92': petrol,
   'petrol-95': petrol,
   'petrol-98': petrol,
@@ -32,13 +32,13 @@ const blendOf = (content: number): Liquid => {
 
 /** The fuel that a Brief names as it is at a temperature, K; E85 by its ethanol where that is known. Source: as `liquidAt`. */
 export const liquidOf = (
-  { id, ethanol: content }: { id: FuelId; ethanol?: { value: number } | undefined },
+  { id, ethanol: content }: { id: LiquidId; ethanol?: { value: number } | undefined },
   temperature: number,
 ): { density: number; viscosity: number } =>
   stateOf(id === 'e85' && content ? blendOf(content.value) : liquids[id], temperature);
 
 /** A fuel as it is at a temperature, K: density kg/m³ and viscosity Pa·s. Valid 233 to 363 K. Source: handbook, from memory. */
-export const liquidAt = (id: FuelId, temperature: number): { density: number; viscosity: number } =>
+export const liquidAt = (id: LiquidId, temperature: number): { density: number; viscosity: number } =>
   stateOf(liquids[id], temperature);
 
 function stateOf({ density, expansion, viscosity, thinning }: Liquid, temperature: number) {

@@ -24,7 +24,7 @@ export const benchSheets = {
     'size',
     'sites',
   ],
-  cooling: ['revs', 'soak'],
+  cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];

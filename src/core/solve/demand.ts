@@ -9,11 +9,11 @@ import { matchedAt, matchedFor } from '../charge-path/matched';
 
 /** What the engine would breathe on the air of the day alone: filter and throttle, no compressor and no cooler. */
 export const aloneAt = (build: Build, speedRpm: number): AirPath =>
-  solveAirPath(build, speedRpm, { kind: 'alone' }, 1);
+  solveAirPath(build.injection ? { ...build, injection: null } : build, speedRpm, { kind: 'alone' }, 1);
 
-/** The same engine with the compressor only letting air pass (ratio 1) and every part in the way. */
+/** The same engine with the compressor only letting air pass (ratio 1) and every part in the way, and what is injected. */
 export const unboostedAt = (build: Build, speedRpm: number): AirPath =>
-  build.charged ? solveAirPath(build, speedRpm, { kind: 'ratio', ratio: 1 }, 1) : aloneAt(build, speedRpm);
+  solveAirPath(build, speedRpm, build.charged ? { kind: 'ratio', ratio: 1 } : { kind: 'alone' }, 1);
 
 export type Level =
   | {

@@ -3,7 +3,7 @@ import type { OperatingPoint } from './point';
 import type { LimitState } from './verdict';
 import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
-import { fuelFlowOf } from '../fuel/flow';
+import { fuelFlowOf, injectorsShare } from '../fuel-system/fuel-demand';
 import { injectionAt, type Injection } from '../fuel-system/injection';
 import {
   capacityAt,
@@ -92,8 +92,10 @@ export function fuelPointOf(
   const { speedRpm, boostGauge: manifoldGauge } = point;
   const asked = { speedRpm, manifoldGauge, massFlow };
   const state = solveSupply(supply, asked);
+  const share = injectorsShare(point.path);
   const injection = injectionAt(supply, {
     ...asked,
+    massFlow: share * massFlow,
     cycle: build.cycle,
     // Whether the rail is there is the supply's matter: the injectors are judged at the pressure they were given.
     difference: Math.max(0, state.set - manifoldGauge),
@@ -104,7 +106,7 @@ export function fuelPointOf(
     pumps: capacityAt(supply, asked) / state.demand,
   };
   if (supply.injection === 'direct')
-    shares['high-pump'] = (supply.direct.pumpPerTurn * (speedRpm / 60) * BARREL) / state.demand;
+    shares['high-pump'] = (supply.direct.pumpPerTurn * (speedRpm / 60) * BARREL) / (share * state.demand);
   if (supply.lift) shares.lift = supply.lift.flow / state.demand;
   return {
     speedRpm,

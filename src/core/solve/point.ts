@@ -1,4 +1,5 @@
 import { type Station, stationsOf } from '../charge-path/stations';
+import { nitrousAir } from '../charge-injection/injected';
 import { drivenSpeed, netPower } from '../charger/drive-formulas';
 import { troublesOf } from '../charge-path/troubles';
 import { crankPowerOf, isOnBelt, shaftLimit } from '../charger/charger';
@@ -345,7 +346,7 @@ export function solvePoint(
   const thumb = (horsepowerPerPound: number) =>
     netPower.fn({
       gross: ruleOfThumbPower.fn({
-        massFlow: path.massFlow * build.trapped * build.condition,
+        massFlow: (path.massFlow + nitrousAir(path.injected)) * build.trapped * build.condition,
         powerPerFlow: powerPerFlow(horsepowerPerPound),
       }),
       drive: path.drivePower.all,

@@ -41,6 +41,8 @@ export type TurboLine = {
   hottest: At | null;
   tooHot: (Stretch & { lambda: number | null }) | null;
   widest: At | null;
+  /** Where the mixture is moved to keep the turbine inlet, furthest there; and whether that is enough. Value: λ. */
+  mixture: (Stretch & { furthest: At; isEnough: boolean }) | null;
   /** Boost asked at the goal that no speed line gives; gauge, Pa. */
   beyondMap: { asked: number; most: number; ratio: number } | null;
   /** Where boost steps up with rising speed, and down with falling; boost gauge at both ends of the step up. */
@@ -216,6 +218,7 @@ export function turboLineOf(
             : null,
         }
       : null,
+    mixture: mixtureOf(build, solved),
     beyondMap: beyondMapOf(build, level),
     steps: knees.map(({ low, high, downRpm }) => ({
       upRpm: low.speedRpm,
@@ -224,6 +227,26 @@ export function turboLineOf(
       to: high.boostGauge,
     })),
     widest: most(solved.filter(isKind('held', 'spring')), (p) => engineCharger(p.match!).turbine.opening),
+  };
+}
+
+/** A temperature that is kept within this is kept, K. */
+const KEPT = 0.5;
+
+function mixtureOf(build: MatchedBuild, points: OperatingPoint[]): TurboLine['mixture'] {
+  const { inletLimit, fuel } = build;
+  if (inletLimit === null) return null;
+  const inlet = (p: OperatingPoint) => engineCharger(p.match!).turbine.inlet.temperature;
+  // At its limit the mixture holds it, over it that was not enough.
+  const there = points.filter((p) => inlet(p) > inletLimit - KEPT);
+  if (!there.length) return null;
+  const sign = fuel.ignition === 'spark' ? -1 : 1;
+  const furthest = most(there, (p) => sign * p.path.lambda)!;
+  return {
+    from: there[0]!.speedRpm,
+    to: there.at(-1)!.speedRpm,
+    furthest: { ...furthest, value: sign * furthest.value },
+    isEnough: there.every((p) => inlet(p) < inletLimit + KEPT),
   };
 }
 
@@ -330,6 +353,17 @@ export function turboFindings(build: Build, line: TurboLine, goalPoint: Operatin
         ? reason('threshold-never-full', { threshold: at(line.threshold) }, name)
         : reason('threshold', { threshold: at(line.threshold), full: at(line.fullFrom) }, name),
   );
+  if (line.mixture && build.inletLimit !== null) {
+    const { from, furthest, isEnough } = line.mixture;
+    said.push(
+      reason(isEnough ? 'mixture-keeps-inlet' : 'mixture-not-enough', {
+        from: at(from),
+        limit: [build.inletLimit, 'temperature'],
+        lambda: [furthest.value, 'ratio'],
+        speed: at(furthest.speedRpm),
+      }),
+    );
+  }
   if (!build.exhaustLosses.tail.length) said.push(reason('no-exhaust-system', {}));
   for (const step of line.steps)
     said.push(

@@ -1,6 +1,6 @@
 import type { Build } from '../build/build';
-import { fuelFlowOf } from '../fuel/flow';
-import { fuelOf, type FuelId } from '../fuel/fuels';
+import { fuelFlowOf } from '../fuel-system/fuel-demand';
+import { fuelOf, type FuelId, type LiquidId } from '../fuel/fuels';
 import { liquidAt } from '../fuel/liquid';
 import { neededFlow } from '../fuel-system/injection';
 import { injectorSet, type InjectorSet } from '../fuel-system/injectors';
@@ -95,13 +95,13 @@ export const suitsFuel = (suits: 'petrol' | 'petrol and alcohol' | 'diesel', id:
     : id !== 'diesel' && (suits === 'petrol and alcohol' || (id !== 'e85' && id !== 'methanol'));
 
 /** The fuel system on another fuel at the same air and that fuel's usual λ: its flow, and what each part is then good for. */
-export type OnFuel = { id: FuelId; lambda: number; flow: number; limits: FuelLimit[] };
+export type OnFuel = { id: LiquidId; lambda: number; flow: number; limits: FuelLimit[] };
 export function onFuel(
   build: Build,
   document: FuelSystemDocument,
   points: readonly OperatingPoint[],
   peak: number,
-  id: FuelId,
+  id: LiquidId,
   own: FuelId,
 ): OnFuel {
   // The job's own fuel and λ where it runs on that already, whatever its blend.
@@ -118,7 +118,7 @@ export function onFuel(
         point,
         fuelFlowOf(
           { fuel, trapped: build.trapped },
-          { dryFlow: point.path.dryFlow, lambda: isOwn ? point.path.lambda : lambda },
+          { ...point.path, lambda: isOwn ? point.path.lambda : lambda },
         ),
       ),
     );

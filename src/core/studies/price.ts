@@ -1,6 +1,6 @@
 import { solveBelted } from '../charge-path/belt';
 import { isSeries, solveSeries } from '../charge-path/series';
-import { isBelted, isMatched } from '../charge-path/match';
+import { isBelted, isMatched, type Match } from '../charge-path/match';
 import { turbineSideOf } from '../charger/charger';
 import { coolerAt, without } from '../build/elements';
 import { withChargers } from '../build/row';
@@ -21,30 +21,29 @@ export type Price = { shaft: number; crank: number };
  * A point of a build solved again on a build with other parts, the boost plan asking for the same manifold pressure. In: the
  * build and its point, the changed build. Source: as `pricesAt`.
  */
-function solvedWith(build: Build, point: OperatingPoint, bare: Build): OperatingPoint['path'] {
+export function solvedWith(
+  build: Build,
+  point: OperatingPoint,
+  bare: Build,
+): { path: OperatingPoint['path']; match: Match | null } {
   const { path } = point;
   // With a turbine the boost asked stays and the match is found anew: what a loss costs comes back through the gate too.
   if (isMatched(bare) && point.match)
-    return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null })
-      .path;
+    return solveMatched(bare, point.speedRpm, point.match.asked, { path, match: point.match, stop: null });
   if (isSeries(bare) && point.match) {
     const near = { path, match: point.match, stop: null };
-    return solveSeries(bare, point.speedRpm, point.match.asked, near).path;
+    return solveSeries(bare, point.speedRpm, point.match.asked, near);
   }
   // On the crankshaft the speed stays, and with another loss the boost is another.
-  if (isBelted(bare)) return solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path;
+  if (isBelted(bare))
+    return { path: solveBelted(bare, point.speedRpm, bare.backPressureRatio, path).path, match: null };
   const drive: Asked = point.boosting
     ? { kind: 'manifold', pressure: point.manifoldPressure }
     : build.charged
       ? { kind: 'ratio', ratio: 1 }
       : { kind: 'alone' };
-  return solveAirPath(
-    bare,
-    point.speedRpm,
-    drive,
-    point.boosting ? backPressureAt(build, point.speedRpm) : 1,
-    path,
-  );
+  const backPressure = point.boosting ? backPressureAt(build, point.speedRpm) : 1;
+  return { path: solveAirPath(bare, point.speedRpm, drive, backPressure, path), match: null };
 }
 
 /**
@@ -58,7 +57,7 @@ export function pricesAt(build: Build, point: OperatingPoint): Partial<Record<St
   const prices: Partial<Record<StationKind, Price>> = {};
   const { path } = point;
   if (path.kind !== 'converged') return prices;
-  const withPart = (bare: Build): typeof path => solvedWith(build, point, bare);
+  const withPart = (bare: Build): typeof path => solvedWith(build, point, bare).path;
   const shaftOf = (p: typeof path) => p.massFlow * engineCharger(p).outlet.work;
   const priceOf = (station: StationKind, bare: Build) => {
     const other = withPart(bare);
@@ -106,7 +105,7 @@ export function coolerWorth(build: Build, point: OperatingPoint): CoolerWorth | 
   if (!cooler || point.path.kind !== 'converged' || !build.charged) return null;
   const answer = (elements: Build['elements']) => {
     const bare = { ...build, elements };
-    const path = solvedWith(build, point, bare);
+    const { path } = solvedWith(build, point, bare);
     return path.kind === 'converged'
       ? { power: powerOf(bare, path), charge: path.manifold.temperature }
       : null;

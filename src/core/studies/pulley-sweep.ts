@@ -5,6 +5,7 @@ import type { Ref } from '../documents/ref';
 import type { BeltLayout, Pulley, RoutePulley } from '../drive/document';
 import { blowerIndex, layoutRatio, seated } from '../drive/layout';
 import { findRoot } from '../numerics/roots';
+import { fuelFlowOf } from '../fuel-system/fuel-demand';
 import type { Level } from '../solve/demand';
 import { JUDGED_RATIO } from '../solve/map-spans';
 import { isBoosting, planLevel } from '../solve/point';
@@ -145,7 +146,7 @@ function rowOf(build: DrivenBuild, sweep: Sweep, crank: PulleyOffer, driven: Pul
   const power = goalPoint.power.fuelFlow;
   const place = beltPlace(build);
   const air = goalPoint.chargers[place]?.air;
-  const fuelFlow = goalPoint.path.dryFlow / build.airFuelRatio;
+  const fuelFlow = fuelFlowOf(build, goalPoint.path);
   return {
     key: `${crank.ref?.id ?? 'on'} ${driven.ref?.id ?? 'on'}`,
     crank,

@@ -45,3 +45,25 @@ export type CoolingCode =
   | 'soak-ice-left'
   | 'soak-no-air'
   | 'soak-duty-usual';
+
+/** Water, methanol and nitrous oxide behind the cooler. */
+export type InjectionCode =
+  | 'stage-full-before-start'
+  | 'injected-nothing'
+  | 'injected-worth'
+  | 'injected-gate-creeps'
+  | 'injected-gate-holds'
+  | 'spray-empty-danger'
+  | 'spray-empty-lean'
+  | 'spray-empty-hot'
+  | 'spray-floods'
+  | 'spray-saturated'
+  | 'spray-pump-low'
+  | 'spray-tank'
+  | 'spray-tank-short'
+  | 'spray-freezes'
+  | 'nitrous-drifts'
+  | 'nitrous-bottle'
+  | 'nitrous-bottle-short'
+  | 'nitrous-early'
+  | 'nitrous-fuel-unchecked';

@@ -1,5 +1,5 @@
 import type { BlowerCode } from './blower-codes';
-import type { CoolingCode, FuelCode } from './fuel-codes';
+import type { CoolingCode, FuelCode, InjectionCode } from './fuel-codes';
 
 /**
  * Every reason the core and the formats can give, by subject. `ui/words` has one sentence for each: a code without words, and
@@ -52,6 +52,7 @@ export type GoalCode =
   | 'goal-above-red-line'
   | 'goal-below-idle'
   | 'breathing-table-short'
+  | 'lambda-from-above-red-line'
   | 'onset-after-full'
   | 'full-after-goal'
   | 'coolant-too-cold'
@@ -298,6 +299,8 @@ export type TurboCode =
   | 'compressor-chokes'
   | 'turbine-too-small'
   | 'turbine-hot-from'
+  | 'mixture-keeps-inlet'
+  | 'mixture-not-enough'
   | 'turbine-hot-beyond-lambda'
   | 'boost-creeps'
   | 'boost-creeps-no-gate'
@@ -408,4 +411,13 @@ export type RowCode =
   | 'picks-top';
 
 export type ReasonCode =
-  GoalCode | MapCode | DecisionCode | EngineCode | TurboCode | RowCode | BlowerCode | FuelCode | CoolingCode;
+  | GoalCode
+  | MapCode
+  | DecisionCode
+  | EngineCode
+  | TurboCode
+  | RowCode
+  | BlowerCode
+  | FuelCode
+  | CoolingCode
+  | InjectionCode;

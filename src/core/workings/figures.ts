@@ -1,6 +1,6 @@
 import type { Match } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
-import { fuelFlowOf } from '../fuel/flow';
+import { fuelFlowOf } from '../fuel-system/fuel-demand';
 import type { Supply } from '../fuel-system/supply';
 import { fuelPointOf } from '../solve/fuel-line';
 import type { Quantity } from '../units/quantities';

@@ -1,28 +1,46 @@
+import { fuelBesideMethanol } from '../charge-injection/formulas';
+import { METHANOL_AIR } from '../charge-injection/liquids';
 import { fuelMassFlow, fuelVolumeFlow } from '../fuel/flow';
+import { injectorsShare, throughInjectors } from '../fuel-system/fuel-demand';
 import { dutyCycle, injectorFlowAt, pulseOfShot, windowShare } from '../fuel-system/formulas';
 import { injectionAt, setsAt, shotsPerSecondAt } from '../fuel-system/injection';
 import { setPressure, type Supply } from '../fuel-system/supply';
-import { fuelFlowOf } from '../fuel/flow';
 import type { FigureId } from './figures';
-import { read, type Sheet } from './sheet';
+import { burningStep, read, type Sheet } from './sheet';
 
 function massSteps(s: Sheet): number {
-  const { dryFlow, lambda } = s.point.path;
-  return s.put(
+  const { lambda, injected } = s.point.path;
+  const { stoichiometric } = s.build.fuel;
+  const { trapped } = s.build;
+  const dryFlow = burningStep(s, s.point.path.dryFlow, 1);
+  const whole = s.put(
     fuelMassFlow,
-    { dryFlow, trapped: s.build.trapped, stoichiometric: s.build.fuel.stoichiometric, lambda },
+    { dryFlow, trapped, stoichiometric, lambda },
     {
-      dryFlow: read('sums'),
+      ...(dryFlow === s.point.path.dryFlow ? { dryFlow: read('sums') } : {}),
       trapped: s.input('engine.trappingEfficiency'),
       stoichiometric: read('fuel'),
       lambda: lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
     },
   );
+  if (!injected || injected.methanol === 0) return whole;
+  return s.put(
+    fuelBesideMethanol,
+    { whole, methanol: injected.methanol * trapped, methanolAir: METHANOL_AIR, stoichiometric },
+    { methanol: read('sums'), methanolAir: read('injection'), stoichiometric: read('fuel') },
+  );
+}
+
+/** What the injectors bring of it: all, unless a jet beside the nitrous oxide brings its own. */
+function injectedSteps(s: Sheet): number {
+  const massFlow = massSteps(s);
+  const share = injectorsShare(s.point.path);
+  return share === 1 ? massFlow : s.put(throughInjectors, { massFlow, share }, { share: read('sums') });
 }
 
 function dutySteps(s: Sheet, supply: Supply): void {
   const { build, point } = s;
-  const massFlow = massSteps(s);
+  const massFlow = injectedSteps(s);
   const { density } = supply;
   const gauge = point.boostGauge;
   const sets = setsAt(supply, gauge);
@@ -78,7 +96,7 @@ function dutySteps(s: Sheet, supply: Supply): void {
   const { deadTime } = injectionAt(supply, {
     speedRpm: point.speedRpm,
     cycle: build.cycle,
-    massFlow: fuelFlowOf(build, point.path),
+    massFlow,
     manifoldGauge: gauge,
     difference,
     battery: supply.pumps.battery,

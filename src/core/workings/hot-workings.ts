@@ -1,3 +1,4 @@
+import { addedTo } from '../charge-path/added';
 import { turbineSideOf } from '../charger/charger';
 import { engineCharger } from '../charger/charged-air';
 import { enthalpy } from '../air/gas-properties';
@@ -93,15 +94,19 @@ function temperatureSteps(s: Sheet): number {
     { share: exhaust.share, retard },
     { share: s.own('exhaust.share'), ...(exhaust.knock ? {} : { retard: s.own('exhaust.retard') }) },
   );
+  const added = addedTo(path, exhaust);
   s.put(
     exhaustHeat,
     {
       share,
       heatingValue: exhaust.heatingValue,
       lambda: path.lambda,
-      fuelFlow: exhaustFlow - path.massFlow,
+      fuelFlow: exhaustFlow - path.massFlow - (added?.mass ?? 0),
       exhaustFlow,
-      charge: enthalpy(exhaust.air, path.manifold.temperature) - enthalpy(exhaust.air, ZERO),
+      charge:
+        enthalpy(exhaust.air, path.manifold.temperature) -
+        enthalpy(exhaust.air, ZERO) -
+        (added ? added.heat / path.massFlow : 0),
       airFlow: path.massFlow,
     },
     {

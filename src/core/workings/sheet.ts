@@ -1,4 +1,6 @@
 import { flowLoss, inletPressure, lossAt } from '../charge-air/losses';
+import { burningAir } from '../charge-injection/formulas';
+import { nitrousOxide } from '../charge-injection/liquids';
 import { airViscosity, frictionFactor, PIPE_GAS, pipeDrop } from '../charge-air/pipe';
 import type { Quantity } from '../units/quantities';
 import type { Formula } from '../working/formula';
@@ -12,7 +14,7 @@ import type { OperatingPoint } from '../solve/point';
 /** Where a number of a formula comes from: an input of the job (its path), something read, or a step before. */
 export type Origin =
   | { input: string }
-  | { read: 'map' | 'turbine' | 'gas' | 'fuel' | 'curve' | 'cooler' | 'air' | 'sums' | 'band' };
+  | { read: 'map' | 'turbine' | 'gas' | 'fuel' | 'curve' | 'cooler' | 'injection' | 'air' | 'sums' | 'band' };
 
 export type FormulaStep = {
   kind: 'formula';
@@ -119,6 +121,17 @@ export class Sheet {
 }
 
 export const read = (what: Extract<Origin, { read: unknown }>['read']): Origin => ({ read: what });
+
+/** Dry air with the oxygen that is injected counted as air; `kept`: the share of it that counts. */
+export function burningStep(s: Sheet, dryFlow: number, kept: number): number {
+  const { injected } = s.point.path;
+  if (!injected || injected.nitrous === 0) return dryFlow;
+  return s.put(
+    burningAir,
+    { dryFlow, nitrous: injected.nitrous, airPerMass: nitrousOxide.airPerMass, kept },
+    { nitrous: read('sums'), airPerMass: read('injection'), kept: read('sums') },
+  );
+}
 
 /** The drop a pipe's measures give at the state it is stated at, step by step. */
 function pipeSteps(s: Sheet, loss: PlacedLoss & { pipe: NonNullable<PlacedLoss['pipe']> }): number {

@@ -4,6 +4,13 @@ import { STANDARD_AIR } from '../air/standard-atmosphere';
 import { isBelted } from '../charge-path/match';
 import { isSeries } from '../charge-path/series';
 import { isOnBelt, shaftLimit, type BeltDrive } from '../charger/charger';
+import {
+  airBesideNitrous,
+  airBesideVapour,
+  fillingOf,
+  mixtureTemperature,
+} from '../charge-injection/formulas';
+import { nitrousOxide } from '../charge-injection/liquids';
 import { pulleyRatio } from '../drive/formulas';
 import { blowerIndex, cordRadius, layoutRatio } from '../drive/layout';
 import { type AirPath, airThrough, flowThrough } from '../charge-path/air-path';
@@ -34,7 +41,7 @@ import {
   strokeDivisor,
   volumetricEfficiency,
 } from '../engine/formulas';
-import { evaporatedFuel, evaporation } from '../fuel/fuels';
+import { evaporatedFuel, evaporation, gaseousShare } from '../fuel/fuels';
 import { fixedLossOf, wheelsFromFlywheel } from '../vehicle/drivetrain';
 import { buildAt, type Build } from '../build/build';
 import { aloneAt, unboostedAt } from '../solve/demand';
@@ -63,7 +70,16 @@ import {
 import { fuelSheets } from './fuel-workings';
 import { hotSheets, portRatioStep } from './hot-workings';
 import { boostShareAt, isBoosting, planLevel, type OperatingPoint } from '../solve/point';
-import { formulaStep, lossChain, read, Sheet, type FormulaStep, type Origin, type Working } from './sheet';
+import {
+  burningStep,
+  formulaStep,
+  lossChain,
+  read,
+  Sheet,
+  type FormulaStep,
+  type Origin,
+  type Working,
+} from './sheet';
 
 export type { FormulaStep, Origin, ReadStep, Step, Working } from './sheet';
 
@@ -128,7 +144,10 @@ function powerSteps(s: Sheet, path: AirPath): number {
       condition: s.input('engine.condition.factor'),
     },
   );
-  const gross = s.put(fuelFlowPower, { dryFlow, airPerPower: airPerPowerStep(s, path) });
+  const gross = s.put(fuelFlowPower, {
+    dryFlow: path === s.point.path ? burningStep(s, dryFlow, s.build.trapped * s.build.condition) : dryFlow,
+    airPerPower: airPerPowerStep(s, path),
+  });
   return netSteps(s, gross, path, 'apart');
 }
 
@@ -160,9 +179,9 @@ function breathingSteps(s: Sheet, path: AirPath): number {
   );
   const fuelPerAir = s.put(
     evaporatedFuel,
-    { share: evaporatedShare, stoichiometric: fuel.stoichiometric, lambda },
+    { share: gaseousShare(fuel, evaporatedShare), stoichiometric: fuel.stoichiometric, lambda },
     {
-      share: s.input('engine.evaporatedShare'),
+      share: fuel.isGas ? read('fuel') : s.input('engine.evaporatedShare'),
       stoichiometric: read('fuel'),
       lambda: s.input('brief.fuel.lambda'),
     },
@@ -197,7 +216,7 @@ const strokesStep = (s: Sheet): number =>
 function airSteps(s: Sheet, path: AirPath): number {
   const { build } = s;
   const breathing = breathingSteps(s, path);
-  return s.put(
+  const filling = s.put(
     airFlow,
     {
       volumetricEfficiency: breathing,
@@ -214,6 +233,10 @@ function airSteps(s: Sheet, path: AirPath): number {
       displacement: s.input('engine.bore'),
     },
   );
+  const { injected } = path;
+  return injected && injected.displaced > 0
+    ? s.put(airBesideVapour, { filling, displaced: injected.displaced }, { displaced: read('sums') })
+    : filling;
 }
 
 function shareSteps(s: Sheet): number {
@@ -251,6 +274,30 @@ function matchedManifold(s: Sheet): number {
   );
 }
 
+/** The filling of which a flow of air is what is left beside what is injected. */
+function fillingStep(s: Sheet, massFlow: number): number {
+  const { injected } = s.point.path;
+  return injected
+    ? s.put(fillingOf, { massFlow, displaced: injected.displaced }, { displaced: read('sums') })
+    : massFlow;
+}
+
+/** Of the air that a power needs, what must come as air: nitrous oxide brings the rest of the oxygen. */
+function airBesideOxygen(s: Sheet, air: number): number {
+  const { injected } = s.point.path;
+  if (!injected || injected.nitrous === 0) return air;
+  return s.put(
+    airBesideNitrous,
+    {
+      air,
+      nitrous: injected.nitrous,
+      airPerMass: nitrousOxide.airPerMass,
+      humidityRatio: s.build.climate.humidityRatio,
+    },
+    { nitrous: read('sums'), airPerMass: read('injection'), humidityRatio: read('air') },
+  );
+}
+
 /** Manifold pressure: what the goal's air needs at the goal's speed, what the boost plan says elsewhere. */
 function manifoldSteps(s: Sheet): number {
   const { build, point } = s;
@@ -263,7 +310,7 @@ function manifoldSteps(s: Sheet): number {
     return s.put(
       manifoldFromAir,
       {
-        massFlow: path.massFlow,
+        massFlow: fillingStep(s, path.massFlow),
         gasConstant: climate.gas.gasConstant,
         temperature: path.manifold.temperature,
         volumetricEfficiency: breathingSteps(s, path),
@@ -271,7 +318,7 @@ function manifoldSteps(s: Sheet): number {
         cyclesPerSecond: strokesStep(s),
       },
       {
-        massFlow: read('sums'),
+        ...(path.injected ? {} : { massFlow: read('sums') }),
         gasConstant: read('air'),
         temperature: read('sums'),
         displacement: s.input('engine.bore'),
@@ -298,7 +345,7 @@ function manifoldSteps(s: Sheet): number {
     return s.put(
       manifoldFromAir,
       {
-        massFlow: air,
+        massFlow: fillingStep(s, airBesideOxygen(s, air)),
         gasConstant: climate.gas.gasConstant,
         temperature: path.manifold.temperature,
         volumetricEfficiency: breathing,
@@ -442,19 +489,30 @@ function outletSteps(s: Sheet): number {
   );
 }
 
+/** The charge at the manifold: what the cooler leaves, less what is taken up by what is injected. */
 function chargeSteps(s: Sheet): void {
+  const { injected } = s.point.path;
+  const cooled = cooledSteps(s);
+  if (injected && injected.heat > 0)
+    s.put(
+      mixtureTemperature,
+      { cooled, heat: injected.heat, capacity: injected.capacity },
+      { heat: read('injection'), capacity: read('injection') },
+    );
+}
+
+function cooledSteps(s: Sheet): number {
   const { climate, charged } = s.build;
   const cooler = coolerAt(s.build, 'cooler');
   const { path, boosting } = s.point;
   if (!charged || !cooler) {
-    if (boosting) outletSteps(s);
-    else
-      s.read({ code: 'lets-pass', symbol: 'T_m', quantity: 'temperature', value: path.manifold.temperature });
-    return;
+    if (boosting) return outletSteps(s);
+    const { temperature: value } = path.cooler;
+    return s.read({ code: 'lets-pass', symbol: 'T_m', quantity: 'temperature', value });
   }
   const behind = `induction.chargers.${engineCharger(s.build).place}.aftercooler`;
   const inlet = boosting ? outletSteps(s) : climate.temperature;
-  s.put(
+  return s.put(
     coolerOutlet,
     {
       inlet: boosting ? inlet : engineCharger(path).outlet.temperature,
@@ -573,13 +631,17 @@ const sheets: Record<FigureId, (s: Sheet) => void> = {
   power: (s) => powerSteps(s, s.point.path),
   'thumb-power': (s) => {
     const [low, high] = s.build.fuel.horsepowerPerPound;
+    const kept = s.build.trapped * s.build.condition;
     const gross = s.put(
       ruleOfThumbPower,
       {
-        massFlow: s.point.path.massFlow * s.build.trapped * s.build.condition,
+        massFlow: burningStep(s, s.point.path.massFlow * s.build.trapped * s.build.condition, kept),
         powerPerFlow: powerPerFlow((low + high) / 2),
       },
-      { massFlow: read('sums'), powerPerFlow: read('band') },
+      {
+        ...(s.point.path.injected?.nitrous ? {} : { massFlow: read('sums') }),
+        powerPerFlow: read('band'),
+      },
     );
     netSteps(s, gross, s.point.path, 'all');
   },

@@ -68,6 +68,18 @@ export function GoalPart() {
     });
     store.getState().commit();
   };
+  const planRevs = (isPlanned: boolean) => {
+    store.getState().edit(({ engine, brief: { fuel: its } }) => {
+      if (isPlanned) {
+        its.lambdaFromRpm = guess(Math.round((0.6 * engine.redLineRpm.value) / 100) * 100);
+        its.lambdaRedLine = guess(its.lambda.value);
+      } else {
+        delete its.lambdaFromRpm;
+        delete its.lambdaRedLine;
+      }
+    });
+    store.getState().commit();
+  };
   const chooseBarometer = (kind: typeof venue.barometer.kind) => {
     store.getState().edit((draft) => {
       const { barometer, altitude } = draft.brief.venue;
@@ -167,6 +179,31 @@ export function GoalPart() {
               λ goes with boost
             </Button>
           )}
+          {fuel.lambdaRedLine && fuel.lambdaFromRpm ? (
+            <>
+              <QuantityField
+                path="brief.fuel.lambdaFromRpm"
+                hint="up to it as above, then on a straight line"
+              />
+              <QuantityField path="brief.fuel.lambdaRedLine" />
+              <Button size="small" onClick={() => planRevs(false)}>
+                One λ over the revs
+              </Button>
+            </>
+          ) : (
+            <Button size="small" onClick={() => planRevs(true)}>
+              λ goes with the revs
+            </Button>
+          )}
+          <QuantityField
+            path="brief.fuel.inletLimit"
+            optional
+            hint={
+              fuelOf(fuel.id).ignition === 'spark'
+                ? 'empty: as λ says; richer where the turbine would be hotter'
+                : 'empty: as λ says; leaner where the turbine would be hotter'
+            }
+          />
           <QuantityField
             path="brief.fuel.bsfc"
             hint="brake specific fuel consumption; not the figure for sizing injectors"

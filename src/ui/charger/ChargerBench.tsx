@@ -3,9 +3,7 @@ import { bySheet } from './sheet-findings';
 import { Say } from '../words/Say';
 import { stateWords } from '../frame/states';
 import { BenchHead } from '../frame/BenchHead';
-import { Fold } from '../fields/Fold';
-import type { Reason } from '@/core/working/range';
-import { stateOf } from '@/core/solve/finding-states';
+import { SheetFindings } from '../frame/SheetFindings';
 import { FigureTable } from '../table/FigureTable';
 import Button from '@mui/material/Button';
 import { arrangementOf, chargerAtEngine, exhaustDriveOf, turboChargerOf } from '@/core/job/chargers';
@@ -23,7 +21,6 @@ import type { LibraryHead } from '@/formats/library-items';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import frame from '../frame/frame.module.css';
-import { Findings } from '../frame/Findings';
 import { Parts, usePart } from '../frame/parts';
 import type { Sheet } from '@/core/job/benches';
 import { Problems } from '../frame/Problems';
@@ -124,7 +121,7 @@ export default function ChargerBench() {
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <Headline />
         <Problems />
-        {answer && <SheetFindings findings={answer.sweep.goal.findings} sheet={part} />}
+        {answer && <SheetFindings {...bySheet(answer.sweep.goal.findings, part)} sheet={part} />}
         <NewerRevision />
         {asides[part] ?? <HotReadings />}
       </aside>
@@ -162,26 +159,6 @@ function Headline() {
         {titleOf(build)}
       </p>
     </BenchHead>
-  );
-}
-
-/** The sheet's own findings; the rest folded, with how many of them are over a limit. */
-function SheetFindings({ findings, sheet }: { findings: Reason[]; sheet: Sheet<'charger'> }) {
-  const { own, more } = bySheet(findings, sheet);
-  const over = more.filter((f) => stateOf(f) === 'over').length;
-  return (
-    <>
-      {own.length > 0 && <Findings findings={own} />}
-      {more.length > 0 && (
-        <Fold
-          key={sheet}
-          title={`${more.length} more ${more.length === 1 ? 'finding' : 'findings'}`}
-          note={over > 0 ? `${over} over the limit` : undefined}
-        >
-          <Findings findings={more} label="More findings" />
-        </Fold>
-      )}
-    </>
   );
 }
 

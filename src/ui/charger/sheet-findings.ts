@@ -6,7 +6,7 @@ const sheets: [Sheet<'charger'>, RegExp][] = [
   ['map', /^(surge|choke|overspeed|efficiency|map-|past-|wheel-|compressor-chokes|boost-beyond-map|demand)/],
   [
     'turbine',
-    /^(series-|turbine|back-pressure|boost-(creeps|runs)|gate|spring|divided|short-|match-|threshold|no-threshold)/,
+    /^(series-|turbine|mixture-|back-pressure|boost-(creeps|runs)|gate|spring|divided|short-|match-|threshold|no-threshold)/,
   ],
   ['blower', /^(blower-|level-|series-)/],
   ['drive', /^(belt-|pulley-|blower-(overspeeds|speed|drive))/],

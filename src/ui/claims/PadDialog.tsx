@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { standardPressure } from '@/core/air/standard-atmosphere';
 import { padLines } from '@/core/claims/claims';
 import type { PadContext, PadField, PadLine } from '@/core/claims/line';
-import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
+import { fuelOf, liquidIds, type FuelId } from '@/core/fuel/fuels';
 import { Choice } from '../fields/Choice';
 import { QuantityInput } from '../fields/QuantityInput';
 import { Cross } from '../frame/icons';
@@ -15,7 +15,7 @@ import { useWords } from '../words/useWords';
 import type { Sent } from './ClaimPad';
 import styles from './claims.module.css';
 
-const fuelOptions = fuelIds.map((value) => ({ value, label: fuelOf(value).name }));
+const fuelOptions = liquidIds.map((value) => ({ value, label: fuelOf(value).name }));
 
 type Given = Record<string, number | undefined>;
 

@@ -1,13 +1,17 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
+import type { ChargeInjectionDocument } from '@/core/charge-injection/schema';
+import type { Sheet } from '@/core/job/benches';
 import { chargerPath } from '@/core/job/chargers';
 import { coolingFindings } from '@/core/studies/cooling-findings';
+import { injectionFindings } from '@/core/studies/injection-findings';
+import type { Reason } from '@/core/working/range';
 import { Group } from '../fields/Group';
 import { BenchHead } from '../frame/BenchHead';
-import { Findings } from '../frame/Findings';
+import { SheetFindings } from '../frame/SheetFindings';
 import frame from '../frame/frame.module.css';
-import { Parts } from '../frame/parts';
+import { Parts, usePart } from '../frame/parts';
 import { Problems } from '../frame/Problems';
 import { useJob, useSpeed } from '../store/solved';
 import { useWords } from '../words/useWords';
@@ -18,6 +22,7 @@ import RevsPart from './RevsPart';
 import { useCooling } from './useCooling';
 
 const SoakPart = dynamic(loaders.soak);
+const InjectionPart = dynamic(loaders.injection);
 
 /** What reaches the cylinder: the cooler over the revs, its worth, and its heat pull by pull. */
 export default function CoolingBench() {
@@ -25,15 +30,25 @@ export default function CoolingBench() {
   const { figure } = useWords();
   const { setup, cooler, soak, duty } = useCooling();
   const findings = useMemo(
-    () => (answer ? coolingFindings(answer.build, answer.sweep.goalPoint, setup, soak, duty.isStated) : []),
+    () =>
+      answer
+        ? [
+            ...coolingFindings(answer.build, answer.sweep.goalPoint, setup, soak, duty.isStated),
+            ...injectionFindings(answer.build, answer.sweep.goalPoint, duty, setup.fuelSystem !== undefined),
+          ]
+        : [],
     [answer, setup, soak, duty],
   );
+  const part = usePart('cooling');
   const goal = answer?.sweep.goalPoint;
   const behind = `setups.${setupIndex}.${chargerPath(setup, 'engine')}.aftercooler` as const;
   return (
     <>
       <div className={frame.picture}>
-        <Parts bench="cooling" bodies={{ revs: <RevsPart />, soak: <SoakPart /> }} />
+        <Parts
+          bench="cooling"
+          bodies={{ revs: <RevsPart />, soak: <SoakPart />, injection: <InjectionPart /> }}
+        />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <BenchHead
@@ -51,25 +66,61 @@ export default function CoolingBench() {
         <Problems />
         {cooler ? (
           <>
-            <Findings findings={findings} />
+            <SheetFindings {...bySheet(findings, part)} sheet={part} />
             <Group title="Cooler">
               <CoolerFields path={behind} cooler={cooler} />
             </Group>
           </>
         ) : (
-          <p className={frame.lead}>Without a charger there is nothing to cool.</p>
+          <>
+            <SheetFindings own={findings} more={[]} sheet={part} />
+            <p className={frame.lead}>Without a charger there is nothing to cool.</p>
+          </>
         )}
         <Group title="Cautions">
           <p className={frame.foot}>
             Let a loop cool down before its cap is opened. Water stays away from connectors and fuse boxes; a
             tank of ice is lashed down and drained outside the track.
           </p>
+          {setup.injection && <InjectionCautions injection={setup.injection} />}
         </Group>
         <p className={frame.foot}>Estimates. Heat of the goal’s speed, held for the pull.</p>
       </aside>
     </>
   );
 }
+
+/** The sheet on which a finding of Cooling is read. */
+const sheetOf = ({ code }: Reason): Sheet<'cooling'> =>
+  /^(injected|spray|nitrous)-/.test(code)
+    ? 'injection'
+    : /^(soak|coolant|cooler-carries)/.test(code)
+      ? 'soak'
+      : 'revs';
+
+const bySheet = (findings: Reason[], sheet: Sheet<'cooling'>) => ({
+  own: findings.filter((f) => sheetOf(f) === sheet),
+  more: findings.filter((f) => sheetOf(f) !== sheet),
+});
+
+/** What is dangerous about what is injected, before a hand is put to it. */
+const InjectionCautions = ({ injection: { spray, nitrous } }: { injection: ChargeInjectionDocument }) => (
+  <>
+    {spray && spray.methanol.value > 0 && (
+      <p className={frame.foot}>
+        Methanol is poisonous through the skin and burns with a flame that cannot be seen: tank and lines
+        outside the cabin, gloves and water at hand.
+      </p>
+    )}
+    {nitrous && (
+      <p className={frame.foot}>
+        Nitrous oxide feeds any fire: no oil or grease on its fittings, the bottle lashed down, its relief
+        vented outside, its valve shut in the pit. Never warm a bottle with a flame, and never let it in with
+        the throttle shut. Road and class rules decide whether it may be fitted at all.
+      </p>
+    )}
+  </>
+);
 
 /** The charge at the selected speed. */
 function Now() {

@@ -2,4 +2,5 @@
 export const loaders = {
   revs: () => import('./RevsPart'),
   soak: () => import('./SoakPart'),
+  injection: () => import('./InjectionPart'),
 };

@@ -425,8 +425,16 @@ function linesOf(
         change: `air ${figure(build.climate.density, 'density')}`,
         remark: `${figure(build.climate.density / SEA_LEVEL_DENSITY, 'share')} of sea level`,
       };
-    case 'filter':
     case 'throttle':
+      if (station.heatIn !== undefined)
+        return {
+          change: `${signedFigure(station.heatIn, 'shaftPower')}, injection`,
+          remark: [signedFigure(-(station.drop ?? 0), 'pressureDrop'), costOf(price)]
+            .filter(Boolean)
+            .join(', '),
+        };
+    // falls through
+    case 'filter':
       return { change: signedFigure(-(station.drop ?? 0), 'pressureDrop'), remark: costOf(price) };
     case 'cooler':
       return {

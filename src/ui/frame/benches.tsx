@@ -47,7 +47,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     size: 'Sizing',
     sites: 'Altitude & weather',
   },
-  cooling: { revs: 'Over the revs', soak: 'Heat soak' },
+  cooling: { revs: 'Over the revs', soak: 'Heat soak', injection: 'Water-methanol & nitrous' },
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
 };
 
@@ -100,7 +100,7 @@ const descriptors: Record<JobBench, Bench> = {
     name: 'Cooling',
     icon: <path d="M3 4h14v12H3zM6 4v12M9 4v12M12 4v12M15 4v12M1 10h2M17 10h2" />,
     key: '5',
-    words: 'cooler intercooler effectiveness heat soak ice loop tank',
+    words: 'cooler intercooler effectiveness heat soak ice loop tank water methanol injection nitrous oxide',
     inTheCell: false,
     body: () => import('../cooling/CoolingBench'),
     ahead: [...Object.values(coolingParts), () => import('../charts/Plot')],

@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { fuelFlowOf } from '@/core/fuel-system/fuel-demand';
 import { fuelOf } from '@/core/fuel/fuels';
 import { figureAt } from '@/core/workings/figures';
 import type { FuelLimit, FuelPart } from '@/core/solve/fuel-line';
@@ -11,7 +12,7 @@ import { Findings } from '../frame/Findings';
 import { Marginal, StateMark } from '../frame/icons';
 import { Parts } from '../frame/parts';
 import { Problems } from '../frame/Problems';
-import { useJob, useSpeed } from '../store/solved';
+import { useJob, useSpeed, type Solved } from '../store/solved';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
 import { Fig } from '../working/Fig';
@@ -36,6 +37,7 @@ export default function FuelBench() {
   const { system, layOut } = useFuelSystem();
   const { figure } = useWords();
   const fuel = answer?.sweep.fuel ?? null;
+  const isGas = answer?.build.fuel.isGas ?? false;
   return (
     <>
       <div className={frame.picture}>
@@ -53,13 +55,15 @@ export default function FuelBench() {
               ? 'Conflicting inputs'
               : fuel
                 ? `Good for ${figure(fuel.limits[0].power, 'power')}`
-                : 'No fuel system yet'
+                : isGas
+                  ? 'Fed as gas'
+                  : 'No fuel system yet'
           }
         >
           <Burnt />
         </BenchHead>
         <Problems />
-        {answer && !system && (
+        {answer && !system && !isGas && (
           <Button variant="contained" onClick={layOut}>
             Lay out a fuel system
           </Button>
@@ -85,6 +89,7 @@ export default function FuelBench() {
 function Burnt() {
   const { figure } = useWords();
   const { solved } = useSpeed();
+  if (solved?.build.fuel.isGas) return <GasBurnt solved={solved} />;
   if (!solved?.build.supply) return <p className={frame.foot}>Injectors and a pump are chosen here.</p>;
   const { build, point } = solved;
   const flow = figureAt(build, point, 'fuel-flow');
@@ -103,6 +108,26 @@ function Burnt() {
       {figure(point.path.lambda * build.fuel.stoichiometric, 'ratio')} on its own scale,{' '}
       {figure(point.path.lambda * fuelOf('petrol-98').stoichiometric, 'ratio')} on petrol’s.
     </p>
+  );
+}
+
+/** A gas comes by the pressure of its own tank: reducer and gas injectors are sized by mass and by volume at normal state. */
+function GasBurnt({ solved: { build, point } }: { solved: Solved }) {
+  const { figure } = useWords();
+  const flow = fuelFlowOf(build, point.path);
+  return (
+    <>
+      <p className={frame.lead}>
+        At {figure(point.speedRpm, 'engineSpeed')}: {figure(flow, 'massFlow')} of{' '}
+        {build.fuel.name.toLowerCase()} at λ {figure(point.path.lambda, 'ratio')},{' '}
+        {figure(flow * 3_600, 'mass')} an hour.
+      </p>
+      <p className={frame.foot}>
+        It takes the place of air in the port and cools nothing: this is in the forecast. Reducer, gas
+        injectors and tank are sized by this flow with their maker; injectors and pumps for liquids do not
+        apply.
+      </p>
+    </>
   );
 }
 
@@ -140,6 +165,11 @@ function Cautions() {
     system?.injection === 'direct'
       ? 'High-pressure fuel cuts skin: let the rail stand until its pressure is gone, and never search a leak with the hand.'
       : 'Relieve the pressure before a fitting is opened, hold a rag around it, keep an extinguisher at hand.',
+    ...(fuelOf(fuelId).isGas
+      ? [
+          'Gas collects where it cannot be seen and burns at a spark: tank, valve and lines by a licensed fitter.',
+        ]
+      : []),
     ...(fuelId === 'methanol'
       ? ['Methanol burns with a flame that cannot be seen, and is poisonous through the skin.']
       : []),

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import type { FuelSystemDocument } from '@/core/fuel-system/schema';
-import { fuelIds, fuelOf } from '@/core/fuel/fuels';
+import { fuelOf, liquidIds } from '@/core/fuel/fuels';
 import { fuelPointOf } from '@/core/solve/fuel-line';
 import type { OperatingPoint } from '@/core/solve/point';
 import { onFuel, type OnFuel } from '@/core/studies/fuel-needs';
@@ -274,7 +274,7 @@ function OtherFuels({ system, solved }: { system: FuelSystemDocument; solved: So
   const own = useJobState((s) => s.draft.brief.fuel.id);
   const rows = useMemo(
     () =>
-      fuelIds
+      liquidIds
         // Petrols differ in octane alone: the one in the tank stands for all.
         .filter((id) => {
           if (id === own || fuelOf(id).ignition !== build.fuel.ignition) return id === own;

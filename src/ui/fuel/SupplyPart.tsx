@@ -42,6 +42,13 @@ export default function SupplyPart() {
   const alone = hasFailed && whole && supply ? onOnePump(supply, whole) : null;
   const at = whole && alone ? { ...whole, supply: alone } : whole;
   const [chosen, setChosen] = useState<SupplyPlace>('pumps');
+  if (solved?.build.fuel.isGas)
+    return (
+      <p className={frame.lead}>
+        A gas is fed by the pressure of its own tank: there is no pump to choose. What flows stands in the
+        column beside this.
+      </p>
+    );
   if (!system)
     return (
       <>

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { guess } from '@/core/documents/input';
 import { suitsFuel } from '@/core/studies/fuel-needs';
-import type { FuelId } from '@/core/fuel/fuels';
-import { fuelFlowOf } from '@/core/fuel/flow';
+import { isLiquid, type FuelId } from '@/core/fuel/fuels';
+import { fuelFlowOf } from '@/core/fuel-system/fuel-demand';
 import { liquidOf } from '@/core/fuel/liquid';
 import type { FuelSystemDocument } from '@/core/fuel-system/schema';
 import { usualFuelSystem } from '@/core/fuel-system/usual';
@@ -41,7 +41,9 @@ export function useFuelSystem() {
     const { build, sweep } = answer;
     const solved = sweep.points.filter((p) => p.status.kind !== 'failed');
     const most = Math.max(...solved.map((p) => fuelFlowOf(build, p.path)));
-    const { density } = liquidOf(fuel, 303.15);
+    const { id, ...blend } = fuel;
+    if (!isLiquid(id)) return;
+    const { density } = liquidOf({ ...blend, id }, 303.15);
     store.getState().edit((job) => {
       const cylinders = job.engine.cylinders.value;
       const isHeavy = build.fuel.ignition === 'compression' && build.displacement > 5e-3;

@@ -5,6 +5,7 @@ import { blowerSentences } from './blower-reasons';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { coolingSentences, fuelSentences } from './fuel-reasons';
+import { injectionSentences } from './injection-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
 import type { Sentences } from './sentences';
@@ -147,6 +148,9 @@ const goalSentences: Sentences<GoalCode> = {
   'goal-above-red-line': { long: 'The goal’s speed {goal} is above the red line {redLine}.' },
   'goal-below-idle': { long: 'The goal’s speed {goal} is below idle {idle}.' },
   'breathing-table-short': { long: 'The VE table needs at least two rows.' },
+  'lambda-from-above-red-line': {
+    long: 'λ changes from {from}, which is not below the red line, {redLine}.',
+  },
   'onset-after-full': { long: 'Boost threshold {onset} is not below full boost, {full}.' },
   'full-after-goal': { long: 'Boost is full at {full}, above the goal’s speed {goal}.' },
   'coolant-too-cold': {
@@ -168,6 +172,7 @@ const sentences: Sentences<ReasonCode> = {
   ...blowerSentences,
   ...fuelSentences,
   ...coolingSentences,
+  ...injectionSentences,
   ...goalSentences,
 };
 

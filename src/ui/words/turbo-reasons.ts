@@ -35,6 +35,14 @@ export const turboSentences: Sentences<TurboCode> = {
     short: 'The turbine cannot drive the compressor',
     long: 'No expansion ratio across {name} drives the compressor at {speed}. Choose a larger turbine.',
   },
+  'mixture-keeps-inlet': {
+    long: 'From {from} the mixture is moved to keep turbine inlet at {limit}: λ {lambda} at {speed}. Its fuel is in the demand.',
+    short: 'λ {lambda} keeps {limit} at the turbine',
+  },
+  'mixture-not-enough': {
+    long: 'From {from} no mixture keeps turbine inlet at {limit}: at λ {lambda}, {speed}, it is still hotter. Less boost, less retard or a cooler charge.',
+    short: 'Turbine inlet over {limit}',
+  },
   'turbine-hot-from': {
     short: 'Turbine over {limit} from {from}',
     long: '{name} is over its {limit} from {from}, {temperature} at {speed}. λ {lambda} would keep it within.',

@@ -15,6 +15,7 @@ import { jobBounds } from '@/core/job/inputs/bounds';
 import { patternOf } from '@/core/job/inputs/place';
 import { inputDescriptors, inputsOf, isWhole, spreadOf } from '@/core/job/inputs/inputs';
 import type { Job } from '@/core/job/schema/job';
+import { usualNitrous, usualSpray } from '@/core/charge-injection/usual';
 import { guess } from '@/core/documents/input';
 import { unitChoices } from './unit-samples';
 import { inputName } from './inputs';
@@ -63,6 +64,11 @@ const piped = (job: Job): Job => {
   Object.assign(pipe, { from: 'pipe', length: guess(1.1), bends: guess(2) });
   return job;
 };
+const withoutCharger = (job: Job): Job => {
+  job.setups[0]!.induction = { kind: 'none' };
+  job.brief.goal.power.value *= 0.5;
+  return job;
+};
 /** A blower behind the turbocharger of the job. */
 const inSeries = (job: Job): Job => {
   const [turbo] = job.setups[0]!.induction.kind === 'charged' ? job.setups[0]!.induction.chargers : [];
@@ -72,6 +78,20 @@ const inSeries = (job: Job): Job => {
     engine: blowerFitOf(item, 8_000),
   });
 };
+/** With water-methanol and nitrous oxide behind the cooler, for an engine of about so much air, kg/s. */
+const injected = (job: Job, dryFlow: number, { isWet = true } = {}): Job => {
+  const setup = job.setups[0]!;
+  const laidOutFor = {
+    fuelFlow: dryFlow / 12,
+    dryFlow,
+    boostGauge: 60_000,
+    redLineRpm: 6_000,
+    ambient: 290,
+    isSpark: isWet,
+  };
+  setup.injection = { spray: usualSpray(laidOutFor), nitrous: usualNitrous(laidOutFor) };
+  return job;
+};
 const jobs = [
   wide(sampleJob(0)),
   level(sampleJob(0)),
@@ -80,6 +100,10 @@ const jobs = [
   piped(sampleTurboJob(0)),
   level(sampleTurboJob(1)),
   sampleTurboJob(1),
+  injected(sampleTurboJob(0), 0.25),
+  injected(sampleJob(0), 0.25),
+  injected(withoutCharger(sampleJob(0)), 0.12, { isWet: false }),
+  injected(structuredClone(sampleHistories.find((h) => h.id.startsWith('9e52'))!.revisions.at(-1)!.job), 0.7),
   // On the crankshaft: a displacement blower, a centrifugal one.
   inSeries(sampleTurboJob(0)),
   ...['9e52', '51c8'].map((id) => sampleHistories.find((h) => h.id.startsWith(id))!.revisions.at(-1)!.job),

@@ -203,6 +203,7 @@ const originWords: Record<Extract<Origin, { read: unknown }>['read'], string> = 
   fuel: 'of the fuel',
   curve: 'the VE curve',
   cooler: 'the cooler’s points, at this flow',
+  injection: 'of what is injected',
   air: 'air of the day',
   sums: 'solved at this speed',
   band: 'common practice',

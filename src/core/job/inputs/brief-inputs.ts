@@ -13,6 +13,9 @@ const hasTorqueGoal = ({ job }: Standing): boolean =>
 const hasLambdaPlan = ({ job: { brief } }: Standing): boolean =>
   Boolean(brief.fuel.lambdaUnboosted && brief.fuel.lambdaFullGauge);
 
+const hasRevPlan = ({ job: { brief } }: Standing): boolean =>
+  Boolean(brief.fuel.lambdaRedLine && brief.fuel.lambdaFromRpm);
+
 /** What the Brief asks. */
 export const briefInputs = {
   'brief.goal.power': goal('power', 'Power goal'),
@@ -37,6 +40,9 @@ export const briefInputs = {
   'brief.fuel.lambda': goal('ratio', 'λ at full power'),
   'brief.fuel.lambdaUnboosted': goal('ratio', 'λ without boost', hasLambdaPlan),
   'brief.fuel.lambdaFullGauge': goal('boost', 'λ at full power from boost', hasLambdaPlan),
+  'brief.fuel.lambdaRedLine': goal('ratio', 'λ at the red line', hasRevPlan),
+  'brief.fuel.lambdaFromRpm': goal('engineSpeed', 'λ changes from', hasRevPlan),
+  'brief.fuel.inletLimit': goal('temperature', 'Turbine inlet kept by mixture'),
   'brief.fuel.bsfc': goal('fuelPerEnergy', 'BSFC'),
   'brief.fuel.bsfcLambda': goal('ratio', 'Reference λ of BSFC'),
   'brief.venue.altitude': goal('altitude', 'Altitude'),

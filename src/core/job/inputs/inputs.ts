@@ -6,6 +6,7 @@ import { briefGrounds, briefInputs } from './brief-inputs';
 import type { Descriptor, Standing } from './descriptor';
 import { engineGrounds, engineInputs } from './engine-inputs';
 import { coolingGrounds, coolingInputs } from './cooling-inputs';
+import { injectionGrounds, injectionInputs } from './injection-inputs';
 import { fuelGrounds, fuelInputs } from './fuel-inputs';
 import { patternOf, placeOf } from './place';
 import { setupGrounds, setupInputs } from './setup-inputs';
@@ -19,6 +20,7 @@ export const inputDescriptors = {
   ...engineInputs,
   ...setupInputs,
   ...coolingInputs,
+  ...injectionInputs,
   ...fuelInputs,
 };
 
@@ -56,6 +58,7 @@ const grounds: Record<string, Descriptor['where']> = {
   ...engineGrounds,
   ...setupGrounds,
   ...coolingGrounds,
+  ...injectionGrounds,
   ...fuelGrounds,
 };
 

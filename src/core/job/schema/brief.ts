@@ -92,6 +92,11 @@ export const briefSchema = z.strictObject({
     /** Where λ goes with boost: what it is without any, and the boost, gauge, from which `lambda` stands. Both or none. */
     lambdaUnboosted: input(0.4, 6).optional(),
     lambdaFullGauge: input(5_000, 600_000).optional(),
+    /** Where λ goes with the revs: what it is at the red line, and the speed up to which `lambda` stands. Both or none. */
+    lambdaRedLine: input(0.4, 6).optional(),
+    lambdaFromRpm: input(300, 30_000).optional(),
+    /** Turbine inlet that the mixture is made to keep: richer than planned where it would be hotter, a diesel leaner. */
+    inletLimit: input(800, 1_500).optional(),
     bsfc: input(120 * gPerKWh, 1500 * gPerKWh),
     bsfcLambda: input(0.4, 6),
   }),

@@ -7,6 +7,7 @@ import { idSchema as id, refSchema } from '../../documents/ref';
 import { confidences } from '../../documents/input';
 import { gateSchema } from '../../turbocharger/gate-schema';
 import { layoutSchema } from '../../drive/document';
+import { chargeInjectionSchema } from '../../charge-injection/schema';
 import { fuelSystemSchema } from '../../fuel-system/schema';
 import { boostKinds, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
@@ -264,6 +265,8 @@ const setupSchema = z.strictObject({
   cooling: coolingSchema.optional(),
   /** Injectors and supply; a setup may have none yet. */
   fuelSystem: fuelSystemSchema.optional(),
+  /** Water, methanol or nitrous oxide behind the cooler; a setup may have none. */
+  injection: chargeInjectionSchema.optional(),
   readings: readingsSchema,
 });
 export type Setup = z.infer<typeof setupSchema>;
