@@ -12,11 +12,17 @@ import { findOnMap } from '../compressor/lookup';
 import type { CompiledMap } from '../compressor/map';
 import type { ExhaustDriveDocument, Job } from '../job/schema/job';
 import { given, guess } from '../documents/input';
-import { compileBuild, revGrid } from '../build/build';
+import { compileBuild, revGrid, type Build } from '../build/build';
 import { matchedAt, solveMatched } from './matched';
 import { planLevel, solvePoint } from '../solve/point';
 import { solveSweep } from '../solve/sweep';
 import { randomBuilds, scan } from '../../testing/random-builds';
+
+/** Heat released over the fuel's: rich, what the oxygen allows less what CO and hydrogen keep, counted from λ 0.82; written anew. */
+const released = ({ lambda, fuel }: Build): number => {
+  const of = (at: number) => (at < 1 ? at - 0.3 * (1 - at) : 1);
+  return (of(lambda) * Math.min(1, fuel.lambda)) / of(fuel.lambda);
+};
 
 type Valve = Extract<ExhaustDriveDocument['gate'], { kind: 'valve' }>;
 const sideOf = (job: Job) => driveOf(engineOf(job));
@@ -98,7 +104,7 @@ function independent(build: MatchedBuild, speedRpm: number, asked: number | null
     const fuel = w / (1 + climate.humidityRatio) / build.airFuelRatio;
     const wex = w + fuel;
     const heat =
-      (hot.exhaust.share * hot.exhaust.heatingValue * Math.min(1, build.lambda) * fuel +
+      (hot.exhaust.share * hot.exhaust.heatingValue * released(build) * fuel +
         w * (enthalpy(climate.gas, tm) - enthalpy(climate.gas, 298.15))) /
       wex;
     const t3 =

@@ -43,10 +43,30 @@ export const estimatedRetard = defineFormula({
     ),
 });
 
+/**
+ * What a kilogram of oxygen that is missing leaves unburnt, CO and hydrogen, over what the fuel gives with one: 1.3 for hydrocarbons,
+ * from the heats of formation.
+ */
+const UNBURNT = 1.3;
+/** Heat released over what the oxygen alone would allow: rich of λ 1 some of it goes into CO and hydrogen. */
+const richness = (lambda: number): number => Math.min(1, (1 - UNBURNT * (1 - lambda)) / lambda);
+
+export const heatReleased = defineFormula({
+  id: 'heat-released',
+  form: 'min(1, {lambda}) · min(1, (1 − 1.3 · (1 − {lambda})) / {lambda}) / min(1, (1 − 1.3 · (1 − {usual})) / {usual})',
+  note: 'rich of λ 1 the oxygen decides, and CO and hydrogen leave unburnt; one at the λ the share belongs to',
+  source: 'Heats of formation of CO, hydrogen and the fuel; Heywood (1988), sec. 3.5.4',
+  result: { symbol: 'φ', quantity: 'ratio', meaning: 'heat released over the fuel’s' },
+  variables: {
+    lambda: { symbol: 'λ', quantity: 'ratio', meaning: 'air over what the fuel needs' },
+    usual: { symbol: 'λ_0', quantity: 'ratio', meaning: 'usual λ of the fuel, at which the share is stated' },
+  },
+  fn: ({ lambda, usual }) => Math.min(1, lambda) * (richness(lambda) / richness(usual)),
+});
+
 export const exhaustHeat = defineFormula({
   id: 'exhaust-heat',
-  form: '{share} · {heatingValue} · min(1, {lambda}) · {fuelFlow} / {exhaustFlow} + {charge} · {airFlow} / {exhaustFlow}',
-  note: 'rich of λ 1 the oxygen decides what is released',
+  form: '{share} · {heatingValue} · {released} · {fuelFlow} / {exhaustFlow} + {charge} · {airFlow} / {exhaustFlow}',
   source: 'Energy balance with a share of the heat released, spark 0.36, diesel 0.33 (from memory)',
   result: {
     symbol: 'q',
@@ -62,7 +82,7 @@ export const exhaustHeat = defineFormula({
       unit: { symbol: 'MJ/kg', factor: 1e6 },
       meaning: 'lower heating value of the fuel',
     },
-    lambda: { symbol: 'λ', quantity: 'ratio', meaning: 'air over what the fuel needs' },
+    released: { symbol: 'φ', quantity: 'ratio', meaning: 'heat released over the fuel’s' },
     fuelFlow: { symbol: 'ṁ_f', quantity: 'massFlow', meaning: 'fuel' },
     exhaustFlow: { symbol: 'ṁ_ex', quantity: 'massFlow', meaning: 'exhaust gas' },
     charge: {
@@ -74,7 +94,7 @@ export const exhaustHeat = defineFormula({
     airFlow: { symbol: 'ṁ', quantity: 'massFlow', meaning: 'moist air into the engine' },
   },
   fn: (a) =>
-    (a.share * a.heatingValue * Math.min(1, a.lambda) * a.fuelFlow) / a.exhaustFlow +
+    (a.share * a.heatingValue * a.released * a.fuelFlow) / a.exhaustFlow +
     (a.charge * a.airFlow) / a.exhaustFlow,
 });
 

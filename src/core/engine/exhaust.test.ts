@@ -1,9 +1,11 @@
 import fc from 'fast-check';
+import { exhaustMoles } from '../air/exhaust-gas';
 import { enthalpy } from '../air/gas-properties';
 import { makeClimate } from '../air/climate';
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import { lambdaFor } from '../solve/turbo-line';
 import { exhaustGas, exhaustState, makeExhaust } from './exhaust';
+import { heatReleased } from './exhaust-formulas';
 
 const climate = makeClimate({
   altitude: 0,
@@ -49,12 +51,32 @@ describe('exhaust', () => {
         const state = exhaustState(e, flow, charge);
         const fuelFlow = flow / (1 + humidityRatio) / (fuelOf('petrol-98').stoichiometric * lambda);
         expect(state.flow).toBeCloseTo(flow + fuelFlow, 12);
-        const released = 0.36 * 43e6 * Math.min(1, lambda) * fuelFlow;
+        const released = 0.36 * 43e6 * heatReleased.fn({ lambda, usual: 0.82 }) * fuelFlow;
         const brought = flow * (enthalpy(air, charge) - enthalpy(air, 298.15));
         const carried = state.flow * (enthalpy(e.gas, state.port) - enthalpy(e.gas, 298.15));
         expect(carried / (released + brought)).toBeCloseTo(1, 6);
       }),
     );
+  });
+
+  it('rich of λ 1 releases what its CO and hydrogen leave of it, by the heats of formation', () => {
+    // Of the burnt gas: CO 283.0 and hydrogen 241.8 kJ/mol still to be had.
+    const { formula, heatingValue } = fuelOf('petrol-98');
+    const perMole = heatingValue * (12.011 + 1.008 * formula.hydrogen) * 1e-3;
+    const left = (lambda: number) => {
+      const { CO = 0, H2 = 0 } = exhaustMoles(formula, lambda, 0);
+      return 1 - (283.0e3 * CO + 241.8e3 * H2) / perMole;
+    };
+    for (const lambda of [0.65, 0.7, 0.75, 0.8, 0.85, 0.9, 0.95])
+      expect(Math.abs(heatReleased.fn({ lambda, usual: 1 }) / left(lambda) - 1)).toBeLessThan(0.03);
+    expect(heatReleased.fn({ lambda: 0.82, usual: 0.82 })).toBeCloseTo(0.82, 12);
+    expect(heatReleased.fn({ lambda: 1.4, usual: 1.35 })).toBe(1);
+  });
+  // Common practice, no source.
+  it('a mixture richer by a tenth takes 40 to 90 °C off the port', () => {
+    const port = (lambda: number) => exhaustState(exhaust({ lambda }), 0.2, 333).port;
+    expect(port(0.85) - port(0.75)).toBeGreaterThan(40);
+    expect(port(0.85) - port(0.75)).toBeLessThan(90);
   });
 
   it('cools less on its way the more of it there is, and never below the wall', () => {

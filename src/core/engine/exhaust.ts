@@ -10,7 +10,13 @@ import {
 } from '../air/gas-properties';
 import { STANDARD_PRESSURE } from '../air/standard-atmosphere';
 import type { Fuel } from '../fuel/fuels';
-import { estimatedRetard, exhaustHeat, exhaustShare, turbineInletTemperature } from './exhaust-formulas';
+import {
+  estimatedRetard,
+  exhaustHeat,
+  heatReleased,
+  exhaustShare,
+  turbineInletTemperature,
+} from './exhaust-formulas';
 
 /** Where heat is counted from. */
 const ZERO = 298.15;
@@ -41,6 +47,8 @@ export type Exhaust = {
   stoichiometric: number;
   trapped: number;
   lambda: number;
+  /** Of the fuel: the share of the heat is stated at it. */
+  usualLambda: number;
   /** W/K from gas to wall of port and manifold, and the wall's temperature, K. */
   heatLoss: number;
   wall: number;
@@ -95,6 +103,7 @@ export function makeExhaust(given: {
     stoichiometric: fuel.stoichiometric,
     trapped,
     lambda,
+    usualLambda: fuel.lambda,
     zeroGas: enthalpy(gas, ZERO),
     zeroAir: enthalpy(rest.air, ZERO),
   };
@@ -130,7 +139,7 @@ export function exhaustState(
   const heat = exhaustHeat.fn({
     share: exhaustShare.fn({ share: exhaust.share, retard: retardAt(exhaust, manifold) }),
     heatingValue: exhaust.heatingValue,
-    lambda,
+    released: heatReleased.fn({ lambda, usual: exhaust.usualLambda }),
     fuelFlow,
     exhaustFlow: flow,
     charge: enthalpy(air, chargeTemperature) - exhaust.zeroAir - (added ? added.heat / airFlow : 0),
@@ -162,6 +171,10 @@ export function shareFor(
   const port = Math.min(HOTTEST, exhaust.wall + (inlet - exhaust.wall) / cooling);
   const brought = (airFlow / flow) * (enthalpy(exhaust.air, charge) - exhaust.zeroAir);
   const heat = enthalpy(exhaust.gas, port) - exhaust.zeroGas - brought;
-  const whole = (exhaust.heatingValue * Math.min(1, exhaust.lambda) * fuelFlow) / flow;
+  const whole =
+    (exhaust.heatingValue *
+      heatReleased.fn({ lambda: exhaust.lambda, usual: exhaust.usualLambda }) *
+      fuelFlow) /
+    flow;
   return heat / whole / exhaustShare.fn({ share: 1, retard: retardAt(exhaust, manifold) });
 }

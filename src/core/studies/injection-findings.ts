@@ -1,7 +1,6 @@
-import { sprayAt } from '../charge-injection/injected';
+import { methanolAsFuel, sprayAt } from '../charge-injection/injected';
 import { buildAt, type Build } from '../build/build';
 import { fuelFlowOf } from '../fuel-system/fuel-demand';
-import { METHANOL_AIR } from '../charge-injection/liquids';
 import type { OperatingPoint } from '../solve/point';
 import { reason, type Reason } from '../working/range';
 import type { Duty } from './heat-soak';
@@ -23,12 +22,24 @@ const FREEZES = 273.15;
 /** Methanol by volume that keeps water from freezing on a frosty night (from memory: about −15 °C at 30 %). */
 const FROST_PROOF = 0.3;
 
+/** What all nozzles of the spray bring at a point, m³/s. */
+export const sprayVolume = (whole: Build, point: OperatingPoint): number => {
+  const { spray } = buildAt(whole, point.speedRpm).injection ?? {};
+  return spray ? sprayAt(spray, point.speedRpm, point.boostGauge) : 0;
+};
+
+/** Share of all that burns that is methanol injected, each by the air it burns. */
+export function methanolShare(build: Build, { path }: OperatingPoint): number {
+  const methanol = methanolAsFuel(path.injected, build.fuel.stoichiometric);
+  return methanol / (methanol + fuelFlowOf(build, path));
+}
+
 /** How long tank and bottle last at a point, s; null for what is not there or not let in. */
 export function lasts(whole: Build, point: OperatingPoint): { tank: number | null; bottle: number | null } {
   const { injection } = buildAt(whole, point.speedRpm);
   const { injected } = point.path;
   const { spray, nitrous } = injection ?? {};
-  const flow = spray ? sprayAt(spray, point.speedRpm, point.boostGauge) : 0;
+  const flow = sprayVolume(whole, point);
   return {
     tank: spray && flow > 0 ? spray.tank / flow : null,
     bottle: nitrous && injected && injected.nitrous > 0 ? nitrous.content / injected.nitrous : null,
@@ -114,8 +125,7 @@ function sprayFindings(build: Build, point: OperatingPoint, { cases, tank, duty 
   if (!spray || sprayed === 0) return said;
   const chosen = cases.find(({ id }) => id === 'chosen');
   const empty = cases.find(({ id }) => id === 'spray-empty');
-  const methanol = (injected!.methanol * METHANOL_AIR) / build.fuel.stoichiometric;
-  const share = methanol / (methanol + fuelFlowOf(build, point.path));
+  const share = methanolShare(build, point);
   if (empty && chosen) {
     const figures: Parameters<typeof reason>[1] = {
       lambda: [empty.lambda, 'ratio'],

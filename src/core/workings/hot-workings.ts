@@ -5,6 +5,7 @@ import { enthalpy } from '../air/gas-properties';
 import {
   estimatedRetard,
   exhaustHeat,
+  heatReleased,
   exhaustShare,
   turbineInletTemperature,
 } from '../engine/exhaust-formulas';
@@ -95,12 +96,20 @@ function temperatureSteps(s: Sheet): number {
     { share: s.own('exhaust.share'), ...(exhaust.knock ? {} : { retard: s.own('exhaust.retard') }) },
   );
   const added = addedTo(path, exhaust);
+  const released = s.put(
+    heatReleased,
+    { lambda: path.lambda, usual: exhaust.usualLambda },
+    {
+      lambda: path.lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
+      usual: read('fuel'),
+    },
+  );
   s.put(
     exhaustHeat,
     {
       share,
       heatingValue: exhaust.heatingValue,
-      lambda: path.lambda,
+      released,
       fuelFlow: exhaustFlow - path.massFlow - (added?.mass ?? 0),
       exhaustFlow,
       charge:
@@ -111,7 +120,6 @@ function temperatureSteps(s: Sheet): number {
     },
     {
       heatingValue: read('fuel'),
-      lambda: path.lambda === s.build.lambda ? s.input('brief.fuel.lambda') : read('sums'),
       fuelFlow: read('sums'),
       exhaustFlow: read('sums'),
       charge: read('gas'),

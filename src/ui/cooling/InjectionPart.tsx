@@ -111,7 +111,7 @@ function Now() {
   const { figure } = useWords();
   const now = useInjected();
   if (!now?.injected) return null;
-  const { point, injected, lasts } = now;
+  const { point, injected, lasts, volume, methanolShare } = now;
   const { water, methanol, nitrous, evaporated, isSaturated } = injected;
   const sprayed = water + methanol;
   const rows = [
@@ -134,9 +134,15 @@ function Now() {
           },
         ]
       : []),
-    ...(water > 0 ? [{ name: 'Water', hint: '', value: figure(water, 'massFlow') }] : []),
+    ...(sprayed > 0 ? [{ name: 'Sprayed in', hint: 'all nozzles', value: figure(volume, 'fuelFlow') }] : []),
     ...(methanol > 0
-      ? [{ name: 'Methanol', hint: 'counts as fuel', value: figure(methanol, 'massFlow') }]
+      ? [
+          {
+            name: 'Methanol',
+            hint: 'of all fuel, by the air it burns',
+            value: figure(methanolShare, 'share'),
+          },
+        ]
       : []),
     ...(lasts.tank === null
       ? []

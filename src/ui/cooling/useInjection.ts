@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { ChargeInjectionDocument } from '@/core/charge-injection/schema';
 import { usualNitrous, usualSpray } from '@/core/charge-injection/usual';
 import { fuelFlowOf } from '@/core/fuel-system/fuel-demand';
-import { lasts } from '@/core/studies/injection-findings';
+import { lasts, methanolShare, sprayVolume } from '@/core/studies/injection-findings';
 import { injectionCasesAt, injectionWorth } from '@/core/studies/injection-worth';
 import { useJob, useJobState, useSpeed } from '../store/solved';
 
@@ -60,6 +60,8 @@ export function useInjected() {
       worth: injectionWorth(build, point),
       cases: injectionCasesAt(build, point),
       lasts: lasts(build, point),
+      volume: sprayVolume(build, point),
+      methanolShare: methanolShare(build, point),
     };
   }, [solved]);
 }
