@@ -5,7 +5,7 @@ import { fuels } from '../fuel/fuels';
 import { liquidAt } from '../fuel/liquid';
 import { scaledDuty, smoothFriction } from './formulas';
 import { injectionAt, neededFlow } from './injection';
-import { deadTimeAt, openFlow, type InjectorSet } from './injectors';
+import { deadTimeAt, deadTimeOf, openFlow, type InjectorSet } from './injectors';
 import { compilePumps, deliveredBy } from './pumps';
 import { fuelSystemSchema, type FuelSystemDocument, type PumpDocument } from './schema';
 import { capacityAt, compileSupply, lossesAt, solveSupply, type Supply } from './supply';
@@ -42,6 +42,7 @@ describe('injectors', () => {
     ratedPressure: 43.5 * PSI,
     testDensity: null,
     deadTimes: [{ voltage: 14, time: 0 }],
+    deadTimeRise: 0,
     isDeadTimeAssumed: false,
     leastPulse: null,
     fromGauge: null,
@@ -98,6 +99,13 @@ describe('injectors', () => {
     expect(deadTimeAt(rows, 13)).toBeGreaterThan(0.95e-3);
     expect(deadTimeAt(rows, 13)).toBeLessThan(1.2e-3);
     expect(deadTimeAt(rows, 16)).toBeCloseTo(0.95e-3 * (14 / 16) ** 1.6, 9);
+  });
+  it('dead time lengthens with the pressure across the injector, from the rated one on', () => {
+    const rising = { deadTimes: [{ voltage: 14, time: 1e-3 }], deadTimeRise: 5e-10, ratedPressure: 3e5 };
+    // 50 µs for each bar: at 5 bar 0.1 ms more.
+    expect(deadTimeOf(rising, 14, 3e5)).toBeCloseTo(1e-3, 12);
+    expect(deadTimeOf(rising, 14, 5e5)).toBeCloseTo(1.1e-3, 12);
+    expect(deadTimeOf({ ...rising, deadTimeRise: -5e-9 }, 14, 9e5)).toBeCloseTo(1e-4, 12);
   });
   it('the flow that is needed is the one whose duty is the most allowed, port and direct', () => {
     for (const injection of ['port', 'direct'] as const) {

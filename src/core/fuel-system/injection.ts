@@ -1,5 +1,5 @@
 import { dutyCycle, pulseOfShot } from './formulas';
-import { deadTimeAt, openFlow, type InjectorSet } from './injectors';
+import { deadTimeOf, openFlow, type InjectorSet } from './injectors';
 import type { Supply } from './supply';
 
 /** What the injectors do at one speed. Times in s, flows in m³/s. */
@@ -58,7 +58,7 @@ export function injectionAt(supply: Supply, given: Given): Injection {
     all > 0
       ? pulseOfShot.fn({ massFlow: given.massFlow, count: 1, shotsPerSecond, density, flow: all })
       : Infinity;
-  const deadTime = Math.max(...sets.map(({ deadTimes }) => deadTimeAt(deadTimes, given.battery)));
+  const deadTime = Math.max(...sets.map((set) => deadTimeOf(set, given.battery, difference)));
   if (isDirect) {
     // The window of the crank is all the time there is; what opening costs is in the injector's rated flow.
     const window = supply.direct.window / ((given.speedRpm * 2 * Math.PI) / 60) / shots;
@@ -92,14 +92,14 @@ export function injectionAt(supply: Supply, given: Given): Injection {
 export function neededFlow(
   supply: Supply,
   given: Given,
-  rated: Pick<InjectorSet, 'ratedPressure' | 'testDensity' | 'deadTimes'>,
+  rated: Pick<InjectorSet, 'ratedPressure' | 'testDensity' | 'deadTimes' | 'deadTimeRise'>,
   count: number,
 ): number | null {
   const shotsPerSecond = shotsPerSecondAt(supply, given.speedRpm, given.cycle);
   const isDirect = supply.injection === 'direct';
   const longest = isDirect
     ? supply.direct.window / ((given.speedRpm * 2 * Math.PI) / 60) / supply.shots
-    : supply.mostDuty / shotsPerSecond - deadTimeAt(rated.deadTimes, given.battery);
+    : supply.mostDuty / shotsPerSecond - deadTimeOf(rated, given.battery, given.difference);
   const difference = isDirect ? supply.direct.railPressure : given.difference;
   const unit = openFlow({ ...rated, flow: 1 }, difference, supply.density);
   if (longest <= 0 || unit <= 0) return null;

@@ -21,6 +21,23 @@ export function deadTimeAt(rows: readonly DeadTime[], voltage: number): number {
   return low.time ** (1 - share) * high.time ** share;
 }
 
+/**
+ * Dead time of a set at a voltage and the pressure across it, s: its table, and what it lengthens by for each Pa over the pressure
+ * it is rated at, where that is known; never under a tenth of the table's. Source: table of the maker.
+ */
+export function deadTimeOf(
+  {
+    deadTimes,
+    deadTimeRise,
+    ratedPressure,
+  }: Pick<InjectorSet, 'deadTimes' | 'deadTimeRise' | 'ratedPressure'>,
+  battery: number,
+  difference: number,
+): number {
+  const time = deadTimeAt(deadTimes, battery);
+  return Math.max(0.1 * time, time + deadTimeRise * (difference - ratedPressure));
+}
+
 /** A set of injectors as numbers. */
 export type InjectorSet = {
   count: number;
@@ -29,6 +46,8 @@ export type InjectorSet = {
   /** Null where the rating is a volume of the fuel itself. */
   testDensity: number | null;
   deadTimes: readonly DeadTime[];
+  /** s for each Pa over the rated pressure. */
+  deadTimeRise: number;
   isDeadTimeAssumed: boolean;
   leastPulse: number | null;
   /** Boost from which it joins; always where it is null. */
@@ -36,7 +55,7 @@ export type InjectorSet = {
 };
 
 export const injectorSet = (
-  { count, flow, ratedPressure, testDensity, deadTimes, leastPulse }: InjectorsDocument,
+  { count, flow, ratedPressure, testDensity, deadTimes, deadTimeRise, leastPulse }: InjectorsDocument,
   fromGauge: number | null = null,
 ): InjectorSet => ({
   count: count.value,
@@ -44,6 +63,7 @@ export const injectorSet = (
   ratedPressure: ratedPressure.value,
   testDensity: testDensity?.value ?? null,
   deadTimes: deadTimes ?? ASSUMED_DEAD_TIME,
+  deadTimeRise: deadTimeRise?.value ?? 0,
   isDeadTimeAssumed: !deadTimes,
   leastPulse: leastPulse?.value ?? null,
   fromGauge,

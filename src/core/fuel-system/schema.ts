@@ -55,6 +55,8 @@ const injectorsSchema = z.strictObject({
   testDensity: input(600, 950).optional(),
   /** Assumed where they are not given. */
   deadTimes: deadTimesSchema.optional(),
+  /** What it lengthens by with the pressure across the injector, over the rated one, s/Pa. */
+  deadTimeRise: input(-5e-9, 5e-9).optional(),
   /** Shortest pulse that still meters, without dead time, s. */
   leastPulse: input(1e-5, 5e-3).optional(),
 });

@@ -3,7 +3,7 @@ import type { Setup } from '../job/schema/job';
 import { reason, type Reason } from '../working/range';
 import type { FuelPoint } from '../solve/fuel-line';
 import { shotsPerSecondAt } from '../fuel-system/injection';
-import { deadTimeAt } from '../fuel-system/injectors';
+import { deadTimeOf } from '../fuel-system/injectors';
 import { capacityAt, solveSupply, type Supply } from '../fuel-system/supply';
 
 /** What a reading says beside the forecast at its speed. SI; pressures gauge. */
@@ -63,9 +63,9 @@ export function fuelSpot(build: Build, supply: Supply, at: FuelPoint, readings: 
   const [own] = supply.sets;
   if (own && supply.injection === 'port' && duty !== undefined && lambda !== undefined && !injection.second) {
     const shotsPerSecond = shotsPerSecondAt(supply, speedRpm, build.cycle);
-    const open = duty / shotsPerSecond - deadTimeAt(own.deadTimes, supply.pumps.battery);
     // Pulses are forecast at the pressure that the regulator was set to: what the rail is off the forecast changes it.
     const difference = state.set + ((rail ?? state.rail) - state.rail) - manifoldGauge;
+    const open = duty / shotsPerSecond - deadTimeOf(own, supply.pumps.battery, difference);
     // The air is the forecast's: what was injected is what makes the λ that was read of it.
     const injected = (at.massFlow * at.lambda) / lambda;
     if (open > 0 && difference > 0) {

@@ -115,6 +115,13 @@ export const quantities = {
     ],
   },
   pulse: { name: 'pulse of an injector', units: [{ symbol: 'ms', factor: 1e-3, digits: 2 }] },
+  pulseForPressure: {
+    name: 'time for pressure',
+    units: [
+      { symbol: 'µs/bar', factor: 1e-6 / 1e5, digits: 0, also: ['us/bar'] },
+      { symbol: 'µs/psi', factor: 1e-6 / 6894.757293168361, digits: 1, also: ['us/psi'] },
+    ],
+  },
   voltage: { name: 'voltage', units: [{ symbol: 'V', factor: 1, digits: 1 }] },
   current: { name: 'current', units: [{ symbol: 'A', factor: 1, digits: 1 }] },
   resistance: { name: 'resistance', units: [{ symbol: 'mΩ', factor: 1e-3, digits: 0, also: ['mOhm'] }] },

@@ -181,6 +181,9 @@ function OneSet({ title, which, set, system }: SetProps) {
       />
       <QuantityField path={`${path}.leastPulse`} optional />
       {system.injection === 'port' && (
+        <QuantityField path={`${path}.deadTimeRise`} hint="over the rated pressure; empty: none" optional />
+      )}
+      {system.injection === 'port' && (
         <FigureLines
           label={which === 'injectors' ? 'Dead time over voltage' : 'Second set, dead time over voltage'}
           hint={set.deadTimes ? undefined : 'Assumed'}

@@ -82,6 +82,7 @@ export function takeInjector(set: FuelSystemDocument['injectors'], line: Injecto
   set.ratedPressure = maker(line.ratedPressure);
   if (line.testDensity === null) delete set.testDensity;
   else set.testDensity = maker(line.testDensity);
+  delete set.deadTimeRise;
   if (line.deadTimes) set.deadTimes = line.deadTimes;
   else delete set.deadTimes;
   if (line.leastPulse === null) delete set.leastPulse;

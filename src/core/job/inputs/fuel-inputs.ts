@@ -36,6 +36,11 @@ export const fuelInputs = {
   'setups.*.fuelSystem.injectors.flow': injectors('injectorFlow', 'Injector flow'),
   'setups.*.fuelSystem.injectors.ratedPressure': injectors('boost', 'Rated pressure'),
   'setups.*.fuelSystem.injectors.testDensity': injectors('density', 'Density of the test fluid'),
+  'setups.*.fuelSystem.injectors.deadTimeRise': injectors(
+    'pulseForPressure',
+    'Dead time rise with pressure',
+    isPort,
+  ),
   'setups.*.fuelSystem.injectors.leastPulse': injectors('pulse', 'Shortest pulse that meters'),
   'setups.*.fuelSystem.second.count': injectors('count', 'Second set, injectors', isPort),
   'setups.*.fuelSystem.second.flow': injectors('injectorFlow', 'Second set, injector flow', isPort),
@@ -43,6 +48,11 @@ export const fuelInputs = {
   'setups.*.fuelSystem.second.testDensity': injectors(
     'density',
     'Second set, density of the test fluid',
+    isPort,
+  ),
+  'setups.*.fuelSystem.second.deadTimeRise': injectors(
+    'pulseForPressure',
+    'Second set, dead time rise',
     isPort,
   ),
   'setups.*.fuelSystem.second.leastPulse': injectors('pulse', 'Second set, shortest pulse', isPort),
