@@ -5,6 +5,8 @@ import { soakOf } from '../../src/core/charge-air/soak';
 import { chargerAtEngine } from '../../src/core/job/chargers';
 import type { Job } from '../../src/core/job/schema/job';
 import { fuelLineOf } from '../../src/core/solve/fuel-line';
+import { usualNitrous, usualSpray } from '../../src/core/charge-injection/usual';
+import { injectionCasesAt, injectionWorth } from '../../src/core/studies/injection-worth';
 import { solveSweep } from '../../src/core/solve/sweep';
 import { soakSystemOf } from '../../src/core/studies/heat-soak';
 import { sampleHistories, sampleLibrary } from '../../src/data/demo/sample';
@@ -48,5 +50,35 @@ export function thermal(): void {
     'matched sweep, cooler by its size over one figure',
     `${after.toFixed(1)} / ${before.toFixed(1)} ms = ${(after / before).toFixed(2)}`,
     '1.10',
+  );
+  const injected = jobOf('Hill-climb');
+  const laidOutFor = {
+    fuelFlow: 0.018,
+    dryFlow: 0.2,
+    boostGauge: 100_000,
+    redLineRpm: 9_200,
+    ambient: 293,
+    isSpark: true,
+  };
+  injected.setups[0]!.injection = { spray: usualSpray(laidOutFor), nitrous: usualNitrous(laidOutFor) };
+  const sprayed = time(20, () => solveSweep(compiled(injected)));
+  print(
+    'matched sweep with water-methanol and nitrous oxide over none',
+    `${sprayed.toFixed(1)} / ${before.toFixed(1)} ms = ${(sprayed / before).toFixed(2)}`,
+    'no target',
+  );
+  const { build, point } = (() => {
+    const its = compiled(injected);
+    return { build: its, point: solveSweep(its).goalPoint };
+  })();
+  const cases = time(20, () => [injectionWorth(build, point), injectionCasesAt(build, point)]);
+  print('worth and cases of an injection at a speed', `${cases.toFixed(1)} ms`, 'in an edit of 50 ms');
+  const kept = jobOf('Hill-climb');
+  kept.brief.fuel.inletLimit = guess(1_000);
+  const richer = time(20, () => solveSweep(compiled(kept)));
+  print(
+    'matched sweep with its turbine inlet kept by the mixture over none',
+    `${richer.toFixed(1)} / ${before.toFixed(1)} ms = ${(richer / before).toFixed(2)}`,
+    'no target',
   );
 }

@@ -63,35 +63,40 @@ export function nitrousAt(
 /** Flow of air, kg/s, and its pressure, Pa. */
 type Air = { flow: number; pressure: number };
 
-/**
- * What evaporates before the valve at a temperature of the mixture, K: the share stated, or what the air can take up if that is
- * less, each over the liquid by its moles (Raoult).
- */
-function evaporatedAt(spray: Spray, sprayed: Sprayed, air: Air, temperature: number) {
-  const pressureOfWater = spray.waterMoles * water.vapourPressure(temperature);
-  const pressureOfMethanol = (1 - spray.waterMoles) * methanol.vapourPressure(temperature);
-  const dry = air.pressure - pressureOfWater - pressureOfMethanol;
-  // Where the vapours would push out all of the air, the liquid boils.
-  const taken = (vapour: number, molarMass: number): number =>
-    dry > 0 ? ((air.flow / AIR.molarMass) * vapour * molarMass) / dry : Infinity;
-  const most = {
-    water: taken(pressureOfWater, water.molarMass),
-    methanol: taken(pressureOfMethanol, methanol.molarMass),
-  };
-  const wanted = {
-    water: spray.evaporated * sprayed.water,
-    methanol: spray.evaporated * sprayed.methanol,
-  };
-  return {
-    evaporated: {
-      water: Math.min(wanted.water, most.water),
-      methanol: Math.min(wanted.methanol, most.methanol),
-    },
-    isSaturated: wanted.water > most.water || wanted.methanol > most.methanol,
-  };
-}
+/** A place to write into what is gas before the valve. */
+type Evaporated = Injected['evaporated'];
 
-const NOTHING = { evaporated: { water: 0, methanol: 0 }, isSaturated: false };
+/**
+ * What is gas before the valve at a temperature of the mixture, K, written into `evaporated`: of the spray the share stated, or what
+ * the air can take up if that is less, each over the liquid by its moles (Raoult). Out: whether the air limits it.
+ */
+function evaporate(
+  spray: Spray | null,
+  sprayed: Sprayed & { nitrous: number },
+  air: Air,
+  temperature: number,
+  evaporated: Evaporated,
+): boolean {
+  evaporated.nitrous = gasOf(sprayed.nitrous, temperature);
+  evaporated.water = 0;
+  evaporated.methanol = 0;
+  if (!spray || sprayed.water + sprayed.methanol === 0) return false;
+  const pressureOfWater = spray.waterMoles > 0 ? spray.waterMoles * water.vapourPressure(temperature) : 0;
+  const pressureOfMethanol =
+    spray.waterMoles < 1 ? (1 - spray.waterMoles) * methanol.vapourPressure(temperature) : 0;
+  const dry = air.pressure - pressureOfWater - pressureOfMethanol;
+  evaporated.water = spray.evaporated * sprayed.water;
+  evaporated.methanol = spray.evaporated * sprayed.methanol;
+  // Where the vapours would push out all of the air, the liquid boils.
+  if (!(dry > 0)) return false;
+  const perPascal = air.flow / AIR.molarMass / dry;
+  const mostWater = perPascal * pressureOfWater * water.molarMass;
+  const mostMethanol = perPascal * pressureOfMethanol * methanol.molarMass;
+  const isSaturated = evaporated.water > mostWater || evaporated.methanol > mostMethanol;
+  if (evaporated.water > mostWater) evaporated.water = mostWater;
+  if (evaporated.methanol > mostMethanol) evaporated.methanol = mostMethanol;
+  return isSaturated;
+}
 
 /**
  * Nitrous oxide that is gas before the valve at a temperature of the mixture, K, kg/s: the colder the charge has become, the more of it
@@ -108,62 +113,65 @@ export function injectedAt(
   { speedRpm, gauge, temperature, ...air }: Air & { speedRpm: number; gauge: number; temperature: number },
 ): Injected {
   const volume = spray ? sprayAt(spray, speedRpm, gauge) : 0;
-  const sprayed = { water: volume * (spray?.water ?? 0), methanol: volume * (spray?.methanol ?? 0) };
-  const { evaporated, isSaturated } =
-    spray && volume > 0 ? evaporatedAt(spray, sprayed, air, temperature) : NOTHING;
-  const jets = nitrous ? nitrousAt(nitrous, speedRpm, { pressure: air.pressure, gauge }) : 0;
-  const gas = gasOf(jets, temperature);
-  return {
-    ...sprayed,
-    nitrous: jets,
+  const injected: Injected = {
+    water: volume * (spray?.water ?? 0),
+    methanol: volume * (spray?.methanol ?? 0),
+    nitrous: nitrous ? nitrousAt(nitrous, speedRpm, { pressure: air.pressure, gauge }) : 0,
     isWet: nitrous?.isWet ?? false,
-    evaporated: { ...evaporated, nitrous: gas },
-    isSaturated,
-    displaced:
-      AIR.molarMass *
-      (evaporated.water / water.molarMass +
-        evaporated.methanol / methanol.molarMass +
-        gas / nitrousOxide.molarMass),
+    evaporated: { water: 0, methanol: 0, nitrous: 0 },
+    isSaturated: false,
+    displaced: 0,
     cooled: temperature,
     heat: 0,
     capacity: AIR.heat * air.flow,
   };
+  const { evaporated } = injected;
+  injected.isSaturated = evaporate(spray, injected, air, temperature, evaporated);
+  injected.displaced =
+    AIR.molarMass *
+    (evaporated.water / water.molarMass +
+      evaporated.methanol / methanol.molarMass +
+      evaporated.nitrous / nitrousOxide.molarMass);
+  return injected;
 }
 
-/** Heat, W, that takes what is injected from its liquid to a charge temperature, K, and the heat capacity flow of all, W/K. */
-function balance(
-  { spray, nitrous }: ChargeInjection,
-  { evaporated, ...sprayed }: Pick<Injected, 'water' | 'methanol' | 'evaporated'>,
-  airFlow: number,
-  cooled: number,
-): { heat: number; capacity: number } {
-  let heat = 0;
-  let capacity = AIR.heat * airFlow;
-  for (const name of ['water', 'methanol'] as const) {
-    const { latentHeat, liquidHeat, vapourHeat } = sprayLiquids[name];
-    const liquid = sprayed[name] - evaporated[name];
-    const from = spray?.temperature ?? ZERO;
-    heat +=
-      evaporated[name] * (latentHeat + vapourHeat * (cooled - ZERO) + liquidHeat * (ZERO - from)) +
-      liquid * liquidHeat * (cooled - from);
-    capacity += evaporated[name] * vapourHeat + liquid * liquidHeat;
-  }
-  if (evaporated.nitrous > 0) {
-    const bottle = nitrous?.bottle ?? ZERO;
-    const { heat: toGas, liquidHeat, gasHeat } = nitrousOxide;
-    heat += evaporated.nitrous * (toGas + liquidHeat * (293.15 - bottle) + gasHeat * (cooled - ZERO));
-    capacity += evaporated.nitrous * gasHeat;
-  }
-  return { heat, capacity };
+/** What takes a sprayed liquid from its tank to a charge temperature, K: heat, W; written into the balance of `injected`. */
+function addLiquid(injected: Injected, name: 'water' | 'methanol', from: number): void {
+  const { latentHeat, liquidHeat, vapourHeat } = sprayLiquids[name];
+  const gas = injected.evaporated[name];
+  const liquid = injected[name] - gas;
+  injected.heat +=
+    gas * (latentHeat + vapourHeat * (injected.cooled - ZERO) + liquidHeat * (ZERO - from)) +
+    liquid * liquidHeat * (injected.cooled - from);
+  injected.capacity += gas * vapourHeat + liquid * liquidHeat;
 }
 
-/** Turns in which the temperature of a saturated charge is halved, and how closely that settles, K. */
-const MOST_HALVES = 44;
+/** The temperature that air and all that is injected come to with so much of it gas, K; heat and capacity written down. */
+function balanced({ spray, nitrous }: ChargeInjection, injected: Injected, airFlow: number): number {
+  injected.heat = 0;
+  injected.capacity = AIR.heat * airFlow;
+  if (spray) {
+    addLiquid(injected, 'water', spray.temperature);
+    addLiquid(injected, 'methanol', spray.temperature);
+  }
+  const { nitrous: gas } = injected.evaporated;
+  if (nitrous && gas > 0) {
+    const { heat, liquidHeat, gasHeat } = nitrousOxide;
+    injected.heat +=
+      gas * (heat + liquidHeat * (293.15 - nitrous.bottle) + gasHeat * (injected.cooled - ZERO));
+    injected.capacity += gas * gasHeat;
+  }
+  return mixtureTemperature.fn(injected);
+}
+
+/** Steps in which the temperature of a saturated charge is found, and how closely, K. */
+const MOST_STEPS = 40;
 const SETTLED = 1e-7;
 
 /**
  * The charge once it is mixed with what is injected, written into `injected`. In: what is injected; the air it meets; its
- * temperature before that, K. Out: K. Source: energy balance; what evaporates is never more than the air can take up there.
+ * temperature before that, K. Out: K. Source: energy balance; what evaporates is never more than the air can take up there. The
+ * hotter it is the more evaporates and the colder it would be: regula falsi (Illinois) between the two.
  */
 export function mixedTemperature(
   injection: ChargeInjection,
@@ -174,28 +182,36 @@ export function mixedTemperature(
   const { spray } = injection;
   injected.cooled = cooled;
   const at = (temperature: number): number => {
-    if (spray && injected.water + injected.methanol > 0) {
-      const { evaporated, isSaturated } = evaporatedAt(spray, injected, air, temperature);
-      Object.assign(injected.evaporated, evaporated);
-      injected.isSaturated = isSaturated;
-    }
-    injected.evaporated.nitrous = gasOf(injected.nitrous, temperature);
-    Object.assign(injected, balance(injection, injected, air.flow, cooled));
-    return mixtureTemperature.fn({ cooled, heat: injected.heat, capacity: injected.capacity });
+    injected.isSaturated = evaporate(spray, injected, air, temperature, injected.evaporated);
+    return balanced(injection, injected, air.flow);
   };
-  // The hotter it is the more evaporates and the colder it would be: between the two lies the answer.
-  let high = Math.max(cooled, at(cooled), spray?.temperature ?? 0);
-  let low = Math.min(at(high), high);
-  // With all of the share stated evaporated at the cold end too, that is it.
-  const cold = at(low);
-  if (Math.abs(cold - low) < SETTLED) return cold;
-  for (let i = 0; i < MOST_HALVES && high - low > SETTLED; i++) {
-    const middle = (low + high) / 2;
-    if (at(middle) > middle) low = middle;
-    else high = middle;
+  // As cold as it can be: all of the share stated is gas. Where it still is at that temperature, that is it.
+  let low = at(BOILING);
+  let overLow = at(low) - low;
+  if (overLow <= SETTLED) return low + overLow;
+  let high = Math.max(cooled, spray?.temperature ?? 0);
+  let overHigh = at(high) - high;
+  let side = 0;
+  for (let i = 0; i < MOST_STEPS && high - low > SETTLED && overHigh < 0; i++) {
+    const next = (low * overHigh - high * overLow) / (overHigh - overLow);
+    const over = at(next) - next;
+    if (Math.abs(over) < SETTLED) return next;
+    if (over > 0) {
+      low = next;
+      overLow = over;
+      if (side > 0) overHigh /= 2;
+      side = 1;
+    } else {
+      high = next;
+      overHigh = over;
+      if (side < 0) overLow /= 2;
+      side = -1;
+    }
   }
   return at((low + high) / 2);
 }
+/** Hot enough that the air limits nothing, K. */
+const BOILING = 473;
 
 /** Dry air whose oxygen a flow of nitrous oxide brings, kg/s. */
 export const nitrousAir = (injected: Injected | null): number =>
