@@ -17,7 +17,7 @@ const coreRows = [
   ['build'],
   ['charge-path'],
   ['solve'],
-  ['workings'],
+  ['workings', 'limits'],
   ['studies'],
   ['selection', 'claims', 'decisions'],
 ].map((row) => row.map((folder) => `core/${folder}`));

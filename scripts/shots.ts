@@ -55,8 +55,8 @@ const shots: Shot[] = [
     before: (page) => page.locator('[data-phase=done]').waitFor({ timeout: 120_000 }),
   },
   { name: 'cooling', at: `${single}/cooling`, height: 1100 },
-  { name: 'heat-soak', at: `${boat}/cooling?cooling=soak`, height: 1100 },
   { name: 'fuel', at: `${boat}/fuel`, height: 1100 },
+  { name: 'limits', at: `${coupe}/limits`, height: 1100 },
   { name: 'belt-drive', at: `${boat}/charger?setup=B&charger=drive` },
   {
     name: 'working',

@@ -1,7 +1,7 @@
 import { expect, test } from '../support/test';
 import { open, saloon, single } from '../support/job';
 
-for (const bench of ['brief', 'engine', 'demand', 'charger'])
+for (const bench of ['brief', 'engine', 'demand', 'charger', 'limits'])
   test(`the ${bench} bench prints on at most three clean sheets`, async ({ page }) => {
     await open(page, `${single}/${bench}`);
     await page.waitForLoadState('networkidle');

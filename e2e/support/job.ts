@@ -23,6 +23,7 @@ export const sheets = [
   `${saloon}/cooling?setup=C&cooling=injection`,
   `${single}/cooling`,
   `${boat}/fuel`,
+  `${saloon}/limits`,
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];
 

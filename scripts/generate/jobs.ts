@@ -22,6 +22,7 @@ import { usualSpray } from '../../src/core/charge-injection/usual';
 import { given, guess } from '../../src/core/documents/input';
 import { coolings, fuelSystems } from './fuel-systems';
 import type { SettleableBench } from '../../src/core/job/schema/marks';
+import { startingSet } from '../../src/core/limits/starting-set';
 import { seated } from '../../src/core/drive/layout';
 import { blowerFitOf, centrifugalFitOf, turboFitOf } from '../../src/core/job/fit';
 import {
@@ -847,6 +848,18 @@ function saloon(): Job {
   return made;
 }
 
+/** What may give of the jobs that are judged for it: a usual set. Clutch and gearbox are the Brief's. */
+function withParts(job: Job): Job {
+  const known = job.name.startsWith('Coupé') || job.name.startsWith('Vintage');
+  if (!known) return job;
+  const components = startingSet({
+    ignition: 'spark',
+    wasBoosted: job.name.startsWith('Coupé'),
+    redLineRpm: job.engine.redLineRpm.value,
+  });
+  return { ...job, engine: { ...job.engine, components } };
+}
+
 /** Two nozzles before the throttle of an uncooled blower: what is sprayed into so hot a charge evaporates nearly whole. */
 function sprayed(): SprayDocument {
   const spray = usualSpray({
@@ -1076,7 +1089,7 @@ const jobs = [
   },
 ].map(({ job, earlier = [], ...rest }) => ({
   ...rest,
-  job: jobSchema.parse(withTrial(job)),
+  job: jobSchema.parse(withTrial(withParts(job))),
   ...(earlier.length
     ? { earlier: earlier.map((one) => ({ name: one.name, job: jobSchema.parse(withTrial(one.job)) })) }
     : {}),

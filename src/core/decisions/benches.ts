@@ -5,6 +5,8 @@ import type { Input } from '../documents/input';
 import type { JobBench, Where } from '../job/benches';
 import { exhaustDriveOf, turboChargerOf } from '../job/chargers';
 import type { Job, Setup } from '../job/schema/job';
+import { limitLineOf } from '../limits/judge';
+import { dutyOf } from '../studies/heat-soak';
 import type { Facts } from '../job/schema/marks';
 import { reason, type Reason } from '../working/range';
 import type { Answer } from './facts';
@@ -15,6 +17,7 @@ import {
   demandRules,
   engineRules,
   fuelRules,
+  limitRules,
   type Rule,
 } from './rules';
 
@@ -192,6 +195,25 @@ function missingOnFuel({ job, setup, answer }: Asked, add: Add): void {
   addGuess(add, { [at]: fuelSystem.injectors.flow }, reason('guess-fuel-system'));
 }
 
+function missingOnLimits({ job: { brief, engine }, answer }: Asked, add: Add): void {
+  if (!answer || isStopped(answer)) return;
+  const here: Where = { bench: 'limits', sheet: null };
+  if (!engine.components) return add(true, reason('limits-choose-parts'), here);
+  const line = limitLineOf(answer.build, answer.sweep, engine, dutyOf(brief.use).pull);
+  const gives = line?.weakest?.certain ?? line?.weakest?.first;
+  if (gives)
+    add(
+      line!.state === 'over',
+      reason('limits-part-gives', { speed: [gives.speedRpm, 'engineSpeed'], power: [gives.power, 'power'] }),
+      here,
+    );
+  add(
+    line?.weakest?.part.from === 'component' && line.weakest.confidence === 'guess',
+    reason('guess-limits'),
+    here,
+  );
+}
+
 const always = (): boolean => true;
 
 /** The benches of a job, each defined once: what it lacks, what it rests on, what overturns it. */
@@ -225,5 +247,12 @@ export const jobBenches: Record<JobBench, Bench> = {
     hasDecided: (_, setup) => Boolean(setup.fuelSystem),
     missing: missingOnFuel,
     rules: fuelRules,
+  },
+  limits: {
+    of: 'setup',
+    needsAnswer: true,
+    hasDecided: ({ limitsHold }) => limitsHold !== undefined,
+    missing: missingOnLimits,
+    rules: limitRules,
   },
 };

@@ -1,6 +1,7 @@
 import { compressorFit, driveOf, engineOf, frontOf, put, turboFit } from '@/testing/chargers';
 import { sampleJob, sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
+import { guess } from '../documents/input';
 import { solveSweep } from '../solve/sweep';
 import { fuelDefaults } from '../job/defaults';
 import { chargerAtEngine } from '../job/chargers';
@@ -55,6 +56,12 @@ const withFuelSystem = (job: Job) =>
     { cylinders: 4, ignition: 'spark', isHeavy: false },
     130e-3 / 3_600,
   ));
+
+/** A part that just holds the torque of this engine. */
+const withParts = (job: Job) =>
+  void (job.engine.components = [
+    { id: 'rods', kind: 'rods', name: '', note: '', limits: { torque: { low: guess(320) } } },
+  ]);
 
 /** For every rule a change that breaks it and one of the same kind that does not. */
 const cases: Record<string, Case> = {
@@ -239,6 +246,21 @@ const cases: Record<string, Case> = {
     before: withFuelSystem,
     breaks: (j) => scale(j.setups[0]!.fuelSystem!.injectors.flow, 1.1),
     leaves: (j) => (j.setups[0]!.fuelSystem!.injectors.count.confidence = 'guess'),
+  },
+  'part-gives-after-limits': {
+    before: withParts,
+    breaks: (j) => scale(j.engine.components![0]!.limits.torque!.low, 0.5),
+    leaves: (j) => scale(j.engine.components![0]!.limits.torque!.low, 0.97),
+  },
+  'more-torque-after-limits': {
+    before: withParts,
+    breaks: (j) => scale(j.brief.goal.power, 1.08),
+    leaves: (j) => scale(j.brief.goal.power, 1.01),
+  },
+  'red-line-after-limits': {
+    before: withParts,
+    breaks: (j) => scale(j.engine.redLineRpm, 1.04),
+    leaves: (j) => scale(j.engine.redLineRpm, 1.005),
   },
   'onset-after-charger': {
     breaks: (j) => (j.setups[0]!.boost.onsetRpm.value -= 300),

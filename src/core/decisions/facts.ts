@@ -6,6 +6,8 @@ import type { Job, Setup } from '../job/schema/job';
 import type { Facts } from '../job/schema/marks';
 import { compressionRatioOf } from '../build/derived';
 import { displacementOf } from '../build/job-engine';
+import { limitLineOf } from '../limits/judge';
+import { dutyOf } from '../studies/heat-soak';
 
 /** What the answer adds to the job's own figures; null while the job cannot be solved. */
 export type Answer = { build: Build; sweep: Sweep };
@@ -84,6 +86,13 @@ export function factsOf(
     facts.fuelFlow = Math.max(...sweep.fuel.points.map((p) => p.massFlow));
     if (setup.fuelSystem.senses) facts.senses = setup.fuelSystem.senses;
     facts.fuelHolds = sweep.fuel.state === 'over' ? 0 : 1;
+  }
+  const limits = engine.components ? limitLineOf(build, sweep, engine, dutyOf(brief.use).pull) : null;
+  if (limits) {
+    facts.limitsHold = limits.state === 'over' ? 0 : 1;
+    facts.greatestTorque = Math.max(
+      ...sweep.points.filter(({ status }) => status.kind !== 'failed').map(({ torque }) => torque),
+    );
   }
   return facts;
 }

@@ -174,6 +174,17 @@ const sensed = (
     by.includes(String(now.senses)) ? onFigure(id, key, quantity, test).broken(then, now) : null,
 });
 
+/** Parts that were judged to hold. */
+export const limitRules: Rule[] = [
+  {
+    id: 'part-gives-after-limits',
+    broken: (then, now) =>
+      then.limitsHold === 1 && now.limitsHold === 0 ? reason('part-gives-after-limits') : null,
+  },
+  onFigure('more-torque-after-limits', 'greatestTorque', 'torque', rose(0.03)),
+  onFigure('red-line-after-limits', 'redLine', 'engineSpeed', rose(0.01)),
+];
+
 /** Injectors and pumps that were chosen for a fuel and a flow of it. */
 export const fuelRules: Rule[] = [
   {

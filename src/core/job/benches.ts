@@ -1,5 +1,5 @@
 /** The benches a job is worked at, in the order of the work. */
-export const benchIds = ['brief', 'engine', 'demand', 'charger', 'cooling', 'fuel'] as const;
+export const benchIds = ['brief', 'engine', 'demand', 'charger', 'cooling', 'fuel', 'limits'] as const;
 export type JobBench = (typeof benchIds)[number];
 export const isBench = (id: string | undefined): id is JobBench => benchIds.some((bench) => bench === id);
 
@@ -26,6 +26,7 @@ export const benchSheets = {
   ],
   cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
+  limits: [],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
 

@@ -15,8 +15,8 @@ import {
 } from '../fuel-system/supply';
 
 /** Parts of a fuel system that can run out. */
-const fuelParts = ['injectors', 'pumps', 'high-pump', 'lift'] as const;
-export type FuelPart = (typeof fuelParts)[number];
+export const fuelPartIds = ['injectors', 'pumps', 'high-pump', 'lift'] as const;
+export type FuelPart = (typeof fuelPartIds)[number];
 
 /** The fuel system at one speed of the sweep. */
 export type FuelPoint = {
@@ -136,7 +136,7 @@ export function fuelSpans(points: readonly FuelPoint[]): FuelSpan[] {
 
 /** What of the fuel system has run out at a point, the worst first: for the place where it is drawn. */
 export function fuelTroubles({ shares, power }: Pick<FuelPoint, 'shares' | 'power'>): Reason[] {
-  return fuelParts
+  return fuelPartIds
     .filter((part) => shares[part] !== undefined && shares[part] < 1)
     .sort((a, b) => shares[a]! - shares[b]!)
     .map((part) => reason(`fuel-${part}-here`, { limit: [shares[part]! * power, 'power'] }));
@@ -144,7 +144,7 @@ export function fuelTroubles({ shares, power }: Pick<FuelPoint, 'shares' | 'powe
 
 /** The limits of the parts over points of the sweep, least room first; as power where the peak has so much, W. */
 export function limitsOf(points: readonly FuelPoint[], peak: number): FuelLimit[] {
-  return fuelParts
+  return fuelPartIds
     .flatMap((part): FuelLimit[] => {
       let least: FuelPoint | undefined;
       for (const point of points)

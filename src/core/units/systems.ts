@@ -7,6 +7,7 @@ import { findUnit, unitsOf, type Quantity, type Unit } from './quantities';
 export const families = {
   pressure: { name: 'Absolute pressure and losses', quantities: ['pressure', 'pressureDrop'] },
   boost: { name: 'Boost, gauge', quantities: ['boost'] },
+  meanPressure: { name: 'Mean effective pressure', quantities: ['meanPressure'] },
   airPressure: { name: 'Barometer', quantities: ['airPressure'] },
   massFlow: { name: 'Mass flow', quantities: ['massFlow'] },
   volumeFlow: { name: 'Volume flow', quantities: ['volumeFlow'] },
@@ -53,6 +54,7 @@ export const systems = {
   us: {
     pressure: 'psi',
     boost: 'psi',
+    meanPressure: 'psi',
     airPressure: 'inHg',
     massFlow: 'lb/min',
     volumeFlow: 'CFM',

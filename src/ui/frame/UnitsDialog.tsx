@@ -27,6 +27,7 @@ import styles from './units.module.css';
 const samples: Record<Family, number> = {
   pressure: 236_000,
   boost: 137_000,
+  meanPressure: 1_850_000,
   airPressure: 83_100,
   massFlow: 0.297,
   volumeFlow: 0.31,

@@ -49,6 +49,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   },
   cooling: { revs: 'Over the revs', soak: 'Heat soak', injection: 'Water-methanol & nitrous' },
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
+  limits: {},
 };
 
 const descriptors: Record<JobBench, Bench> = {
@@ -114,6 +115,16 @@ const descriptors: Record<JobBench, Bench> = {
     inTheCell: false,
     body: () => import('../fuel/FuelBench'),
     ahead: [...Object.values(fuelParts), () => import('../charts/Plot')],
+    stations: [],
+  },
+  limits: {
+    name: 'Limits',
+    icon: <path d="M2 3h16M3 17h14M5 17v-7h2v7M9 17V5h2v12M13 17v-4h2v4" />,
+    key: '7',
+    words: 'weakest link rods pistons block clutch gearbox strength BMEP bolt load duty',
+    inTheCell: false,
+    body: () => import('../limits/LimitsBench'),
+    ahead: [],
     stations: [],
   },
 };

@@ -39,7 +39,15 @@ describe('the benches', () => {
     expect(benches.map((b) => b.id)).toEqual([...benchIds]);
     for (const key of ['key', 'name', 'words', 'body'] as const)
       expect(new Set(benches.map((b) => b[key])).size).toBe(benches.length);
-    expect(benches.map((b) => b.name)).toEqual(['Brief', 'Engine', 'Demand', 'Charger', 'Cooling', 'Fuel']);
+    expect(benches.map((b) => b.name)).toEqual([
+      'Brief',
+      'Engine',
+      'Demand',
+      'Charger',
+      'Cooling',
+      'Fuel',
+      'Limits',
+    ]);
     expect([isBench('charger'), isBench('nowhere'), isBench(undefined)]).toEqual([true, false, false]);
   });
   it('every station of the Airway leads to one of them, and each comes into view with its own', () => {

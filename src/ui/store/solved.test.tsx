@@ -66,6 +66,7 @@ describe('a job with its answer', () => {
       'charger',
       'cooling',
       'fuel',
+      'limits',
     ]);
   });
   it('keeps the last good answer, marked as stale, while the job contradicts itself; the fields get the problem', () => {

@@ -22,6 +22,8 @@ const lists: [RegExp, string][] = [
   [/^engine\.condition\.compression\.\d+$/, 'compression readings'],
   [/^engine\.condition\.leakDown\.\d+$/, 'leak-down readings'],
   [/^engine\.condition\.weakPoints/, 'weak points'],
+  [/^engine\.components(\.\d+(\.(id|kind|name|note|limits))?)?$/, 'parts with limits'],
+  [/^setups\.\d+\.injection(\.(spray|nitrous))?(\.stages(\.\d+)?)?$/, 'injection'],
   [/^brief\.wish$/, 'customer’s wording'],
   [/^brief\.fixed/, 'fixed parts'],
   [/^brief\.local\.answers/, 'answers on local rules'],

@@ -100,6 +100,21 @@ export const decisionSentences: Sentences<DecisionCode> = {
   'inlet-misread-after-fuel': {
     long: 'The inlet lost {from} when Fuel was signed off and loses {to} now: another inlet before an air meter reads another flow. Calibrate it again before a pull.',
   },
+  'part-gives-after-limits': {
+    long: 'Every part held when Limits was signed off; now one gives.',
+  },
+  'more-torque-after-limits': {
+    long: 'Torque peaked at {from} when Limits was signed off and peaks at {to} now.',
+  },
+  'red-line-after-limits': {
+    long: 'The red line rose from {from} to {to} after Limits was signed off: bolts and springs feel it first.',
+  },
+  'limits-choose-parts': { long: 'Lay out the parts that can give.', short: 'No limits laid out yet' },
+  'limits-part-gives': {
+    long: 'A part gives at {speed}, at {power}: strengthen it, or hold the torque.',
+    short: 'A part gives at {speed}',
+  },
+  'guess-limits': { long: 'The first limit is an estimate.' },
   'fuel-short-after-fuel': {
     long: 'The fuel system held when Fuel was signed off; now it runs out before the forecast’s power.',
   },

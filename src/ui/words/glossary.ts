@@ -345,6 +345,36 @@ export const glossary: readonly Term[] = [
     in: /coolant (volume|pump|flow)|front exchanger|ice in the tank/i,
   },
   {
+    term: 'Water-methanol injection',
+    text: 'Water, methanol or a blend sprayed into the charge behind the cooler. What evaporates before the valve cools the charge until it is saturated; methanol burns as fuel; the rest cools the cylinder.',
+    follows: 'first law, Raoult',
+    in: /methanol|spray (pump|tank)|nozzle|liquid temperature|evaporated before the valve|^stage/i,
+  },
+  {
+    term: 'Nitrous oxide',
+    text: 'A liquefied gas that brings oxygen, 36 % of its mass, and cools as it evaporates. Its flow follows the temperature of the bottle. Wet, its fuel comes beside it, dry, through the injectors.',
+    follows: 'ESDU 91022, common practice',
+    in: /nitrous|bottle temperature/i,
+  },
+  {
+    term: 'Weakest link',
+    text: 'The part that gives first as power rises. Strengthening any other first buys nothing; strengthening it leads to the next in the chain.',
+    follows: 'common practice',
+    in: /^part \d+, (torque|power|boost|exhaust|charge|engine)/i,
+  },
+  {
+    term: 'BMEP',
+    text: 'Brake mean effective pressure: the work of a cycle over the displacement. It tells how hard an engine of any size is loaded.',
+    follows: 'Heywood (1988), eq. 2.20',
+    in: /bmep/i,
+  },
+  {
+    term: 'Rod-bolt load',
+    text: 'What pulls a rod apart at overlap top dead centre: piston, pin and rod against their own inertia. It goes with the square of the engine speed, not with power.',
+    follows: 'crank-slider kinematics',
+    in: /rod-bolt|piston speed limit|reciprocating mass|big-end mass/i,
+  },
+  {
     term: 'Core size',
     text: 'Height and width of the face that is blown at, and depth along the cooling stream. Conductance goes with its volume and fins.',
     follows: 'ε-NTU (Kays and London)',

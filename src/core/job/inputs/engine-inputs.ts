@@ -1,4 +1,5 @@
 import type { Job } from '../schema/job';
+import { wasBoosted } from '../boosted-before';
 import { never, on, type Descriptor, type Standing } from './descriptor';
 
 const engine = on('engine', 'engine');
@@ -10,8 +11,6 @@ const run = on('engine', 'run');
 type Row = Job['engine']['baseline']['rows'][number];
 const lacks = (job: Job, key: 'boostGauge' | 'chargeTemperature' | 'lambda'): boolean =>
   job.engine.baseline.rows.some((row: Row) => row[key] === null);
-const isBoosted = (job: Job): boolean =>
-  job.engine.baseline.rows.some((row: Row) => (row.boostGauge ?? 0) > 0);
 const isFromRun = ({ job }: Standing): boolean => job.engine.breathing.source === 'baseline';
 const isFromShape = ({ job }: Standing): boolean => job.engine.breathing.source === 'shape';
 const movesShape = (at: Standing): boolean =>
@@ -90,7 +89,7 @@ export const engineInputs = {
   'engine.baseline.backPressureRatio': run(
     'ratio',
     'Test p3/p_m',
-    (at) => isFromRun(at) && isBoosted(at.job),
+    (at) => isFromRun(at) && wasBoosted(at.job.engine),
   ),
   'engine.baseline.bsfc': run('fuelPerEnergy', 'Test BSFC', isFromRun),
   'engine.baseline.bsfcLambda': run('ratio', 'Reference λ of test BSFC', isFromRun),

@@ -9,6 +9,7 @@ import { coolingGrounds, coolingInputs } from './cooling-inputs';
 import { injectionGrounds, injectionInputs } from './injection-inputs';
 import { fuelGrounds, fuelInputs } from './fuel-inputs';
 import { patternOf, placeOf } from './place';
+import { limitGrounds, limitInputs } from './limit-inputs';
 import { setupGrounds, setupInputs } from './setup-inputs';
 
 /**
@@ -22,6 +23,7 @@ export const inputDescriptors = {
   ...coolingInputs,
   ...injectionInputs,
   ...fuelInputs,
+  ...limitInputs,
 };
 
 type InputPattern = keyof typeof inputDescriptors;
@@ -60,6 +62,7 @@ const grounds: Record<string, Descriptor['where']> = {
   ...coolingGrounds,
   ...injectionGrounds,
   ...fuelGrounds,
+  ...limitGrounds,
 };
 
 /**

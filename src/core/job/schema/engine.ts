@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { corrections } from '../../dyno/corrections';
 import { breathingShapeIds } from '../../engine/breathing';
 import { fuelIds } from '../../fuel/fuels';
+import { componentSchema } from './components';
 import { day } from './brief';
 import { confidences } from '../../documents/input';
 import { input, wholeInput } from '../../documents/input-schema';
@@ -158,4 +159,8 @@ export const engineSchema = z.strictObject({
   condition: conditionSchema,
   breathing: breathingSchema,
   baseline: baselineSchema,
+  /** What moves at one crank pin, for the load of its rod's bolts: both or none. */
+  masses: z.strictObject({ reciprocating: input(0.01, 60), bigEnd: input(0.005, 60) }).optional(),
+  /** Parts that can give, with their limits; an engine may have none laid out. */
+  components: z.array(componentSchema).max(48).optional(),
 });

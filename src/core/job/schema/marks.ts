@@ -46,6 +46,8 @@ export const factKeys = [
   'fuelHolds',
   'fuelFlow',
   'injectorFlow',
+  'limitsHold',
+  'greatestTorque',
 ] as const;
 export type FactKey = (typeof factKeys)[number];
 

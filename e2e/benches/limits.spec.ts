@@ -1,0 +1,37 @@
+import { expect, test } from '../support/test';
+import { choose, fill, isSaved, makeTurboJob, open } from '../support/job';
+
+test('Limits: a starting set, what gives first, the chain after it, the duty, and it is kept', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Has limits');
+  await open(page, `/jobs/${id}/limits`);
+  await page.getByRole('button', { name: 'Lay out a starting set' }).click();
+  await isSaved(page);
+  const rows = page.getByRole('table', { name: /Limits over the revs/ });
+  await expect(rows.getByRole('row', { name: /Pistons/ })).toBeVisible();
+  const chain = page.getByRole('table', { name: /Weakest links by power/ });
+  await expect(chain.getByRole('row').nth(1)).toContainText('hp');
+  // A part is chosen on its row and shown in the column.
+  await rows.getByRole('button', { name: 'Connecting rods' }).click();
+  const number = await page.getByLabel(/^Part \d+, BMEP limit$/).getAttribute('name');
+  const part = `Part ${Number(/components\.(\d+)/.exec(number!)![1]) + 1}, BMEP limit`;
+  await fill(page, part, '9 bar');
+  await fill(page, `${part} at the most`, '10 bar');
+  await isSaved(page);
+  await expect(page.getByRole('heading', { name: /Connecting rods give at [\d,]+ rpm/ })).toBeVisible();
+  await expect(rows.getByRole('row').nth(1)).toContainText('Connecting rods');
+  await fill(page, `${part} borne for`, '20 s');
+  await choose(page, 'Judged for', 'strip');
+  await expect(rows.getByRole('row', { name: /Connecting rods/ })).toContainText('borne for 20 s');
+  await choose(page, 'Judged for', 'standing mile');
+  await expect(page.getByRole('heading', { name: /Connecting rods give at/ })).toBeVisible();
+  // It is kept; the duty is the Brief's again, whose pull the rods bear.
+  await page.reload();
+  await expect(rows.getByRole('row', { name: /Connecting rods/ })).toContainText('borne for 20 s');
+  const stored = (await (await request.get(`/api/jobs/${id}`)).json()) as {
+    job: { engine: { components: { id: string }[] } };
+  };
+  expect(stored.job.engine.components.length).toBeGreaterThan(6);
+});

@@ -1,0 +1,47 @@
+import type { Quantity } from '../../units/quantities';
+import type { LimitMetric } from '../schema/component-choices';
+import { never, on, type Descriptor } from './descriptor';
+
+/** Records: they are judged against the forecast and move none of its figures. */
+const limits = on('limits', null, never);
+
+const metrics: Record<LimitMetric, [Quantity, string]> = {
+  torque: ['torque', 'torque'],
+  power: ['power', 'power'],
+  bmep: ['meanPressure', 'BMEP'],
+  engineSpeed: ['engineSpeed', 'engine speed'],
+  pistonSpeed: ['pistonSpeed', 'mean piston speed'],
+  boltLoad: ['force', 'rod-bolt load'],
+  boost: ['boost', 'boost'],
+  backPressure: ['boost', 'exhaust back pressure'],
+  chargeTemperature: ['temperature', 'charge temperature'],
+  exhaustTemperature: ['temperature', 'exhaust temperature'],
+};
+
+type Pattern<M extends LimitMetric = LimitMetric> =
+  `engine.components.*.limits.${M}.${'low' | 'high' | 'seconds'}`;
+
+/** The limits of a component, by what they are measured in; '{n}' is the number of the component. */
+const limitsOf = Object.fromEntries(
+  Object.entries(metrics).flatMap(([metric, [quantity, name]]) => {
+    const at = `engine.components.*.limits.${metric}`;
+    return [
+      [`${at}.low`, limits(quantity, `Part {n}, ${name} limit`)],
+      [`${at}.high`, limits(quantity, `Part {n}, ${name} limit at the most`)],
+      [`${at}.seconds`, limits('time', `Part {n}, ${name} limit borne for`)],
+    ];
+  }),
+) as Record<Pattern, Descriptor>;
+
+/** What parts bear, and what the rod bolts are loaded with. */
+export const limitInputs = {
+  ...limitsOf,
+  'engine.components.*.price': limits('money', 'Part {n}, price of a stronger one'),
+  'engine.masses.reciprocating': limits('mass', 'Reciprocating mass of a cylinder'),
+  'engine.masses.bigEnd': limits('mass', 'Big-end mass above the split'),
+};
+
+export const limitGrounds = {
+  'engine.components': { bench: 'limits', sheet: null },
+  'engine.masses': { bench: 'limits', sheet: null },
+} satisfies Record<string, Descriptor['where']>;

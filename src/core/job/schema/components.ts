@@ -1,0 +1,52 @@
+import * as z from 'zod';
+import { input } from '../../documents/input-schema';
+import { componentKinds, type LimitMetric } from './component-choices';
+
+/** The widest that makes sense of each limit, SI; pressures gauge but for the mean effective one. */
+const ranges = {
+  torque: [5, 50_000],
+  power: [1_000, 5_000_000],
+  bmep: [100_000, 10_000_000],
+  engineSpeed: [300, 30_000],
+  pistonSpeed: [2, 60],
+  boltLoad: [500, 2_000_000],
+  boost: [1_000, 2_000_000],
+  backPressure: [1_000, 3_000_000],
+  chargeTemperature: [260, 600],
+  exhaustTemperature: [500, 1_600],
+} as const satisfies Record<LimitMetric, [number, number]>;
+
+/** A limit: where it may give, where it certainly does if sources disagree, and how long it bears more than that. */
+const limit = ([low, high]: readonly [number, number]) =>
+  z
+    .strictObject({
+      low: input(low, high),
+      high: input(low, high).optional(),
+      /** A pull that is no longer than this is borne. */
+      seconds: input(0.5, 36_000).optional(),
+    })
+    .optional();
+
+export const componentSchema = z.strictObject({
+  id: z.string().min(1).max(40),
+  kind: z.enum(componentKinds),
+  /** Its own name where it has one: maker's, or what tells it from another of its kind. */
+  name: z.string().max(60),
+  /** Material, grade, where the limits come from. */
+  note: z.string().max(200),
+  limits: z.strictObject({
+    torque: limit(ranges.torque),
+    power: limit(ranges.power),
+    bmep: limit(ranges.bmep),
+    engineSpeed: limit(ranges.engineSpeed),
+    pistonSpeed: limit(ranges.pistonSpeed),
+    boltLoad: limit(ranges.boltLoad),
+    boost: limit(ranges.boost),
+    backPressure: limit(ranges.backPressure),
+    chargeTemperature: limit(ranges.chargeTemperature),
+    exhaustTemperature: limit(ranges.exhaustTemperature),
+  }),
+  /** Of a stronger one, fitted. */
+  price: input(0, 1_000_000).optional(),
+});
+export type Component = z.infer<typeof componentSchema>;

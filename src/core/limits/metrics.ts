@@ -1,0 +1,78 @@
+import type { Build } from '../build/build';
+import { engineCharger } from '../charger/charged-air';
+import { meanPistonSpeed } from '../engine/geometry';
+import type { Job } from '../job/schema/job';
+import type { LimitMetric } from '../job/schema/component-choices';
+import type { OperatingPoint } from '../solve/point';
+import { boltLoad, brakeMeanPressure } from './formulas';
+
+/** What kind of limit a metric is: told apart, since other things move them. */
+export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature';
+export const sortOf: Record<LimitMetric, LimitSort> = {
+  torque: 'torque',
+  power: 'power',
+  bmep: 'torque',
+  engineSpeed: 'speed',
+  pistonSpeed: 'speed',
+  boltLoad: 'speed',
+  boost: 'pressure',
+  backPressure: 'pressure',
+  chargeTemperature: 'temperature',
+  exhaustTemperature: 'temperature',
+};
+
+type Engine = Job['engine'];
+
+/** What every point of a job is read with. */
+type Read = (point: OperatingPoint) => number | null;
+
+/**
+ * How a metric is read off a point, SI; null at a point that has no such figure: bolt load without masses and a rod length, exhaust
+ * without a turbine.
+ */
+export function readerOf(build: Build, engine: Engine, metric: LimitMetric): Read {
+  const { stroke, rodLength, masses } = engine;
+  switch (metric) {
+    case 'torque':
+      return ({ torque }) => torque;
+    case 'power':
+      return ({ power }) => power.fuelFlow;
+    case 'bmep':
+      return ({ torque }) =>
+        brakeMeanPressure.fn({
+          torque,
+          turns: build.cycle === 'four-stroke' ? 2 : 1,
+          displacement: build.displacement,
+        });
+    case 'engineSpeed':
+      return ({ speedRpm }) => speedRpm;
+    case 'pistonSpeed':
+      return ({ speedRpm }) => meanPistonSpeed(stroke.value, speedRpm);
+    case 'boltLoad':
+      return ({ speedRpm }) =>
+        rodLength && masses
+          ? boltLoad.fn({
+              reciprocating: masses.reciprocating.value,
+              bigEnd: masses.bigEnd.value,
+              stroke: stroke.value,
+              rodLength: rodLength.value,
+              speedRpm,
+            })
+          : null;
+    case 'boost':
+      return ({ boostGauge }) => boostGauge;
+    case 'backPressure':
+      return ({ match }) =>
+        match ? engineCharger(match).turbine.inlet.pressure - build.climate.pressure : null;
+    case 'chargeTemperature':
+      return ({ path }) => path.manifold.temperature;
+    case 'exhaustTemperature':
+      return ({ match }) => (match ? engineCharger(match).turbine.inlet.temperature : null);
+  }
+}
+
+const ICE = 273.15;
+
+/** Share of a limit that a figure uses: of temperatures by degrees Celsius, as the trade counts them. */
+export const useOf = (sort: LimitSort, value: number, limit: number): number =>
+  sort === 'temperature' ? (value - ICE) / (limit - ICE) : value / limit;

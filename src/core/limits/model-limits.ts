@@ -1,0 +1,110 @@
+import type { Build } from '../build/build';
+import { engineCharger } from '../charger/charged-air';
+import { shaftLimit, turbineSideOf } from '../charger/charger';
+import { fuelPartIds, type FuelPart } from '../solve/fuel-line';
+import type { OperatingPoint } from '../solve/point';
+import type { Sweep } from '../solve/sweep';
+import type { Limit, ModelPart } from './limit';
+import { useOf } from './metrics';
+
+type Reader = (point: OperatingPoint) => number | null;
+
+const fromModel = (
+  part: ModelPart,
+  name: string,
+  limit: Omit<Limit, 'part' | 'useHigh' | 'high' | 'seconds' | 'confidence'>,
+): Limit => ({
+  part: { from: 'model', part, name },
+  confidence: 'maker',
+  high: null,
+  seconds: null,
+  ...limit,
+  useHigh: limit.use,
+});
+
+/** Shaft speeds of the chargers against their maps or drives. */
+function shafts({ chargers }: Build): Limit[] {
+  return chargers.flatMap((charger, i) => {
+    if (!charger.machine) return [];
+    // A point holds only the chargers that work there, the one at the engine last.
+    const at = ({ chargers: working }: OperatingPoint) => working[working.length - chargers.length + i];
+    const share: Reader = (point) => at(point)?.speedShare ?? null;
+    const part = i === chargers.length - 1 ? 'shaft' : 'front-shaft';
+    return [
+      fromModel(part, charger.machine.name, {
+        metric: 'shaftSpeed',
+        sort: 'speed',
+        low: Number.isFinite(shaftLimit(charger)) ? shaftLimit(charger) : null,
+        followsPower: false,
+        use: share,
+        value: (point) => at(point)?.shaftRpm ?? null,
+      }),
+    ];
+  });
+}
+
+/** The turbine's inlet against its limit. */
+function turbine(build: Build): Limit[] {
+  const side = turbineSideOf(engineCharger(build));
+  if (!side) return [];
+  const { maxTemperature, name } = side.turbine;
+  const value: Reader = ({ match }) => (match ? engineCharger(match).turbine.inlet.temperature : null);
+  return [
+    fromModel('turbine', name, {
+      metric: 'exhaustTemperature',
+      sort: 'temperature',
+      low: maxTemperature,
+      followsPower: false,
+      use: (point) => {
+        const inlet = value(point);
+        return inlet === null ? null : useOf('temperature', inlet, maxTemperature);
+      },
+      value,
+    }),
+  ];
+}
+
+/** Clutch and gearbox of the Brief against the torque. */
+const driveline = ({ driveline: parts }: Build): Limit[] =>
+  parts.map(({ part, name, torque }) =>
+    fromModel(part, name, {
+      metric: 'torque',
+      sort: 'torque',
+      low: torque,
+      followsPower: true,
+      use: (point) => point.torque / torque,
+      value: (point) => point.torque,
+    }),
+  );
+
+/** Injectors and pumps: what each brings over what is asked, turned round. */
+function fuel({ fuel: line }: Pick<Sweep, 'fuel'>): Limit[] {
+  if (!line) return [];
+  const bySpeed = new Map(line.points.map((p) => [p.speedRpm, p.shares]));
+  const shareOf =
+    (part: FuelPart): Reader =>
+    ({ speedRpm }) => {
+      const share = bySpeed.get(speedRpm)?.[part];
+      return share === undefined ? null : 1 / share;
+    };
+  return fuelPartIds
+    .filter((part) => line.limits.some((limit) => limit.part === part))
+    .map((part) =>
+      fromModel(part, '', {
+        metric: 'fuel',
+        sort: 'power',
+        low: null,
+        followsPower: true,
+        use: shareOf(part),
+        value: shareOf(part),
+      }),
+    );
+}
+
+/** Limits that come from the models of a build, without being typed. */
+export const modelLimits = (build: Build, sweep: Pick<Sweep, 'fuel'>): Limit[] => [
+  ...shafts(build),
+  ...turbine(build),
+  ...driveline(build),
+  ...fuel(sweep),
+];

@@ -1,0 +1,45 @@
+import { guess, type Input } from '../documents/input';
+import type { ComponentKind, LimitMetric } from '../job/schema/component-choices';
+import type { Component } from '../job/schema/components';
+import { pistonSpeedBands } from '../engine/geometry';
+
+/** What the set goes by: how the engine burns, whether it was boosted from new, its red line, rev/min. */
+export type SetFor = { ignition: 'spark' | 'compression'; wasBoosted: boolean; redLineRpm: number };
+
+const BAR = 1e5;
+
+/**
+ * Mean effective pressures, bar, that parts of a road engine are usually left at: low where one may give, high where it does. A
+ * diesel's are made for more. Common practice, no source: a starting point, to be replaced by what is known of the engine.
+ */
+const bmeps: [ComponentKind, low: number, high: number, diesel: number][] = [
+  ['pistons', 19, 25, 1.25],
+  ['rods', 20, 27, 1.25],
+  ['head-clamp', 22, 29, 1.3],
+  ['head-gasket', 21, 28, 1.3],
+  ['main-caps', 25, 33, 1.2],
+  ['crank', 27, 36, 1.2],
+  ['block', 27, 36, 1.2],
+];
+/** An engine that was boosted from new has stronger insides. */
+const BOOSTED = 1.2;
+
+/** A starting set of components for an engine, every limit an estimate with its range. Out: ids of their kinds. */
+export function startingSet({ ignition, wasBoosted, redLineRpm }: SetFor): Component[] {
+  const component = (kind: ComponentKind, metric: LimitMetric, low: number, high: number): Component => ({
+    id: kind,
+    kind,
+    name: '',
+    note: 'Usual for its kind: an estimate',
+    limits: { [metric]: { low: guess(low), high: guess(high) } satisfies { low: Input; high: Input } },
+  });
+  const factor = (diesel: number) => (ignition === 'compression' ? diesel : 1) * (wasBoosted ? BOOSTED : 1);
+  const rounded = (value: number) => Math.round(2 * value) / 2;
+  return [
+    ...bmeps.map(([kind, low, high, diesel]) =>
+      component(kind, 'bmep', rounded(low * factor(diesel)) * BAR, rounded(high * factor(diesel)) * BAR),
+    ),
+    component('rod-bolts', 'pistonSpeed', pistonSpeedBands.usual + 1, pistonSpeedBands.sporting),
+    component('valve-springs', 'engineSpeed', redLineRpm, Math.round((redLineRpm * 1.06) / 50) * 50),
+  ];
+}

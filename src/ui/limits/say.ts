@@ -1,0 +1,42 @@
+import type { LimitRow } from '@/core/limits/judge';
+import { quantityOf } from '@/core/job/inputs/inputs';
+import type { Quantity } from '@/core/units/quantities';
+import { metricNames } from '../words/components';
+import type { Words } from '../words/words';
+import { confidenceWords } from '../fields/confidence';
+
+/** What a limit is measured in; null for a share. */
+const measureOf = ({ metric }: LimitRow): Quantity | null =>
+  metric === 'fuel'
+    ? null
+    : metric === 'shaftSpeed'
+      ? 'shaftSpeed'
+      : (quantityOf(`engine.components.0.limits.${metric}.low`) ?? null);
+
+/** A limit in figures: both ends where sources disagree. */
+export function limitWords(row: LimitRow, { figure }: Words): string {
+  const quantity = measureOf(row);
+  if (!quantity || row.low === null) return metricNames[row.metric];
+  const gauge = quantity === 'boost' ? ' gauge' : '';
+  const low = figure(row.low, quantity);
+  return row.high === null
+    ? `${metricNames[row.metric]} ${low}${gauge}`
+    : `${metricNames[row.metric]} ${low} to ${figure(row.high, quantity)}${gauge}`;
+}
+
+/** What moves a limit: speed alone, torque wherever it comes, and so on. */
+export const bearsWords = ({ sort }: LimitRow): string =>
+  ({
+    torque: 'wherever that torque comes',
+    power: 'at that power',
+    speed: 'whatever the power',
+    pressure: 'at that pressure',
+    temperature: 'at that temperature',
+  })[sort];
+
+/** How sure a limit is. */
+export const sureWords = ({ part, confidence }: LimitRow): string =>
+  part.from === 'model' ? 'By the models.' : `Limit: ${confidenceWords[confidence]}.`;
+
+/** A speed that was read between two points, to the nearest ten, rev/min. */
+export const aboutTen = (speedRpm: number): number => Math.round(speedRpm / 10) * 10;
