@@ -197,20 +197,17 @@ function missingOnFuel({ job, setup, answer }: Asked, add: Add): void {
 
 function missingOnLimits({ job: { brief, engine }, answer }: Asked, add: Add): void {
   if (!answer || isStopped(answer)) return;
-  const here: Where = { bench: 'limits', sheet: null };
-  if (!engine.components) return add(true, reason('limits-choose-parts'), here);
+  if (!engine.components) return add(true, reason('limits-choose-parts'));
   const line = limitLineOf(answer.build, answer.sweep, engine, dutyOf(brief.use).pull);
   const gives = line?.weakest?.certain ?? line?.weakest?.first;
   if (gives)
     add(
       line!.state === 'over',
       reason('limits-part-gives', { speed: [gives.speedRpm, 'engineSpeed'], power: [gives.power, 'power'] }),
-      here,
     );
   add(
     line?.weakest?.part.from === 'component' && line.weakest.confidence === 'guess',
     reason('guess-limits'),
-    here,
   );
 }
 
