@@ -152,7 +152,7 @@ export function stationsOf(
       state('throttle', path.manifold, {
         drop: path.cooler.pressure - path.manifold.pressure,
         // What is injected before it takes its heat from the charge.
-        ...(path.injected && path.injected.heat > 0
+        ...(path.injected && path.injected.heat !== 0
           ? {
               massFlow: flow + injectedMass(path.injected),
               heatIn:

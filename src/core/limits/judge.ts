@@ -7,7 +7,7 @@ import type { OperatingPoint } from '../solve/point';
 import type { Sweep } from '../solve/sweep';
 import type { LimitState } from '../solve/verdict';
 import type { Limit } from './limit';
-import { readerOf, sortOf, useOf } from './metrics';
+import { JUST_HOLDS, readerOf, sortOf, useOf } from './metrics';
 import { modelLimits } from './model-limits';
 
 /** A place on the curve where a limit is reached. Flywheel: W, N·m. */
@@ -29,9 +29,6 @@ export type LimitRow = Limit & {
   /** Peak power that the curve could be scaled to, W; null where power does not decide. */
   allowed: number | null;
 };
-
-/** From this share on a limit just holds. */
-export const JUST_HOLDS = 0.985;
 
 /** The rows of everything that can give, first failure first, then the most used. */
 export type LimitLine = {
@@ -72,6 +69,7 @@ function limitsOf(build: Build, engine: Job['engine'], component: Component): Li
         high: stated.high?.value ?? null,
         confidence: stated.low.confidence,
         seconds: stated.seconds?.value ?? null,
+        near: JUST_HOLDS,
         followsPower: sort === 'torque' || sort === 'power',
         use: share(stated.low),
         useHigh: share(stated.high ?? stated.low),
@@ -99,9 +97,9 @@ function firstOver(points: readonly OperatingPoint[], shares: readonly number[])
   return { speedRpm: between('speedRpm'), power: between('power'), torque: between('torque') };
 }
 
-function stateOf(use: number, useHigh: number): LimitState {
+function stateOf(use: number, useHigh: number, near: number): LimitState {
   if (useHigh >= 1) return 'over';
-  return use >= JUST_HOLDS ? 'marginal' : 'within';
+  return use >= near ? 'marginal' : 'within';
 }
 
 /** A limit over the points of a sweep; null where none of them can be read. */
@@ -130,7 +128,7 @@ function rowOf(limit: Limit, points: readonly OperatingPoint[], peak: Gives, pul
       uses.map((one) => one.useHigh),
     ),
     span: over.length ? { fromRpm: over[0]!.speedRpm, toRpm: over.at(-1)!.speedRpm } : null,
-    state: stateOf(most.use, useHigh),
+    state: stateOf(most.use, useHigh, limit.near),
     isCounted: limit.seconds === null || pull > limit.seconds,
     allowed: limit.followsPower ? peak.power / most.use : null,
   };

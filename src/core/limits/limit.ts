@@ -23,6 +23,8 @@ export type Limit = {
   confidence: Confidence;
   /** Borne for so long, s. */
   seconds: number | null;
+  /** Share of it from which it just holds: what the bench of its own says of it is said here too. */
+  near: number;
   /** Whether more power brings it nearer in proportion. */
   followsPower: boolean;
   /** Share of the low end that is used at a point, and of the high one. */

@@ -154,6 +154,8 @@ describe('limits that come from the models', () => {
     const injectors = whole.sweep.fuel!.limits.find(({ part: its }) => its === 'injectors')!;
     expect(row('injectors fuel').allowed! / injectors.power).toBeCloseTo(1, 6);
     expect(chain[0]!.allowed).toBeLessThanOrEqual(injectors.power);
+    // One fact with one state: what Fuel calls marginal is marginal here.
+    for (const { part: its, state } of whole.sweep.fuel!.limits) expect(row(`${its} fuel`).state).toBe(state);
   });
 });
 
@@ -179,6 +181,7 @@ describe('a starting set', () => {
       const start = usualLimit(build, sweep, job.engine, metric);
       expect(start).toBeGreaterThanOrEqual(most);
       expect(start).toBeLessThan(most * 1.12);
+      if (metric === 'exhaustTemperature') expect((start - 273.15) % 10).toBeCloseTo(0, 6);
     }
     expect(usualLimit(build, sweep, job.engine, 'boltLoad')).toBe(30_000);
   });

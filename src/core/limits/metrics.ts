@@ -71,8 +71,11 @@ export function readerOf(build: Build, engine: Engine, metric: LimitMetric): Rea
   }
 }
 
-const ICE = 273.15;
+export const ICE = 273.15;
 
 /** Share of a limit that a figure uses: of temperatures by degrees Celsius, as the trade counts them. */
 export const useOf = (sort: LimitSort, value: number, limit: number): number =>
   sort === 'temperature' ? (value - ICE) / (limit - ICE) : value / limit;
+
+/** From this share on a limit just holds, unless its own bench says otherwise. */
+export const JUST_HOLDS = 0.985;

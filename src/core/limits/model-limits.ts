@@ -1,29 +1,30 @@
 import type { Build } from '../build/build';
 import { engineCharger } from '../charger/charged-air';
 import { shaftLimit, turbineSideOf } from '../charger/charger';
-import { fuelPartIds, type FuelPart } from '../solve/fuel-line';
+import { fuelPartIds, wantedRoom, type FuelPart } from '../solve/fuel-line';
 import type { OperatingPoint } from '../solve/point';
 import type { Sweep } from '../solve/sweep';
 import type { Limit, ModelPart } from './limit';
-import { useOf } from './metrics';
+import { JUST_HOLDS, useOf } from './metrics';
 
 type Reader = (point: OperatingPoint) => number | null;
 
 const fromModel = (
   part: ModelPart,
   name: string,
-  limit: Omit<Limit, 'part' | 'useHigh' | 'high' | 'seconds' | 'confidence'>,
+  limit: Omit<Limit, 'part' | 'useHigh' | 'high' | 'seconds' | 'confidence' | 'near'> & { near?: number },
 ): Limit => ({
   part: { from: 'model', part, name },
   confidence: 'maker',
   high: null,
   seconds: null,
+  near: JUST_HOLDS,
   ...limit,
   useHigh: limit.use,
 });
 
 /** Shaft speeds of the chargers against their maps or drives. */
-function shafts({ chargers }: Build): Limit[] {
+function shafts({ chargers, mostSpeed }: Build): Limit[] {
   return chargers.flatMap((charger, i) => {
     if (!charger.machine) return [];
     // A point holds only the chargers that work there, the one at the engine last.
@@ -35,6 +36,8 @@ function shafts({ chargers }: Build): Limit[] {
         metric: 'shaftSpeed',
         sort: 'speed',
         low: Number.isFinite(shaftLimit(charger)) ? shaftLimit(charger) : null,
+        // Long hours at load leave less of it.
+        near: Math.min(JUST_HOLDS, mostSpeed),
         followsPower: false,
         use: share,
         value: (point) => at(point)?.shaftRpm ?? null,
@@ -94,6 +97,7 @@ function fuel({ fuel: line }: Pick<Sweep, 'fuel'>): Limit[] {
         metric: 'fuel',
         sort: 'power',
         low: null,
+        near: 1 / wantedRoom[part],
         followsPower: true,
         use: shareOf(part),
         value: shareOf(part),

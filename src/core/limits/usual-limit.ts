@@ -2,7 +2,7 @@ import type { Build } from '../build/build';
 import type { LimitMetric } from '../job/schema/component-choices';
 import type { Job } from '../job/schema/job';
 import type { Sweep } from '../solve/sweep';
-import { readerOf } from './metrics';
+import { ICE, readerOf, sortOf } from './metrics';
 
 /** Where nothing can be read: in the middle of what is usual, SI. */
 const elsewhere: Record<LimitMetric, number> = {
@@ -34,6 +34,17 @@ export function usualLimit(
     ...points.filter(({ status }) => status.kind !== 'failed').map((point) => read(point) ?? 0),
   );
   if (most <= 0) return elsewhere[metric];
+  // Temperatures to full ten degrees Celsius.
+  if (sortOf[metric] === 'temperature') return Math.ceil((most - ICE) / 10) * 10 + ICE;
   const step = 10 ** (Math.floor(Math.log10(most)) - 1);
   return Math.ceil(most / step) * step;
+}
+
+/**
+ * Masses at a crank pin to start from, kg: they grow with the cube of the bore, 0.55 and 0.3 kg at 86 mm (common practice, no source).
+ * In: bore, m.
+ */
+export function usualMasses(bore: number): { reciprocating: number; bigEnd: number } {
+  const scaled = (mass: number) => Number((mass * (bore / 0.086) ** 3).toPrecision(2));
+  return { reciprocating: scaled(0.55), bigEnd: scaled(0.3) };
 }

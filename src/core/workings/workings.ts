@@ -493,7 +493,7 @@ function outletSteps(s: Sheet): number {
 function chargeSteps(s: Sheet): void {
   const { injected } = s.point.path;
   const cooled = cooledSteps(s);
-  if (injected && injected.heat > 0)
+  if (injected && injected.heat !== 0)
     s.put(
       mixtureTemperature,
       { cooled, heat: injected.heat, capacity: injected.capacity },

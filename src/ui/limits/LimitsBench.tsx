@@ -43,6 +43,8 @@ export default function LimitsBench() {
   const limits = useLimits(pull);
   const { line, components, layOut } = limits;
   const shown = components.find(({ id }) => id === chosen);
+  const priceOf = ({ part }: LimitRow) =>
+    (part.from === 'component' ? components.find(({ id }) => id === part.id)?.price?.value : null) ?? null;
   return (
     <>
       <div className={frame.picture}>
@@ -66,7 +68,7 @@ export default function LimitsBench() {
             Lay out a starting set
           </Button>
         )}
-        {line && line.chain.length > 0 && <Chain line={line} words={words} />}
+        {line && line.chain.length > 0 && <Chain line={line} words={words} priceOf={priceOf} />}
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <BenchHead
@@ -193,7 +195,9 @@ function Rows({ line, words, choose }: RowsProps) {
 }
 
 /** What each step of strengthening buys: limits that power brings nearer, the lowest power first. */
-function Chain({ line, words }: { line: LimitLine; words: Words }) {
+type ChainProps = { line: LimitLine; words: Words; priceOf: (row: LimitRow) => number | null };
+
+function Chain({ line, words, priceOf }: ChainProps) {
   const { figure, signedFigure } = words;
   const rows = line.chain.slice(0, 8).map((row, i, all) => ({
     row,
@@ -210,6 +214,10 @@ function Chain({ line, words }: { line: LimitLine; words: Words }) {
       ),
     },
     { name: 'good for', cell: ({ row }) => figure(row.allowed, 'power') },
+    {
+      name: 'price',
+      cell: ({ row }) => (priceOf(row) === null ? '' : figure(priceOf(row), 'money')),
+    },
     { name: 'strengthened buys', cell: ({ buys }) => (buys === null ? '' : signedFigure(buys, 'power')) },
   ];
   return (

@@ -1,4 +1,4 @@
-import { JUST_HOLDS, type LimitRow } from '@/core/limits/judge';
+import type { LimitRow } from '@/core/limits/judge';
 import styles from './limits.module.css';
 
 const WIDTH = 600;
@@ -47,7 +47,7 @@ export function Strip({ row, label, from, to, selected }: Props) {
         const room = HEIGHT - BRACKET - 2;
         const height = (Math.min(MOST, most) / MOST) * room;
         // Over the end where it certainly gives, or somewhere between the two.
-        const look = certain >= 1 ? styles.over : most >= JUST_HOLDS ? styles.near : styles.held;
+        const look = certain >= 1 ? styles.over : most >= row.near ? styles.near : styles.held;
         return (
           <g key={low}>
             <rect className={styles.box!} x={i * wide + 1} y={BRACKET + 1} width={wide - 2} height={room} />

@@ -9,7 +9,7 @@ import type { OperatingPoint } from '@/core/solve/point';
 import { componentNames } from '../words/components';
 import { limitLineOf } from '@/core/limits/judge';
 import { startingSet } from '@/core/limits/starting-set';
-import { usualLimit } from '@/core/limits/usual-limit';
+import { usualLimit, usualMasses } from '@/core/limits/usual-limit';
 import { useJob, useJobState } from '../store/solved';
 
 /** The parts of the engine with their limits over the revs, for a pull of so many seconds, and how they are changed. */
@@ -63,15 +63,10 @@ export function useLimits(pull: number) {
     });
   const editMasses = (isKnown: boolean) => {
     store.getState().edit((job) => {
-      const { bore } = job.engine;
-      // Grows with the cube of the bore: 0.55 kg and 0.45 kg at 86 mm (common practice, no source).
-      const scale = (bore.value / 0.086) ** 3;
-      if (isKnown)
-        job.engine.masses = {
-          reciprocating: guess(Number((0.55 * scale).toPrecision(2))),
-          bigEnd: guess(Number((0.3 * scale).toPrecision(2))),
-        };
-      else delete job.engine.masses;
+      if (isKnown) {
+        const { reciprocating, bigEnd } = usualMasses(job.engine.bore.value);
+        job.engine.masses = { reciprocating: guess(reciprocating), bigEnd: guess(bigEnd) };
+      } else delete job.engine.masses;
     });
     store.getState().commit();
   };
