@@ -16,10 +16,9 @@ import type { Compressor } from '../compressor/document';
 import { breathingCurve, type BreathingCurve } from '../engine/breathing';
 import { compressionRatioOf, statedBreathing } from './derived';
 import { breathingCorrection, intakeStrokes, strokeDivisor } from '../engine/formulas';
-import { fuelOfBrief, isLiquid, type Fuel } from '../fuel/fuels';
-import { liquidOf } from '../fuel/liquid';
+import { fuelOfBrief, type Fuel } from '../fuel/fuels';
 import { compileChargeInjection, type ChargeInjection } from '../charge-injection/compile';
-import { compileSupply, type Supply } from '../fuel-system/supply';
+import type { Supply } from '../fuel-system/supply';
 import type { ChargerDocument, Job, Setup } from '../job/schema/job';
 import type { BoostKind } from '../job/schema/setup-choices';
 import type { Turbine } from '../turbine/document';
@@ -29,6 +28,7 @@ import { flywheelPower, type Drivetrain } from '../vehicle/drivetrain';
 import type { ReasonCode } from '../working/reason-codes';
 import { reason } from '../working/range';
 import { curveOf, levelOf } from './boost-plan';
+import { lambdaPlanOf, supplyOf, type LambdaPlan } from './fuel-plan';
 import { turbineSideFor } from './turbine-side';
 import { problemsOf } from './job-problems';
 import { lossesOf, type ExhaustLosses } from './plumbing';
@@ -66,15 +66,6 @@ export const NO_LIBRARY: Library = {
   centrifugal: nothing,
   pulley: nothing,
   belt: nothing,
-};
-
-/**
- * Where λ goes. `boost`: what it is at the air of the day, and the pressure, Pa absolute, from which it is the full one. `revs`: the
- * full one stands up to a speed and goes on a straight line to another at the red line, rev/min.
- */
-type LambdaPlan = {
-  boost: { unboosted: number; full: number } | null;
-  revs: { fromRpm: number; redLineRpm: number; atRedLine: number } | null;
 };
 
 /** A job and one of its setups as flat numbers, ready for the solver. SI. */
@@ -371,30 +362,6 @@ export function buildAt(build: Build, speedRpm: number): Build {
   const { changeover } = build;
   if (!changeover) return build;
   return (speedRpm < changeover.speedRpm ? changeover.below : changeover.above) ?? build;
-}
-
-function lambdaPlanOf(
-  { lambdaUnboosted, lambdaFullGauge, lambdaRedLine, lambdaFromRpm }: Job['brief']['fuel'],
-  { ignition }: Fuel,
-  ambient: number,
-  redLineRpm: number,
-): LambdaPlan | null {
-  // A diesel's λ without boost is its smoke limit's matter.
-  const boost =
-    ignition === 'spark' && lambdaUnboosted && lambdaFullGauge
-      ? { unboosted: lambdaUnboosted.value, full: ambient + lambdaFullGauge.value }
-      : null;
-  const revs =
-    lambdaRedLine && lambdaFromRpm && lambdaFromRpm.value < redLineRpm
-      ? { fromRpm: lambdaFromRpm.value, redLineRpm, atRedLine: lambdaRedLine.value }
-      : null;
-  return boost || revs ? { boost, revs } : null;
-}
-
-/** Injectors and what feeds them with the liquid of the Brief; a gas comes by the pressure of its own tank. */
-function supplyOf({ id, ...fuel }: Job['brief']['fuel'], system: Setup['fuelSystem']): Supply | null {
-  if (!system || !isLiquid(id)) return null;
-  return compileSupply(system, liquidOf({ ...fuel, id }, system.temperature.value));
 }
 
 /** A place of the row with the parts that stand in it. */

@@ -5,13 +5,14 @@ import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
 import { airPerPower, fuelFlowPower, trappedDryAir } from '../engine/power-formulas';
 import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
-import { injectedAt, mixedTemperature, type Injected } from '../charge-injection/injected';
-import { airBesideVapour, burningAir } from '../charge-injection/formulas';
+import type { Injected } from '../charge-injection/injected';
+import { burningAir } from '../charge-injection/formulas';
 import { nitrousOxide } from '../charge-injection/liquids';
 import { crankPowerOf, shaftLimit, type Charger } from '../charger/charger';
 import { netPower } from '../charger/drive-formulas';
 import { correct } from '../charger/machine';
 import { strokesPerSecond, type Build } from '../build/build';
+import { besideInjected, inject } from './inject';
 import { legsOf, type Cooler, type Leg } from '../build/elements';
 import { worstRange, type Range } from '../working/range';
 
@@ -251,34 +252,6 @@ export function breathe(
   path.filter.pressure = path.isChoked ? LEAST_INLET * climate.pressure : behind;
   engineCharger(path).inlet.pressure = path.filter.pressure;
   return path.filter.pressure;
-}
-
-/** Of what fills the cylinders at least so much is air, whatever is injected: less is a step on the way, no state. */
-const LEAST_AIR = 0.3;
-
-/** The moist air of a filling beside what is injected into it, kg/s; written into the path. Manifold state in Pa and K. */
-function besideInjected(
-  { injection, climate }: Build,
-  speedRpm: number,
-  path: AirPath,
-  filling: { flow: number; pressure: number },
-  temperature: number,
-): number {
-  if (!injection) return filling.flow;
-  const gauge = filling.pressure - climate.pressure;
-  path.injected = injectedAt(injection, { ...filling, speedRpm, gauge, temperature });
-  const { displaced } = path.injected;
-  return Math.max(LEAST_AIR * filling.flow, airBesideVapour.fn({ filling: filling.flow, displaced }));
-}
-
-/** The charge behind what is injected into it, K, written into the path. In: the path with its flow and the cooler's outlet; manifold Pa. */
-function inject({ injection }: Build, path: AirPath, pressure: number): number {
-  const { temperature } = path.cooler;
-  path.charge =
-    injection && path.injected
-      ? mixedTemperature(injection, path.injected, { flow: path.massFlow, pressure }, temperature)
-      : temperature;
-  return path.charge;
 }
 
 const clamped = (share: number): number => Math.min(1, Math.max(0, share));
