@@ -168,7 +168,7 @@ test('the smallest of each part is found in the library, with its neighbours, an
   const id = await makeTurboJob(request, 'Sizing');
   await open(page, `/jobs/${id}/charger?charger=size`);
   const turbos = page.getByRole('table', { name: /^Turbocharger: Medlar 49-54/ });
-  await expect(turbos).toBeVisible({ timeout: 20_000 });
+  await expect(turbos).toBeVisible();
   await expect(turbos.getByRole('row')).toHaveCount(4);
   await turbos.getByRole('button', { name: /^all 47/ }).click();
   await expect(turbos.getByRole('row')).toHaveCount(48);
@@ -183,8 +183,8 @@ test('the smallest of each part is found in the library, with its neighbours, an
       .getByText(/Ginkgo T58 A\/R 0\.65/)
       .first(),
   ).toBeVisible();
-  await expect(page.getByRole('table', { name: /^Wastegate: [\d.]+\smm/ })).toBeVisible({ timeout: 20_000 });
-  await expect(page.getByRole('table', { name: /^Spring: \d+\skPa/ })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('table', { name: /^Wastegate: [\d.]+\smm/ })).toBeVisible();
+  await expect(page.getByRole('table', { name: /^Spring: \d+\skPa/ })).toBeVisible();
   await isSaved(page);
 });
 
@@ -193,9 +193,7 @@ test('other sites: running lines fan out over one map, and the de-rated setting 
 }) => {
   await open(page, `${single}/charger?charger=sites`);
   await expect(page.getByRole('img', { name: /^Running lines of 6 airs on the map/ })).toBeVisible();
-  await expect(page.getByText(/De-rated to \d+\skPa gauge it holds everywhere/)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(/De-rated to \d+\skPa gauge it holds everywhere/)).toBeVisible();
   const rows = page.getByRole('table', { name: 'The build in every air of the Brief' }).getByRole('row');
   await expect(rows).toHaveCount(7);
   await expect(rows.nth(6)).toContainText('High pass');

@@ -46,7 +46,6 @@ const inUnits = (page: Page, units: string, at: string) =>
 
 for (const units of ['house', 'us'])
   test(`no texts of the Airway meet from 1024 to 1920 px, in ${units} units`, async ({ page, baseURL }) => {
-    test.slow();
     await inUnits(page, units, baseURL!);
     expect(await walk(page, [1024, 1120, 1280, 1600, 1920])).toEqual([]);
     // The measure itself: letters half as large again do meet.

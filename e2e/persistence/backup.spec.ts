@@ -34,7 +34,7 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
 
   await open(page, `${server.address}/shop`);
   await page.getByRole('button', { name: 'Check everything' }).click();
-  await expect(page.getByText(/All \d+ documents can be read/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/All \d+ documents can be read/)).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   // The newest is the one made by the key.
   await page
@@ -42,7 +42,7 @@ test('a shop is backed up by a key, put back on the page, and by command on anot
     .getByRole('button', { name: /^Put back/ })
     .click();
   await page.getByRole('button', { name: 'Restore' }).click();
-  await expect(page.getByText(/The shop is as it was on/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/The shop is as it was on/)).toBeVisible();
   await open(page, `${server.address}${single}/engine`);
   await expect(page.getByLabel('Red line', { exact: true })).not.toHaveValue('9,700');
   // What was there before stands in the list, and goes back the same way.
