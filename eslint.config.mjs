@@ -11,7 +11,7 @@ const coreRows = [
   ['fuel', 'charge-air', 'compressor', 'blower', 'drive', 'turbine', 'dyno', 'vehicle'],
   ['charge-injection'],
   ['engine', 'fuel-system'],
-  ['turbocharger'],
+  ['turbocharger', 'cylinder'],
   ['charger'],
   ['job'],
   ['build'],

@@ -35,3 +35,29 @@ test('Limits: a starting set, what gives first, the chain after it, the duty, an
   };
   expect(stored.job.engine.components.length).toBeGreaterThan(6);
 });
+
+test('Cylinder: pressure over the crank, timings, what asks for another, and a timing typed beside', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Has a cylinder');
+  await open(page, `/jobs/${id}/limits?limits=cylinder`);
+  await expect(page.getByRole('img', { name: /Cylinder pressure over the crank/ })).toBeVisible();
+  const timings = page.getByRole('table', { name: /Timings at/ });
+  const best = async () =>
+    parseFloat(await timings.getByRole('row', { name: /^MBT/ }).getByRole('cell').first().innerText());
+  const before = await best();
+  await fill(page, 'Spark timing', '64');
+  await expect(page.getByText(/64°.* is worth −\d+\s%.* of torque/)).toBeVisible();
+  await expect(timings.getByRole('row', { name: /^Typed/ })).toBeVisible();
+  // A slower burn wants more advance; it is a figure of the job and kept.
+  await fill(page, 'Burn angle', '70');
+  await isSaved(page);
+  await expect.poll(best).toBeGreaterThan(before + 2);
+  await open(page, `/jobs/${id}/limits?limits=cylinder`);
+  await expect.poll(best).toBeGreaterThan(before + 2);
+  // Out of range: said at the field, and what was typed stays.
+  await fill(page, 'Burn angle', '900');
+  await expect(page.getByRole('textbox', { name: 'Burn angle' })).toHaveValue('900');
+  await expect(page.getByText(/900.* is out of range. Give 20 to 140/)).toBeVisible();
+});

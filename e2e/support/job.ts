@@ -24,6 +24,7 @@ export const sheets = [
   `${single}/cooling`,
   `${boat}/fuel`,
   `${saloon}/limits`,
+  `${saloon}/limits?limits=cylinder`,
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];
 

@@ -117,6 +117,28 @@ export function makeGas(moles: Partial<Record<SpeciesName, number>>): Gas {
   };
 }
 
+/** A mixture of gases. In: each with its mass, in any scale; throws RangeError if none is positive. Source: TM-4513 for the form. */
+export function mixGases(parts: readonly (readonly [Gas, number])[]): Gas {
+  const moles = parts.map(([gas, mass]) => mass / gas.molarMass);
+  const total = moles.reduce((sum, n) => sum + n, 0);
+  if (!(total > 0) || moles.some((n) => !(n >= 0))) throw new RangeError('A mixture needs positive amounts.');
+  const mean = (read: (gas: Gas) => number): number =>
+    parts.reduce((sum, [gas], i) => sum + (moles[i]! / total) * read(gas), 0);
+  const branchOf = (name: 'low' | 'high'): Polynomials => {
+    const list = (key: 'heat' | 'enthalpy' | 'entropy') =>
+      parts[0]![0][name][key].map((_, i) => mean((gas) => gas[name][key][i]!));
+    return {
+      heat: list('heat'),
+      enthalpy: list('enthalpy'),
+      entropy: list('entropy'),
+      log: mean((gas) => gas[name].log),
+      constant: mean((gas) => gas[name].constant),
+    };
+  };
+  const molarMass = mean((gas) => gas.molarMass);
+  return { molarMass, gasConstant: R_UNIVERSAL / molarMass, low: branchOf('low'), high: branchOf('high') };
+}
+
 /** Moist air. In: kg of water per kg of dry air, 0 or more. */
 export function moistAir(humidityRatio: number): Gas {
   const dry = makeGas(DRY_AIR);

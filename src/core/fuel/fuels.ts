@@ -44,6 +44,10 @@ export type Fuel = {
   heatingValue: number;
   /** Research octane number; null for a fuel that ignites by itself. E85 and methanol: handbook, from memory. */
   octane: number | null;
+  /** Research less motor octane number; from memory, handbook values. */
+  sensitivity: number;
+  /** Heat of the vapour at constant pressure by t = T/1000 K: c0 + c1 t + c2 t² + c3 t³ + c4/t², J/(kg·K). Heywood (1988), table 4.5, from memory. */
+  vapourHeat: readonly [number, number, number, number, number];
   /** λ under which a diesel smokes: its governor lets no more fuel in (common practice, no source). Null for spark. */
   smokeLambda: number | null;
   /** For sizing injectors: density kg/m³ and BSFC kg/J with the margin of the trade (common practice, no source). */
@@ -56,6 +60,12 @@ const methanol: FuelFormula = { hydrogen: 4, oxygen: 1 };
 const dieselFormula: FuelFormula = { hydrogen: 1.85, oxygen: 0 };
 const propane: FuelFormula = { hydrogen: 8 / 3, oxygen: 0 };
 const methane: FuelFormula = { hydrogen: 4, oxygen: 0 };
+
+/** cal/(mol·K) of the table as J/(kg·K). In: molar mass, kg/mol. */
+const perMass = (molarMass: number, coefficients: readonly [number, number, number, number, number]) =>
+  coefficients.map((c) => (c * 4.184) / molarMass) as unknown as Fuel['vapourHeat'];
+const petrolVapour = perMass(0.1148, [-24.078, 256.63, -201.68, 64.75, 0.5808]);
+const ethanolVapour = perMass(0.04607, [6.99, 39.741, -11.926, 0, 0]);
 
 /** The formula of a blend, per carbon atom. In: mass share of the first. Source: atom balance. */
 function byMass(share: number, first: FuelFormula, second: FuelFormula): FuelFormula {
@@ -70,6 +80,8 @@ function byMass(share: number, first: FuelFormula, second: FuelFormula): FuelFor
 
 /** Two fuels by mass share of the first: the ratio mixes by mass. */
 const blend = (share: number, first: number, second: number) => share * first + (1 - share) * second;
+const mixed = (share: number, first: Fuel['vapourHeat'], second: Fuel['vapourHeat']) =>
+  first.map((c, i) => blend(share, c, second[i]!)) as unknown as Fuel['vapourHeat'];
 /** kg/L at 20 and 15 °C, as blends are counted. */
 const ETHANOL_DENSITY = 0.789;
 const PETROL_DENSITY = 0.745;
@@ -83,6 +95,8 @@ const poundsPerHorsepowerHour = (value: number) => (value * 0.45359237) / (745.6
 const petrol = (name: string, octane: number): Fuel => ({
   name,
   octane,
+  sensitivity: 10,
+  vapourHeat: petrolVapour,
   smokeLambda: null,
   ignition: 'spark',
   stoichiometric: stoichiometricRatio(petrolFormula),
@@ -107,6 +121,8 @@ export const fuels = {
   e85: {
     name: 'E85',
     octane: 106,
+    sensitivity: 16,
+    vapourHeat: mixed(E85_SHARE, ethanolVapour, petrolVapour),
     smokeLambda: null,
     ignition: 'spark',
     stoichiometric: blend(E85_SHARE, stoichiometricRatio(ethanol), stoichiometricRatio(petrolFormula)),
@@ -124,6 +140,8 @@ export const fuels = {
   methanol: {
     name: 'Methanol',
     octane: 109,
+    sensitivity: 20,
+    vapourHeat: perMass(0.03204, [-2.7059, 44.168, -27.501, 7.2193, 0.20299]),
     smokeLambda: null,
     ignition: 'spark',
     stoichiometric: stoichiometricRatio(methanol),
@@ -141,6 +159,8 @@ export const fuels = {
   lpg: {
     name: 'LPG, as gas',
     octane: 108,
+    sensitivity: 13,
+    vapourHeat: perMass(0.0441, [-1.4867, 74.339, -39.065, 8.0543, 0.01219]),
     smokeLambda: null,
     ignition: 'spark',
     isGas: true,
@@ -159,6 +179,8 @@ export const fuels = {
   cng: {
     name: 'Natural gas',
     octane: 125,
+    sensitivity: 3,
+    vapourHeat: perMass(0.01604, [-0.29149, 26.327, -10.61, 1.5656, 0.16573]),
     smokeLambda: null,
     ignition: 'spark',
     isGas: true,
@@ -177,6 +199,8 @@ export const fuels = {
   diesel: {
     name: 'Diesel',
     octane: null,
+    sensitivity: 0,
+    vapourHeat: perMass(0.1486, [-9.1063, 246.97, -143.74, 32.329, 0.0518]),
     smokeLambda: 1.25,
     ignition: 'compression',
     stoichiometric: stoichiometricRatio(dieselFormula),
@@ -215,6 +239,8 @@ export function ethanolBlend(content: number): Fuel {
   return {
     ...e85,
     name: `Ethanol blend E${Math.round(100 * content)}`,
+    sensitivity: onLine(plain.sensitivity, e85.sensitivity),
+    vapourHeat: mixed(mass, ethanolVapour, petrolVapour),
     octane: plain.octane! + ((e85.octane - plain.octane!) * byMole(mass)) / byMole(E85_SHARE),
     stoichiometric: blend(mass, stoichiometricRatio(ethanol), stoichiometricRatio(petrolFormula)),
     bsfc: ((plain.bsfc * plain.heatingValue) / heatingValue) * onLine(1, more),

@@ -28,8 +28,15 @@ const within = new Set([
   'fuel-high-pump-first',
   'fuel-lift-first',
   'spot-fuel-agrees',
+  'cylinder-best-torque',
+  'cylinder-plateau',
+  'cylinder-diesel',
+  'cylinder-held-by-peak',
 ]);
 const marginal = new Set([
+  'cylinder-retarded',
+  'cylinder-octane-extrapolated',
+  'cylinder-schools-part',
   'surge-near',
   'choke-near',
   'turbine-chokes',
@@ -69,6 +76,7 @@ const marginal = new Set([
 ]);
 /** What is no judgement. */
 const plain = new Set([
+  'cylinder-typed-worth',
   'injected-worth',
   'cooler-worth',
   'cooler-larger-pays',

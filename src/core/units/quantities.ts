@@ -42,6 +42,14 @@ export const quantities = {
       { symbol: 'kPa', factor: 1e3, digits: 0 },
     ],
   },
+  cylinderPressure: {
+    name: 'cylinder pressure',
+    units: [
+      { symbol: 'bar', factor: 1e5, digits: 0 },
+      { symbol: 'psi', factor: PSI, digits: 0 },
+      { symbol: 'kPa', factor: 1e3, digits: 0 },
+    ],
+  },
   pressureDrop: { name: 'pressure drop', units: pressureUnits.map((u) => ({ ...u, digits: u.digits + 1 })) },
   temperature: {
     name: 'temperature',

@@ -7,7 +7,10 @@ import { findUnit, unitsOf, type Quantity, type Unit } from './quantities';
 export const families = {
   pressure: { name: 'Absolute pressure and losses', quantities: ['pressure', 'pressureDrop'] },
   boost: { name: 'Boost, gauge', quantities: ['boost'] },
-  meanPressure: { name: 'Mean effective pressure', quantities: ['meanPressure'] },
+  meanPressure: {
+    name: 'Mean effective and cylinder pressure',
+    quantities: ['meanPressure', 'cylinderPressure'],
+  },
   airPressure: { name: 'Barometer', quantities: ['airPressure'] },
   massFlow: { name: 'Mass flow', quantities: ['massFlow'] },
   volumeFlow: { name: 'Volume flow', quantities: ['volumeFlow'] },

@@ -1,4 +1,5 @@
 import type { BlowerCode } from './blower-codes';
+import type { CylinderCode } from './cylinder-codes';
 import type { CoolingCode, FuelCode, InjectionCode } from './fuel-codes';
 
 /**
@@ -426,4 +427,5 @@ export type ReasonCode =
   | BlowerCode
   | FuelCode
   | CoolingCode
-  | InjectionCode;
+  | InjectionCode
+  | CylinderCode;

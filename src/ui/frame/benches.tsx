@@ -3,6 +3,7 @@ import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as coolingParts } from '../cooling/parts';
+import { loaders as limitParts } from '../limits/parts';
 import { loaders as engineParts } from '../engine/parts';
 import { loaders as fuelParts } from '../fuel/parts';
 
@@ -49,7 +50,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   },
   cooling: { revs: 'Over the revs', soak: 'Heat soak', injection: 'Water-methanol & nitrous' },
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
-  limits: {},
+  limits: { first: 'What gives first', cylinder: 'Cylinder' },
 };
 
 const descriptors: Record<JobBench, Bench> = {
@@ -121,10 +122,11 @@ const descriptors: Record<JobBench, Bench> = {
     name: 'Limits',
     icon: <path d="M2 3h16M3 17h14M5 17v-7h2v7M9 17V5h2v12M13 17v-4h2v4" />,
     key: '7',
-    words: 'weakest link rods pistons block clutch gearbox strength BMEP bolt load duty',
+    words:
+      'weakest link rods pistons block clutch gearbox strength BMEP bolt load duty cylinder pressure knock spark timing MBT octane',
     inTheCell: false,
     body: () => import('../limits/LimitsBench'),
-    ahead: [],
+    ahead: [...Object.values(limitParts), () => import('../charts/Plot')],
     stations: [],
   },
 };

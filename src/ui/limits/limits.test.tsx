@@ -4,7 +4,11 @@ import { sampleTurboJob } from '@/data/demo/sample';
 import { giveLayout } from '@/testing/dom';
 import { choose, press, type } from '@/testing/hands';
 import { openInJob } from '@/testing/job-page';
+import { CylinderAside } from './CylinderAside';
+import CylinderPart from './CylinderPart';
 import LimitsBench from './LimitsBench';
+
+jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
 
 beforeAll(() => giveLayout());
 afterEach(cleanup);
@@ -72,5 +76,41 @@ describe('Limits', () => {
     expect(page.job().engine.masses!.reciprocating.value).toBeGreaterThan(0.1);
     expect(screen.queryByText(/Not judged/)).toBeNull();
     expect(within(table()).getByText(/rod-bolt load/)).toBeTruthy();
+  });
+
+  it('shows the cylinder with its timings, what moves them, and a timing typed beside', async () => {
+    await act(async () => {
+      openInJob(
+        sampleTurboJob(0),
+        <>
+          <CylinderPart />
+          <CylinderAside />
+        </>,
+      );
+    });
+    const row = (name: RegExp) => {
+      const found = within(screen.getByRole('table', { name: /Timings at/ })).getByRole('row', { name });
+      return within(found)
+        .getAllByRole('cell')
+        .map((cell) => parseFloat(cell.textContent!.replace('−', '-')));
+    };
+    const [advance, torque, peak] = row(/^Planned/);
+    const best = row(/^MBT/);
+    expect(advance).toBeLessThanOrEqual(best[0]!);
+    expect(torque).toBeLessThanOrEqual(100);
+    expect(peak).toBeGreaterThan(20);
+    // Ten degrees past the best: less torque, more pressure, and said what it does.
+    type('Spark timing', String(Math.round(best[0]! + 10)));
+    expect(row(/^Typed/)[1]).toBeLessThan(100);
+    expect(row(/^Typed/)[2]).toBeGreaterThan(best[2]!);
+    expect(screen.getByText('Knock integral')).toBeTruthy();
+    // A slower burn wants more advance.
+    type('Burn angle', '65');
+    expect(row(/^MBT/)[0]).toBeGreaterThan(best[0]! + 2);
+    expect(screen.getByRole('table', { name: 'Flywheel power by three schools' }).textContent).toMatch(
+      /Cycle/,
+    );
+    const moved = within(screen.getByRole('table', { name: 'What asks for another timing' }));
+    expect(moved.getAllByRole('row')).toHaveLength(7);
   });
 });

@@ -10,13 +10,16 @@ export const valueAt = (job: Job, path: string): unknown =>
 
 export const inputAt = (job: Job, path: string): Input | undefined => valueAt(job, path) as Input | undefined;
 
-/** Writes a value at a path of a draft; undefined takes what stands there out. */
+/** Writes a value at a path of a draft, with what it belongs to where that is not there yet; undefined takes what stands there out. */
 export function writeAt(draft: Job, path: string, value: unknown): void {
   const all = keys(path);
   const last = all.pop()!;
-  const parent = all.reduce<unknown>((at, key) => (at as Plain)[key], draft) as Plain;
-  if (value === undefined) delete parent[last];
-  else parent[last] = value;
+  const parent = all.reduce<unknown>((at, key) => {
+    const own = at as Plain | undefined;
+    return value === undefined ? own?.[key] : (own![key] ??= {});
+  }, draft) as Plain | undefined;
+  if (value !== undefined) parent![last] = value;
+  else if (parent) delete parent[last];
 }
 
 /**

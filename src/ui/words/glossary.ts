@@ -363,6 +363,28 @@ export const glossary: readonly Term[] = [
     in: /^part \d+, (torque|power|boost|exhaust|charge|engine)/i,
   },
   {
+    term: 'MBT',
+    text: 'Maximum brake torque timing: the spark advance at which an engine makes its best torque. More advance only adds peak pressure.',
+    follows: 'the usual definition',
+    in: /^spark timing$/i,
+  },
+  {
+    term: 'Knock integral',
+    text: 'Share of the time to self-ignition that the end gas has used before it is burnt. From 1 on it knocks.',
+    follows: 'Livengood & Wu (1955) with Douaud & Eyzat (SAE 780080)',
+    in: /^knock (delay factor|margin)$/i,
+  },
+  {
+    term: 'Octane weight K',
+    text: 'How much of the fuel’s sensitivity, RON less MON, counts against it: none in a boosted, cooled engine, half in an unboosted or hot one.',
+    follows: 'Kalghatgi (SAE 2001-01-3584)',
+  },
+  {
+    term: 'Burn angle',
+    text: 'Crank angle in which the charge burns. It grows with engine speed, burnt gas and lean or very rich mixtures.',
+    follows: 'Wiebe; Heywood (1988), sec. 9.2',
+  },
+  {
     term: 'BMEP',
     text: 'Brake mean effective pressure: the work of a cycle over the displacement. It tells how hard an engine of any size is loaded.',
     follows: 'Heywood (1988), eq. 2.20',

@@ -5,6 +5,7 @@ import { blowerSentences } from './blower-reasons';
 import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { coolingSentences, fuelSentences } from './fuel-reasons';
+import { cylinderSentences } from './cylinder-reasons';
 import { injectionSentences } from './injection-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
@@ -173,6 +174,7 @@ const sentences: Sentences<ReasonCode> = {
   ...fuelSentences,
   ...coolingSentences,
   ...injectionSentences,
+  ...cylinderSentences,
   ...goalSentences,
 };
 

@@ -3,7 +3,8 @@ import type { LimitMetric } from '../schema/component-choices';
 import { never, on, type Descriptor } from './descriptor';
 
 /** Records: they are judged against the forecast and move none of its figures. */
-const limits = on('limits', null, never);
+const limits = on('limits', 'first', never);
+const cylinder = on('limits', 'cylinder', never);
 
 const metrics: Record<LimitMetric, [Quantity, string]> = {
   torque: ['torque', 'torque'],
@@ -39,9 +40,15 @@ export const limitInputs = {
   'engine.components.*.price': limits('money', 'Part {n}, price of a stronger one'),
   'engine.masses.reciprocating': limits('mass', 'Reciprocating mass of a cylinder'),
   'engine.masses.bigEnd': limits('mass', 'Big-end mass above the split'),
+  'engine.combustion.burnAngle': cylinder('angle', 'Burn angle'),
+  'engine.combustion.octaneWeight': cylinder('ratio', 'Octane weight K'),
+  'engine.combustion.delayFactor': cylinder('ratio', 'Knock delay factor'),
+  'engine.combustion.margin': cylinder('angle', 'Knock margin'),
+  'engine.combustion.peakLimit': cylinder('cylinderPressure', 'Peak pressure kept'),
 };
 
 export const limitGrounds = {
-  'engine.components': { bench: 'limits', sheet: null },
-  'engine.masses': { bench: 'limits', sheet: null },
+  'engine.components': { bench: 'limits', sheet: 'first' },
+  'engine.combustion': { bench: 'limits', sheet: 'cylinder' },
+  'engine.masses': { bench: 'limits', sheet: 'first' },
 } satisfies Record<string, Descriptor['where']>;

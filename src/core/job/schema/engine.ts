@@ -161,6 +161,21 @@ export const engineSchema = z.strictObject({
   baseline: baselineSchema,
   /** What moves at one crank pin, for the load of its rod's bolts: both or none. */
   masses: z.strictObject({ reciprocating: input(0.01, 60), bigEnd: input(0.005, 60) }).optional(),
+  /** What the cylinder's model is told; each is usual where it is left out. */
+  combustion: z
+    .strictObject({
+      /** Whole burn at 2,500 rpm. */
+      burnAngle: angle(20, 140).optional(),
+      /** Kalghatgi's K: how much of the fuel's sensitivity counts against it. */
+      octaneWeight: input(-1, 1.5).optional(),
+      /** Measured knock over the correlation's delay. */
+      delayFactor: input(0.3, 3).optional(),
+      /** Kept from modelled knock. */
+      margin: angle(0, 15).optional(),
+      /** Peak pressure that the timing keeps. */
+      peakLimit: input(2_000_000, 50_000_000).optional(),
+    })
+    .optional(),
   /** Parts that can give, with their limits; an engine may have none laid out. */
   components: z.array(componentSchema).max(48).optional(),
 });

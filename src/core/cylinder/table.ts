@@ -1,0 +1,283 @@
+import { cylinderOf, type CylinderCase } from './cylinder';
+import { runCycle, type Cycle, type Cylinder } from './cycle';
+import { useful, bestTiming, plateauBefore, TIMINGS, type TimingLimit } from './timing';
+
+const degrees = Math.PI / 180;
+
+/** What a table is corrected by, each from its value at the node, and how far: beyond it the table is made anew. */
+const CORRECTIONS = {
+  charge: 12,
+  backPressure: 0.2,
+  lambda: 0.04,
+  compressionRatio: 0.3,
+} as const;
+type Correction = keyof typeof CORRECTIONS;
+const corrections = Object.keys(CORRECTIONS) as Correction[];
+/** Octane goes into the delay as a factor, which no cycle has to be run for; so far the knock limit is followed. */
+const OCTANE_RANGE = 2;
+
+/** Retard from best torque at which a node knows its cycles, rad; straight on beyond the last. */
+const RETARDS = [0, 6, 13, 21].map((d) => d * degrees);
+/** Knock limits are followed so far beyond best torque, rad: further off they limit nothing. */
+const FOLLOWED = 20 * degrees;
+
+/** What a node knows: timings in rad; useful work, J, and peak pressure, Pa, per kg of air at best torque. */
+const MAIN = ['best', 'knock', 'work', 'peak'] as const;
+type Main = Record<(typeof MAIN)[number], number>;
+
+export type TableNode = Main & {
+  /** Work and peak pressure at each retard over those at best torque; heat that more of the fuel leaves in the exhaust, a share of all. */
+  works: number[];
+  peaks: number[];
+  exhaust: number[];
+  /** Of `peaks` by the compression ratio: late peaks are those of the compression alone. */
+  peaksByRatio: number[];
+  /** By each correction: slope and bend of what is known. */
+  slopes: Record<Correction, Main>;
+  bends: Record<Correction, Main>;
+  /** Knock limit by the logarithm of the delay: slope. */
+  perDelay: number;
+  /** What the node was made at. */
+  at: Record<Correction, number> & { octane: number };
+};
+
+/** Cycles over speed and charge. Speeds rev/min and air per cylinder and cycle kg, both rising. */
+export type CycleTable = {
+  speeds: number[];
+  airs: number[];
+  /** By speed, then by air. */
+  nodes: TableNode[][];
+  margin: number;
+  peakLimit: number;
+  isSilent: boolean;
+};
+
+const setOf = (own: CylinderCase, what: Correction, value: number): CylinderCase => {
+  switch (what) {
+    case 'charge':
+      return { ...own, charge: value };
+    case 'backPressure':
+      return { ...own, exhaust: value * own.manifold };
+    case 'lambda':
+      return { ...own, lambda: value };
+    case 'compressionRatio':
+      return { ...own, crank: { ...own.crank, compressionRatio: value } };
+  }
+};
+const valueOf = (own: CylinderCase, what: Correction): number =>
+  ({
+    charge: own.charge,
+    backPressure: own.exhaust / own.manifold,
+    lambda: own.lambda,
+    compressionRatio: own.crank.compressionRatio,
+  })[what];
+
+/** Heat that goes out with the exhaust, over the fuel's. */
+const exhaustShareOf = ({ trapped }: Cylinder, { work, closed }: Cycle): number =>
+  1 - (work + closed.wall) / trapped.heat;
+
+const logKnock = (cylinder: Cylinder, advance: number): number =>
+  Math.log(Math.max(1e-9, runCycle(cylinder, advance).knock!));
+
+/** Knock limit by secants from a timing near it; held within what is followed. Out: timing, slope of the logarithm of the integral. */
+function knockFrom(cylinder: Cylinder, best: number, start: number, turns: number): [number, number] {
+  const low = TIMINGS.latest;
+  const held = (at: number) => Math.min(best + FOLLOWED, Math.max(low, at));
+  let a = held(start);
+  let fa = logKnock(cylinder, a);
+  let slope = (logKnock(cylinder, a - 2 * degrees) - fa) / (-2 * degrees);
+  for (let i = 0; i < turns && Math.abs(fa) > 0.004; i++) {
+    const next = held(a - fa / Math.max(0.5, slope));
+    if (next === a) break;
+    const f = logKnock(cylinder, next);
+    slope = (f - fa) / (next - a);
+    a = next;
+    fa = f;
+  }
+  return [Math.abs(fa) > 0.004 ? held(a - fa / Math.max(0.5, slope)) : a, slope];
+}
+
+/** Best torque near a timing by a parabola, with work and peak there. */
+function topNear(cylinder: Cylinder, near: number): Pick<Main, 'best' | 'work' | 'peak'> {
+  const width = 3 * degrees;
+  const [a, b, c] = [near - width, near, near + width].map((at) => runCycle(cylinder, at)) as [
+    Cycle,
+    Cycle,
+    Cycle,
+  ];
+  const { air } = cylinder.trapped;
+  const scale = cylinder.volumes.swept / air;
+  const bend = useful(a) - 2 * useful(b) + useful(c);
+  const off = bend < 0 ? Math.max(-2, Math.min(2, (useful(a) - useful(c)) / (2 * bend))) : 0;
+  const along = (read: (cycle: Cycle) => number) =>
+    read(b) + (off * (read(c) - read(a))) / 2 + ((off * off) / 2) * (read(a) - 2 * read(b) + read(c));
+  return {
+    best: near + off * width,
+    work: along(useful) * scale,
+    peak: along(({ peakPressure }) => peakPressure) / air,
+  };
+}
+
+/** One node: the cylinder at best torque, retarded, at its knock limit, and how each of it moves. About 60 cycles. */
+export function nodeOf(own: CylinderCase): TableNode {
+  const cylinder = cylinderOf(own);
+  const near = bestTiming(cylinder).advance;
+  const top = topNear(cylinder, near);
+  const isSpark = cylinder.knock !== null;
+  const [knock, slope] = isSpark ? knockFrom(cylinder, top.best, top.best, 6) : [top.best + FOLLOWED, 1];
+  const main: Main = { ...top, knock };
+  const cycles = RETARDS.map((d) => runCycle(cylinder, top.best - d));
+  const share = (read: (cycle: Cycle) => number) => cycles.map((cycle) => read(cycle) / read(cycles[0]!));
+  const peaksAt = (ratio: number, best: number) => {
+    const other = cylinderOf(setOf(own, 'compressionRatio', ratio));
+    const peaks = RETARDS.map((d) => runCycle(other, best - d).peakPressure);
+    return peaks.map((peak) => peak / peaks[0]!);
+  };
+  const exhaust = cycles.map((cycle) => exhaustShareOf(cylinder, cycle));
+  const moved = (what: Correction, by: number): Main => {
+    const other = cylinderOf(setOf(own, what, valueOf(own, what) + by));
+    const its = topNear(other, top.best);
+    return { ...its, knock: isSpark ? knockFrom(other, its.best, knock, 4)[0] : its.best + FOLLOWED };
+  };
+  const slopes = {} as TableNode['slopes'];
+  const bends = {} as TableNode['bends'];
+  for (const what of corrections) {
+    const by = 0.7 * CORRECTIONS[what];
+    const [less, more] = [moved(what, -by), moved(what, by)];
+    const read = (of: (key: keyof Main) => number) =>
+      Object.fromEntries(MAIN.map((key) => [key, of(key)])) as Main;
+    slopes[what] = read((key) => (more[key] - less[key]) / (2 * by));
+    bends[what] = read((key) => (more[key] - 2 * main[key] + less[key]) / (by * by));
+  }
+  const ratio = valueOf(own, 'compressionRatio');
+  const step = 0.7 * CORRECTIONS.compressionRatio;
+  const turn = slopes.compressionRatio.best * step;
+  const [low, high] = [peaksAt(ratio - step, top.best - turn), peaksAt(ratio + step, top.best + turn)];
+  return {
+    ...main,
+    peaksByRatio: high.map((peak, i) => (peak - low[i]!) / (2 * step)),
+    works: share(useful),
+    peaks: share(({ peakPressure }) => peakPressure),
+    exhaust: exhaust.map((e) => e - exhaust[0]!),
+    slopes,
+    bends,
+    perDelay: isSpark && knock < top.best + FOLLOWED ? 1 / Math.max(0.5, slope) : 0,
+    at: {
+      ...(Object.fromEntries(corrections.map((what) => [what, valueOf(own, what)])) as Record<
+        Correction,
+        number
+      >),
+      octane: cylinder.knock?.octane ?? 0,
+    },
+  };
+}
+
+/** Where a point is read: speed, charge, and what the table is corrected by. SI; octane as index. */
+export type TablePlace = Record<Correction, number> & { speedRpm: number; air: number; octane: number };
+
+/** What the table says of a point. */
+export type TableReading = {
+  best: number;
+  /** Past best torque where knock limits nothing. */
+  knock: number;
+  planned: number;
+  limit: TimingLimit;
+  /** Useful work of a cycle per cylinder, J, at the planned timing and at the best one. */
+  work: number;
+  bestWork: number;
+  peak: number;
+  /** More of the fuel's heat in the exhaust than at best torque, a share of all. */
+  exhaust: number;
+};
+
+/** Place on an axis: the cell, and how far in it; null more than a twentieth of the axis outside it. */
+function placeOn(axis: readonly number[], at: number): [number, number] | null {
+  const reach = (axis.at(-1)! - axis[0]!) / 20;
+  if (at < axis[0]! - reach || at > axis.at(-1)! + reach) return null;
+  let i = axis.findIndex((value) => value > at) - 1;
+  if (i === -2) i = axis.length - 2;
+  i = Math.max(0, Math.min(axis.length - 2, i));
+  return [i, (at - axis[i]!) / (axis[i + 1]! - axis[i]!)];
+}
+
+/** A list over the retards at one of them: a cubic through the four, its end's slope beyond. */
+function atRetard(list: readonly number[], retard: number): number {
+  const last = RETARDS.at(-1)!;
+  const cubic = (d: number) =>
+    list.reduce(
+      (sum, value, i) =>
+        sum +
+        value * RETARDS.reduce((part, x, k) => (k === i ? part : (part * (d - x)) / (RETARDS[i]! - x)), 1),
+      0,
+    );
+  if (retard <= last) return cubic(retard);
+  return cubic(last) + ((cubic(last) - cubic(last - 0.01)) / 0.01) * (retard - last);
+}
+
+/**
+ * A point by the table. Out: within 1 % of the cycles themselves in work and peak pressure; null outside its speeds and charges, or
+ * further from its nodes than they are corrected for: then it is to be made anew. Bilinear between nodes, each corrected to second order.
+ */
+export function readTable(table: CycleTable, place: TablePlace): TableReading | null {
+  const speed = placeOn(table.speeds, place.speedRpm);
+  const charge = placeOn(table.airs, place.air);
+  if (!speed || !charge) return null;
+  const [i, u] = speed;
+  const [j, v] = charge;
+  const weights: [TableNode, number][] = [
+    [table.nodes[i]![j]!, (1 - u) * (1 - v)],
+    [table.nodes[i]![j + 1]!, (1 - u) * v],
+    [table.nodes[i + 1]![j]!, u * (1 - v)],
+    [table.nodes[i + 1]![j + 1]!, u * v],
+  ];
+  const main: Main = { best: 0, knock: 0, work: 0, peak: 0 };
+  const lists = { works: [0, 0, 0, 0], peaks: [0, 0, 0, 0], exhaust: [0, 0, 0, 0] };
+  for (const [node, weight] of weights) {
+    for (const what of corrections) {
+      const off = place[what] - node.at[what];
+      // A corner that has hardly a say may lie further off.
+      if (Math.abs(off) > CORRECTIONS[what] * (weight > 0.3 ? 1 : 1.5)) return null;
+      for (const key of MAIN)
+        main[key] += weight * (node.slopes[what][key] * off + (node.bends[what][key] * off * off) / 2);
+    }
+    if (Math.abs(place.octane - node.at.octane) > OCTANE_RANGE) return null;
+    for (const key of MAIN) main[key] += weight * node[key];
+    if (node.at.octane > 0)
+      main.knock += weight * node.perDelay * 3.402 * Math.log(place.octane / node.at.octane);
+    const ratio = place.compressionRatio - node.at.compressionRatio;
+    for (const key of ['works', 'peaks', 'exhaust'] as const)
+      lists[key].forEach((_, k) => {
+        const own = node[key][k]! + (key === 'peaks' ? node.peaksByRatio[k]! * ratio : 0);
+        lists[key][k]! += weight * own;
+      });
+  }
+  const { best, knock, work, peak } = main;
+  const late = atRetard(lists.works, 6 * degrees);
+  const flat = table.isSilent ? plateauBefore(best, late) : best;
+  const safe = knock - table.margin;
+  const wanted = Math.max(TIMINGS.latest, Math.min(flat, safe));
+  const peakAt = (advance: number) => peak * place.air * atRetard(lists.peaks, best - advance);
+  const planned = peakAt(wanted) > table.peakLimit ? keepingPeak(peakAt, table.peakLimit, wanted) : wanted;
+  return {
+    best,
+    knock,
+    planned,
+    limit: planned < wanted ? 'pressure' : safe < flat ? 'knock' : flat < best ? 'plateau' : 'best-torque',
+    work: work * place.air * atRetard(lists.works, best - planned),
+    bestWork: work * place.air,
+    peak: peakAt(planned),
+    exhaust: Math.max(0, atRetard(lists.exhaust, best - planned)),
+  };
+}
+
+/** Most advance up to `most` whose peak is kept, by halving. */
+function keepingPeak(peakAt: (advance: number) => number, limit: number, most: number): number {
+  let [low, high] = [TIMINGS.latest, most];
+  if (peakAt(low) > limit) return low;
+  for (let i = 0; i < 30; i++) {
+    const middle = (low + high) / 2;
+    if (peakAt(middle) > limit) high = middle;
+    else low = middle;
+  }
+  return low;
+}

@@ -1,0 +1,55 @@
+import { useDeferredValue, useMemo } from 'react';
+import { create } from 'zustand';
+import { combustionOf, cylinderAt } from '@/core/limits/cylinder-at';
+import { changesAt } from '@/core/studies/cylinder';
+import { cylinderFindings, schoolsAt, typedTiming } from '@/core/studies/cylinder-findings';
+import { cylinderOf } from '@/core/cylinder/cylinder';
+import { runCycle } from '@/core/cylinder/cycle';
+import { useJobState, useSpeed } from '../store/solved';
+
+/** A timing looked at beside the plan, rad before top dead centre: of the screen, not of the job. */
+const useTyped = create<{ advance: number | null; type: (advance: number | null) => void }>((set) => ({
+  advance: null,
+  type: (advance) => set({ advance }),
+}));
+
+/** The cylinder of the setup in hand at the selected speed. Null where nothing burns there. */
+export function useCylinder() {
+  const { solved } = useSpeed();
+  const engine = useJobState((s) => s.draft.engine);
+  const { advance, type } = useTyped();
+  const at = useMemo(() => {
+    if (!solved) return null;
+    const { build, point } = solved;
+    const cylinder = cylinderAt(build, engine, point);
+    if (!cylinder) return null;
+    const typed = advance === null ? null : typedTiming(cylinder, advance);
+    const { best, planned } = cylinder.timing;
+    const own = cylinderOf(cylinder.case);
+    return {
+      build,
+      point,
+      cylinder,
+      typed,
+      residual: own.trapped.residualShare,
+      closing: { temperature: own.trapped.temperature, pressure: own.pressure },
+      traces: {
+        planned: runCycle(own, planned.advance, true).trace!,
+        best: runCycle(own, best.advance, true).trace!,
+      },
+      schools: schoolsAt(build, point, cylinder),
+      findings: cylinderFindings(build, point, cylinder, typed),
+    };
+  }, [solved, engine, advance]);
+  return { at, engine, usual: solved && combustionOf(solved.build, { ...engine, combustion: undefined }), advance, type };
+}
+
+/** What one thing more does to the timing: follows a moment later, so that the speed can be dragged. */
+export function useChanges() {
+  const { at, engine } = useCylinder();
+  const late = useDeferredValue(at);
+  return useMemo(
+    () => (late ? { changes: changesAt(late.build, engine, late.cylinder), at: late } : null),
+    [late, engine],
+  );
+}
