@@ -41,7 +41,13 @@ export function useCylinder() {
       findings: cylinderFindings(build, point, cylinder, typed),
     };
   }, [solved, engine, advance]);
-  return { at, engine, usual: solved && combustionOf(solved.build, { ...engine, combustion: undefined }), advance, type };
+  return {
+    at,
+    engine,
+    usual: solved && combustionOf(solved.build, { ...engine, combustion: undefined }),
+    advance,
+    type,
+  };
 }
 
 /** What one thing more does to the timing: follows a moment later, so that the speed can be dragged. */
