@@ -22,6 +22,7 @@ import { LARGEST_MAP_FILE } from '../../src/formats/map-table';
 import { openMapText } from '../../src/formats/map-open';
 import { answers } from './answers';
 import { blowers } from './blowers';
+import { cylinder } from './cylinder';
 import { thermal } from './thermal';
 import { dragging } from './dragging';
 import { address, median, print, serving, startedBy, time } from './lib';
@@ -292,6 +293,7 @@ const parts = {
   turbo,
   pairs,
   blowers,
+  cylinder,
   thermal,
   importing,
   dragging,

@@ -142,7 +142,7 @@ const LATE = { from: 8 * STEP, longer: 0.02 / STEP, soft: 6 * STEP };
  * by about a degree and a half once it is late.
  */
 function lateness({ burn, slowsLate }: Cylinder, advance: number): number {
-  if (!slowsLate) return 1;
+  if (!slowsLate || !Number.isFinite(advance)) return 1;
   const late = (angleBurnt(burn, 0.5) - advance - LATE.from) / LATE.soft;
   return 1 + LATE.longer * LATE.soft * (late > 30 ? late : Math.log1p(Math.exp(late)));
 }
@@ -189,13 +189,49 @@ export function angleBurnt(burn: Burn, share: number): number {
   return (low + high) / 2;
 }
 
+/** States at the steps of the grid before anything burns: the same for every timing. */
+type State =
+  't' | 'unburnt' | 'work' | 'lost' | 'knock' | 'rate' | 'pressure' | 'peak' | 'peakAngle' | 'hottest';
+type Compression = Record<State, Float64Array>;
+const compressions = new WeakMap<Cylinder, Compression>();
+
+function compressionOf(cylinder: Cylinder): Compression {
+  const known = compressions.get(cylinder);
+  if (known) return known;
+  const states = () => new Float64Array(cylinder.grid.steps + 1);
+  const made: Compression = {
+    t: states(),
+    unburnt: states(),
+    work: states(),
+    lost: states(),
+    knock: states(),
+    rate: states(),
+    pressure: states(),
+    peak: states(),
+    peakAngle: states(),
+    hottest: states(),
+  };
+  integrateCycle(cylinder, -Infinity, false, made);
+  compressions.set(cylinder, made);
+  return made;
+}
+
 /**
  * One closed cycle, single zone, from intake closing to exhaust opening, its work completed to bottom dead centre. In: the cylinder;
  * start of the burn before top dead centre, rad (after it: below zero); whether the curves are kept. Out: the cycle; temperatures over
  * 3,500 K are held. Burnt gas is frozen: without dissociation peaks come out some per cent high near λ 1. Never throws.
  * Source: first law over crank angle, classical Runge-Kutta with steps of 1 °; Woschni; Livengood & Wu (1955).
  */
-export function runCycle(cylinder: Cylinder, advance: number, keep = false): Cycle {
+export const runCycle = (cylinder: Cylinder, advance: number, keep = false): Cycle =>
+  integrateCycle(cylinder, advance, keep, null);
+
+/** The same; `record`: takes the states of a cycle that never burns, instead of beginning with them. */
+function integrateCycle(
+  cylinder: Cylinder,
+  advance: number,
+  keep: boolean,
+  record: Compression | null,
+): Cycle {
   const { volumes, grid, trapped, heats, wall, closes, opens, speedRpm, bore } = cylinder;
   const burn = burnAt(cylinder, advance);
   const { before, after, difference, r } = heats;
@@ -264,7 +300,33 @@ export function runCycle(cylinder: Cylinder, advance: number, keep = false): Cyc
     trace.unburnt.push(unburnt);
     trace.burnt.push(burntShare(burn, angle - start));
   };
-  for (let n = 0; n <= steps; n++) {
+  let first = 0;
+  if (!record && !keep && start > closes) {
+    first = Math.min(steps, Math.floor((start - closes) / h));
+    const begun = compressionOf(cylinder);
+    t = begun.t[first]!;
+    unburnt = begun.unburnt[first]!;
+    work = begun.work[first]!;
+    lost = begun.lost[first]!;
+    knock = begun.knock[first]!;
+    lastRate = begun.rate[first]!;
+    pressureHere = begun.pressure[first]!;
+    peak = { pressure: begun.peak[first]!, angle: begun.peakAngle[first]! };
+    peakTemperature = begun.hottest[first]!;
+  }
+  for (let n = first; n <= steps; n++) {
+    if (record) {
+      record.t[n] = t;
+      record.unburnt[n] = unburnt;
+      record.work[n] = work;
+      record.lost[n] = lost;
+      record.knock[n] = knock;
+      record.rate[n] = lastRate;
+      record.pressure[n] = pressureHere;
+      record.peak[n] = peak.pressure;
+      record.peakAngle[n] = peak.angle;
+      record.hottest[n] = peakTemperature;
+    }
     const angle = closes + n * h;
     slopes(2 * n, t);
     const last = pressureHere;

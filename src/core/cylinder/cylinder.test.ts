@@ -201,6 +201,18 @@ describe('the cycle', () => {
     expect(own.end.temperature / end[1]!).toBeCloseTo(1, 3);
   });
 
+  test('a cycle begun with the stored compression is the one run from the start; burnt late, its peak is the compression’s', () => {
+    for (const advance of [30, 8, -12, -40]) {
+      const cylinder = cylinderOf(caseOf('petrol-98', 1.6e5));
+      const whole = runCycle(cylinder, advance * degrees, true);
+      const short = runCycle(cylinder, advance * degrees);
+      expect(short.work).toBeCloseTo(whole.work, 9);
+      expect(short.knock).toBeCloseTo(whole.knock!, 9);
+      expect(short.peakPressure).toBe(whole.peakPressure);
+      expect(short.peakAngle).toBe(whole.peakAngle);
+    }
+  });
+
   test('back pressure leaves more burnt gas and a hotter charge; evaporation and injected liquid cool it', () => {
     const at = (more: Partial<CylinderCase>) => cylinderOf(caseOf('petrol-98', 2e5, more)).trapped;
     const plain = at({});

@@ -1,6 +1,15 @@
 import { cylinderOf, type CylinderCase } from './cylinder';
 import { runCycle, type Cycle, type Cylinder } from './cycle';
-import { useful, bestTiming, plateauBefore, TIMINGS, type TimingLimit } from './timing';
+import {
+  bestTiming,
+  FOLLOWED,
+  knockFrom,
+  plateauBefore,
+  TIMINGS,
+  topNear,
+  useful,
+  type TimingLimit,
+} from './timing';
 
 const degrees = Math.PI / 180;
 
@@ -18,8 +27,6 @@ const OCTANE_RANGE = 2;
 
 /** Retard from best torque at which a node knows its cycles, rad; straight on beyond the last. */
 const RETARDS = [0, 6, 13, 21].map((d) => d * degrees);
-/** Knock limits are followed so far beyond best torque, rad: further off they limit nothing. */
-const FOLLOWED = 20 * degrees;
 
 /** What a node knows: timings in rad; useful work, J, and peak pressure, Pa, per kg of air at best torque. */
 const MAIN = ['best', 'knock', 'work', 'peak'] as const;
@@ -75,48 +82,6 @@ const valueOf = (own: CylinderCase, what: Correction): number =>
 /** Heat that goes out with the exhaust, over the fuel's. */
 const exhaustShareOf = ({ trapped }: Cylinder, { work, closed }: Cycle): number =>
   1 - (work + closed.wall) / trapped.heat;
-
-const logKnock = (cylinder: Cylinder, advance: number): number =>
-  Math.log(Math.max(1e-9, runCycle(cylinder, advance).knock!));
-
-/** Knock limit by secants from a timing near it; held within what is followed. Out: timing, slope of the logarithm of the integral. */
-function knockFrom(cylinder: Cylinder, best: number, start: number, turns: number): [number, number] {
-  const low = TIMINGS.latest;
-  const held = (at: number) => Math.min(best + FOLLOWED, Math.max(low, at));
-  let a = held(start);
-  let fa = logKnock(cylinder, a);
-  let slope = (logKnock(cylinder, a - 2 * degrees) - fa) / (-2 * degrees);
-  for (let i = 0; i < turns && Math.abs(fa) > 0.004; i++) {
-    const next = held(a - fa / Math.max(0.5, slope));
-    if (next === a) break;
-    const f = logKnock(cylinder, next);
-    slope = (f - fa) / (next - a);
-    a = next;
-    fa = f;
-  }
-  return [Math.abs(fa) > 0.004 ? held(a - fa / Math.max(0.5, slope)) : a, slope];
-}
-
-/** Best torque near a timing by a parabola, with work and peak there. */
-function topNear(cylinder: Cylinder, near: number): Pick<Main, 'best' | 'work' | 'peak'> {
-  const width = 3 * degrees;
-  const [a, b, c] = [near - width, near, near + width].map((at) => runCycle(cylinder, at)) as [
-    Cycle,
-    Cycle,
-    Cycle,
-  ];
-  const { air } = cylinder.trapped;
-  const scale = cylinder.volumes.swept / air;
-  const bend = useful(a) - 2 * useful(b) + useful(c);
-  const off = bend < 0 ? Math.max(-2, Math.min(2, (useful(a) - useful(c)) / (2 * bend))) : 0;
-  const along = (read: (cycle: Cycle) => number) =>
-    read(b) + (off * (read(c) - read(a))) / 2 + ((off * off) / 2) * (read(a) - 2 * read(b) + read(c));
-  return {
-    best: near + off * width,
-    work: along(useful) * scale,
-    peak: along(({ peakPressure }) => peakPressure) / air,
-  };
-}
 
 /** One node: the cylinder at best torque, retarded, at its knock limit, and how each of it moves. About 60 cycles. */
 export function nodeOf(own: CylinderCase): TableNode {

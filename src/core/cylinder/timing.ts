@@ -16,7 +16,7 @@ export type TimingLimit = 'best-torque' | 'knock' | 'plateau' | 'pressure';
 export type Timing = {
   /** Best torque. */
   best: Timed;
-  /** Where it begins to knock; null where it does not up to best torque, or the fuel ignites by itself. */
+  /** Where it begins to knock; null where it does not up to the margin past best torque, or the fuel ignites by itself. */
   knockLimited: Timed | null;
   /** It knocks even at the latest timing that is looked at. */
   knocksAnyway: boolean;
@@ -76,10 +76,12 @@ export function timingOf(
   const timed = (advance: number): Timed => ({ advance, cycle: runCycle(cylinder, advance) });
   let knockLimited: Timed | null = null;
   let knocksAnyway = false;
-  if (cylinder.knock && best.cycle.knock! >= 1) {
-    // The logarithm of the integral is near a straight line over timing.
-    const over = (advance: number) => Math.log(Math.max(1e-9, runCycle(cylinder, advance).knock!));
-    const root = findRoot(over, TIMINGS.latest, best.advance, { tolerance: 0.02 * degrees });
+  // A limit that lies past best torque by less than the margin holds the plan too.
+  const reach = Math.min(TIMINGS.earliest, best.advance + margin);
+  if (cylinder.knock && logKnock(cylinder, reach) >= 0) {
+    const root = findRoot((at) => logKnock(cylinder, at), TIMINGS.latest, reach, {
+      tolerance: 0.02 * degrees,
+    });
     knocksAnyway = root.kind === 'no-bracket';
     knockLimited = timed(knocksAnyway ? TIMINGS.latest : root.x);
   }
@@ -110,6 +112,39 @@ export function timingOf(
   };
 }
 
+/** Where the planned timing of a cylinder was found near here: where the next is looked for. */
+export type Near = { best: number; planned: number };
+
+/**
+ * Peak pressure at the planned timing, Pa, in some ten cycles: for many points on a row. In: as `timingOf`; where a neighbour's timings
+ * lie, or null. Within 1 % of it.
+ */
+export function plannedPeak(
+  cylinder: Cylinder,
+  { margin, isSilent, peakLimit = Infinity }: { margin: number; isSilent: boolean; peakLimit?: number },
+  near: Near | null,
+): { peak: number; near: Near } {
+  const guess = near?.best ?? held(angleBurnt(cylinder.burn, 0.5) - BEST_HALF_BURNT);
+  let best = topNear(cylinder, guess).best;
+  if (Math.abs(best - guess) > FAR) best = topNear(cylinder, best).best;
+  const flat = isSilent
+    ? plateauBefore(best, useful(runCycle(cylinder, best - BEND)) / useful(runCycle(cylinder, best)))
+    : best;
+  let wanted = flat;
+  if (cylinder.knock && logKnock(cylinder, Math.min(TIMINGS.earliest, flat + margin)) > 0) {
+    const from = near && near.planned < near.best - margin ? near.planned + margin : flat;
+    wanted = Math.min(flat, knockFrom(cylinder, best, from, 5)[0] - margin);
+  }
+  wanted = Math.max(TIMINGS.latest, wanted);
+  const { peakPressure } = runCycle(cylinder, wanted);
+  const planned = peakPressure > peakLimit ? advanceFor(cylinder, peakLimit, wanted) : wanted;
+  const peak = planned === wanted ? peakPressure : runCycle(cylinder, planned).peakPressure;
+  return { peak, near: { best, planned: wanted } };
+}
+
+/** A top found so far from where it was looked for is looked for again, rad. */
+const FAR = 4 * degrees;
+
 /** The most advance that keeps a peak pressure, Pa, no earlier than `most`, rad; the latest that is looked at where none does. */
 function advanceFor(cylinder: Cylinder, peakLimit: number, most: number): number {
   const over = (advance: number) => runCycle(cylinder, advance).peakPressure - peakLimit;
@@ -134,4 +169,53 @@ export function plateauBefore(best: number, late: number): number {
   const bend = (1 - late) / (BEND * BEND);
   const from = bend > 0 ? PLATEAU / (2 * bend * degrees) : 0;
   return Math.max(TIMINGS.latest, best - Math.min(8 * degrees, from));
+}
+
+/** Knock limits are followed so far beyond best torque, rad: further off they limit nothing. */
+export const FOLLOWED = 20 * degrees;
+
+/** Logarithm of the knock integral: near a straight line over timing. */
+const logKnock = (cylinder: Cylinder, advance: number): number =>
+  Math.log(Math.max(1e-9, runCycle(cylinder, advance).knock!));
+
+/** Knock limit by secants from a timing near it; held within what is followed. Out: timing, slope of the logarithm of the integral. */
+export function knockFrom(cylinder: Cylinder, best: number, start: number, turns: number): [number, number] {
+  const low = TIMINGS.latest;
+  const held = (at: number) => Math.min(best + FOLLOWED, Math.max(low, at));
+  let a = held(start);
+  let fa = logKnock(cylinder, a);
+  let slope = (logKnock(cylinder, a - 2 * degrees) - fa) / (-2 * degrees);
+  for (let i = 0; i < turns && Math.abs(fa) > 0.004; i++) {
+    const next = held(a - fa / Math.max(0.5, slope));
+    if (next === a) break;
+    const f = logKnock(cylinder, next);
+    slope = (f - fa) / (next - a);
+    a = next;
+    fa = f;
+  }
+  return [Math.abs(fa) > 0.004 ? held(a - fa / Math.max(0.5, slope)) : a, slope];
+}
+
+/** Best torque: its timing, rad; useful work, J, and peak pressure, Pa, per kg of air. */
+type Top = { best: number; work: number; peak: number };
+
+/** Best torque near a timing by a parabola, with work and peak there. */
+export function topNear(cylinder: Cylinder, near: number): Top {
+  const width = 3 * degrees;
+  const [a, b, c] = [near - width, near, near + width].map((at) => runCycle(cylinder, at)) as [
+    Cycle,
+    Cycle,
+    Cycle,
+  ];
+  const { air } = cylinder.trapped;
+  const scale = cylinder.volumes.swept / air;
+  const bend = useful(a) - 2 * useful(b) + useful(c);
+  const off = bend < 0 ? Math.max(-2, Math.min(2, (useful(a) - useful(c)) / (2 * bend))) : 0;
+  const along = (read: (cycle: Cycle) => number) =>
+    read(b) + (off * (read(c) - read(a))) / 2 + ((off * off) / 2) * (read(a) - 2 * read(b) + read(c));
+  return {
+    best: near + off * width,
+    work: along(useful) * scale,
+    peak: along(({ peakPressure }) => peakPressure) / air,
+  };
 }

@@ -82,7 +82,7 @@ const crankOf = ({ bore, stroke, rodLength }: Engine, compressionRatio: number) 
 });
 
 /** The cylinder of a build at a solved point. Null where nothing burns there, or λ is outside what the gas data hold. */
-function cylinderCaseOf(build: Build, engine: Engine, point: OperatingPoint): CylinderCase | null {
+export function cylinderCaseOf(build: Build, engine: Engine, point: OperatingPoint): CylinderCase | null {
   const { path, match, speedRpm, manifoldPressure } = point;
   if (point.status.kind === 'failed' || !(path.massFlow > 0) || path.lambda < 0.5) return null;
   const perCycle = 1 / (strokesPerSecond(build, speedRpm) * engine.cylinders.value);
@@ -125,8 +125,12 @@ export function cylinderAt(build: Build, engine: Engine, point: OperatingPoint):
   return own && { case: own, timing: timedCase(own, build, engine) };
 }
 
-/** Timings of a cylinder by what the job says of its margin and its peak. */
-export function timedCase(own: CylinderCase, build: Build, engine: Engine): Timing {
+/** What timings of a build are held to: margin from knock, rad; peak pressure, Pa; whether the fuel warns. */
+export function timingRules(build: Build, engine: Engine) {
   const { margin, peakLimit } = combustionOf(build, engine);
-  return timingOf(cylinderOf(own), { margin, peakLimit, isSilent: isSilentFuel(build) });
+  return { margin, peakLimit, isSilent: isSilentFuel(build) };
 }
+
+/** Timings of a cylinder by what the job says. */
+export const timedCase = (own: CylinderCase, build: Build, engine: Engine): Timing =>
+  timingOf(cylinderOf(own), timingRules(build, engine));

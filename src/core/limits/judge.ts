@@ -9,6 +9,7 @@ import type { LimitState } from '../solve/verdict';
 import type { Limit } from './limit';
 import { JUST_HOLDS, readerOf, sortOf, useOf } from './metrics';
 import { modelLimits } from './model-limits';
+import { peaksOver } from './peak-pressure';
 
 /** A place on the curve where a limit is reached. Flywheel: W, N·m. */
 type Gives = { speedRpm: number; power: number; torque: number };
@@ -48,14 +49,20 @@ export const contradicts = ({ low, high }: { low: Input; high?: Input | undefine
   high !== undefined && high.value < low.value;
 
 /** The limits of a component as they can be read on this build. */
-function limitsOf(build: Build, engine: Job['engine'], component: Component): Limit[] {
+function limitsOf(
+  build: Build,
+  engine: Job['engine'],
+  component: Component,
+  points: readonly OperatingPoint[],
+): Limit[] {
   const { id, kind, name } = component;
   return limitMetrics.flatMap((metric): Limit[] => {
     const stated = component.limits[metric];
     // Ends that contradict each other are judged once they do not.
     if (!stated || contradicts(stated)) return [];
     const sort = sortOf[metric];
-    const read = readerOf(build, engine, metric);
+    const read =
+      metric === 'cylinderPressure' ? peaksOver(build, engine, points) : readerOf(build, engine, metric);
     const share = (limit: Input | undefined) => (point: OperatingPoint) => {
       const value = read(point);
       return value === null || !limit ? null : useOf(sort, value, limit.value);
@@ -158,7 +165,7 @@ export function limitLineOf(
   const rows: LimitRow[] = [];
   const unread: Component[] = [];
   for (const component of components)
-    for (const limit of limitsOf(build, engine, component)) {
+    for (const limit of limitsOf(build, engine, component, sweep.points)) {
       const row = rowOf(limit, points, peak, pull);
       if (row) rows.push(row);
       else if (!unread.includes(component)) unread.push(component);

@@ -12,6 +12,7 @@ import { solveSweep, type Sweep } from '../solve/sweep';
 import { boltLoad, brakeMeanPressure } from './formulas';
 import { limitLineOf, type LimitRow } from './judge';
 import { readerOf } from './metrics';
+import { peakPressureAt, peaksOver } from './peak-pressure';
 import { startingSet } from './starting-set';
 import { usualLimit } from './usual-limit';
 
@@ -32,6 +33,27 @@ const judge = (components: Component[], pull = 15, { job, build, sweep } = base)
   limitLineOf(build, sweep, { ...job.engine, components }, pull)!;
 const rowOf = (components: Component[], key: string, pull?: number): LimitRow =>
   judge(components, pull).rows.find((row) => row.key === key)!;
+
+describe('peak cylinder pressure', () => {
+  it('is the planned cycle’s own at the speeds that are run, and within 2 % of it between them', () => {
+    const { build, job, sweep } = base;
+    const read = peaksOver(build, job.engine, sweep.points);
+    for (const point of sweep.points.filter(({ status }) => status.kind !== 'failed')) {
+      const whole = peakPressureAt(build, job.engine, point)!;
+      expect(Math.abs(read(point)! / whole - 1)).toBeLessThan(0.02);
+    }
+  });
+  it('is judged like any other limit, and moves with the spark margin', () => {
+    const gasket = part('gasket', { cylinderPressure: low(90e5) });
+    const row = rowOf([gasket], 'gasket cylinderPressure');
+    expect(row.sort).toBe('pressure');
+    expect(row.first!.speedRpm).toBeGreaterThan(2_000);
+    const { job, build, sweep } = base;
+    const retarded = { ...job.engine, combustion: { peakLimit: given(85e5, 'measured') } };
+    const held = limitLineOf(build, sweep, { ...retarded, components: [gasket] }, 15)!;
+    expect(held.rows.find(({ key }) => key === 'gasket cylinderPressure')!.first).toBeNull();
+  });
+});
 
 describe('what limits are read from', () => {
   // Common practice, no source: bolt load 7,500 → 8,200 → 8,500 rpm is + 19.5 and + 28.4 %.

@@ -4,6 +4,7 @@ import { meanPistonSpeed } from '../engine/geometry';
 import type { Job } from '../job/schema/job';
 import type { LimitMetric } from '../job/schema/component-choices';
 import type { OperatingPoint } from '../solve/point';
+import { peakPressureAt } from './peak-pressure';
 import { boltLoad, brakeMeanPressure } from './formulas';
 
 /** What kind of limit a metric is: told apart, since other things move them. */
@@ -15,6 +16,7 @@ export const sortOf: Record<LimitMetric, LimitSort> = {
   engineSpeed: 'speed',
   pistonSpeed: 'speed',
   boltLoad: 'speed',
+  cylinderPressure: 'pressure',
   boost: 'pressure',
   backPressure: 'pressure',
   chargeTemperature: 'temperature',
@@ -59,6 +61,8 @@ export function readerOf(build: Build, engine: Engine, metric: LimitMetric): Rea
               speedRpm,
             })
           : null;
+    case 'cylinderPressure':
+      return (point) => peakPressureAt(build, engine, point);
     case 'boost':
       return ({ boostGauge }) => boostGauge;
     case 'backPressure':

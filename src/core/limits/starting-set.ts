@@ -21,6 +21,8 @@ const bmeps: [ComponentKind, low: number, high: number, diesel: number][] = [
   ['crank', 27, 36, 1.2],
   ['block', 27, 36, 1.2],
 ];
+/** Peak cylinder pressures, bar, that a head gasket is usually left at (common practice, no source). */
+const PEAKS = { spark: [90, 120], diesel: [160, 200] } as const;
 /** An engine that was boosted from new has stronger insides. */
 const BOOSTED = 1.2;
 
@@ -35,10 +37,22 @@ export function startingSet({ ignition, wasBoosted, redLineRpm }: SetFor): Compo
   });
   const factor = (diesel: number) => (ignition === 'compression' ? diesel : 1) * (wasBoosted ? BOOSTED : 1);
   const rounded = (value: number) => Math.round(2 * value) / 2;
+  const [low, high] = ignition === 'compression' ? PEAKS.diesel : PEAKS.spark;
+  // A diesel's are stated for a boosted one.
+  const stronger = ignition === 'spark' && wasBoosted ? BOOSTED : 1;
+  const peak = {
+    cylinderPressure: { low: guess(low * stronger * BAR), high: guess(high * stronger * BAR) },
+  };
   return [
-    ...bmeps.map(([kind, low, high, diesel]) =>
-      component(kind, 'bmep', rounded(low * factor(diesel)) * BAR, rounded(high * factor(diesel)) * BAR),
-    ),
+    ...bmeps.map(([kind, low, high, diesel]) => {
+      const part = component(
+        kind,
+        'bmep',
+        rounded(low * factor(diesel)) * BAR,
+        rounded(high * factor(diesel)) * BAR,
+      );
+      return kind === 'head-gasket' ? { ...part, limits: { ...part.limits, ...peak } } : part;
+    }),
     component('rod-bolts', 'pistonSpeed', pistonSpeedBands.usual + 1, pistonSpeedBands.sporting),
     component('valve-springs', 'engineSpeed', redLineRpm, Math.round((redLineRpm * 1.06) / 50) * 50),
   ];

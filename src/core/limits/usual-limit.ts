@@ -12,6 +12,7 @@ const elsewhere: Record<LimitMetric, number> = {
   engineSpeed: 7_000,
   pistonSpeed: 21,
   boltLoad: 30_000,
+  cylinderPressure: 10_000_000,
   boost: 100_000,
   backPressure: 150_000,
   chargeTemperature: 333.15,

@@ -52,6 +52,7 @@ export const metricNames: Record<LimitMetric | 'shaftSpeed' | 'fuel', string> = 
   engineSpeed: 'engine speed',
   pistonSpeed: 'mean piston speed',
   boltLoad: 'rod-bolt load',
+  cylinderPressure: 'peak cylinder pressure',
   boost: 'boost',
   backPressure: 'exhaust back pressure',
   chargeTemperature: 'charge temperature',

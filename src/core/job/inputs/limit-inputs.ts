@@ -13,6 +13,7 @@ const metrics: Record<LimitMetric, [Quantity, string]> = {
   engineSpeed: ['engineSpeed', 'engine speed'],
   pistonSpeed: ['pistonSpeed', 'mean piston speed'],
   boltLoad: ['force', 'rod-bolt load'],
+  cylinderPressure: ['cylinderPressure', 'peak cylinder pressure'],
   boost: ['boost', 'boost'],
   backPressure: ['boost', 'exhaust back pressure'],
   chargeTemperature: ['temperature', 'charge temperature'],

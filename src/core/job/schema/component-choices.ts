@@ -32,6 +32,7 @@ export const limitMetrics = [
   'engineSpeed',
   'pistonSpeed',
   'boltLoad',
+  'cylinderPressure',
   'boost',
   'backPressure',
   'chargeTemperature',

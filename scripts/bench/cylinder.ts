@@ -1,0 +1,57 @@
+/** The cylinder: one cycle, its timings, a node of the table, peak pressure over a sweep, limits after it. */
+import { compileBuild } from '../../src/core/build/build';
+import { cylinderOf } from '../../src/core/cylinder/cylinder';
+import { runCycle } from '../../src/core/cylinder/cycle';
+import { nodeOf, readTable, type CycleTable } from '../../src/core/cylinder/table';
+import { timingOf } from '../../src/core/cylinder/timing';
+import { cylinderAt } from '../../src/core/limits/cylinder-at';
+import { limitLineOf } from '../../src/core/limits/judge';
+import { peaksOver } from '../../src/core/limits/peak-pressure';
+import { startingSet } from '../../src/core/limits/starting-set';
+import { solveSweep } from '../../src/core/solve/sweep';
+import { sampleHistories, sampleLibrary } from '../../src/data/demo/sample';
+import { print, time } from './lib';
+
+export function cylinder(): void {
+  const job = sampleHistories.map((h) => h.revisions.at(-1)!.job).find((j) => j.name.startsWith('Coupé'))!;
+  const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
+  if ('problems' in result) throw new Error('the demo job does not compile');
+  const { build } = result;
+  const sweep = solveSweep(build);
+  const { case: own } = cylinderAt(build, job.engine, sweep.goalPoint)!;
+  const ready = cylinderOf(own);
+  print('one cycle', `${time(200, () => runCycle(ready, 0.4)).toFixed(3)} ms`, '0.5 ms');
+  const rules = { margin: 0.035, isSilent: false };
+  print('best and knock-limited timing', `${time(60, () => timingOf(ready, rules)).toFixed(1)} ms`, '-');
+  const node = time(20, () => nodeOf(own));
+  print('a table of 20 × 12 nodes on two workers', `${((240 * node) / 2 / 1000).toFixed(2)} s`, '2.5 s');
+  const around = (speedRpm: number, air: number) => nodeOf({ ...own, speedRpm, air });
+  const speeds = [own.speedRpm, own.speedRpm + 300];
+  const airs = [own.air, 1.1 * own.air];
+  const table: CycleTable = {
+    speeds,
+    airs,
+    nodes: speeds.map((speed) => airs.map((air) => around(speed, air))),
+    margin: 0.035,
+    peakLimit: Infinity,
+    isSilent: false,
+  };
+  const place = {
+    speedRpm: own.speedRpm + 100,
+    air: 1.04 * own.air,
+    charge: own.charge,
+    backPressure: own.exhaust / own.manifold,
+    lambda: own.lambda,
+    compressionRatio: own.crank.compressionRatio,
+    octane: own.fuel.octane!,
+  };
+  print('reading the table', `${(1e3 * time(2_000, () => readTable(table, place))).toFixed(1)} µs`, '-');
+  const peaks = time(10, () => peaksOver(build, job.engine, [...sweep.points]));
+  print(`peak pressure over ${sweep.points.length} speeds`, `${peaks.toFixed(1)} ms`, '-');
+  const { ignition } = build.fuel;
+  const components = startingSet({ ignition, wasBoosted: true, redLineRpm: build.redLineRpm });
+  const engine = { ...job.engine, components };
+  limitLineOf(build, sweep, engine, 15);
+  const judged = time(40, () => limitLineOf(build, sweep, engine, 15));
+  print(`limits over ${sweep.points.length} speeds, cycles run`, `${judged.toFixed(2)} ms`, '5 ms at 60');
+}
