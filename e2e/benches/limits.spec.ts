@@ -61,3 +61,25 @@ test('Cylinder: pressure over the crank, timings, what asks for another, and a t
   await expect(page.getByRole('textbox', { name: 'Burn angle' })).toHaveValue('900');
   await expect(page.getByText(/900.* is out of range. Give 20 to 140/)).toBeVisible();
 });
+
+test('Shaped boost: torque held at a ceiling becomes the boost target, and the forecast keeps it', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Is shaped');
+  await open(page, `/jobs/${id}/limits?limits=shape`);
+  const brings = page.getByRole('table', { name: 'What the shape costs and brings' });
+  await expect(brings.getByRole('row', { name: /Peak torque/ })).toBeVisible();
+  await fill(page, 'Torque ceiling', '200');
+  const peak = () =>
+    brings
+      .getByRole('row', { name: /Peak torque/ })
+      .getByRole('cell')
+      .nth(1)
+      .innerText();
+  await expect.poll(async () => parseFloat(await peak())).toBeLessThan(203);
+  await page.getByRole('button', { name: 'Make it the boost target' }).click();
+  await isSaved(page);
+  await open(page, `/jobs/${id}/charger?charger=boost`);
+  await expect(page.getByRole('combobox', { name: 'Boost target type' })).toHaveValue('curve');
+});

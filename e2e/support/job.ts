@@ -25,6 +25,7 @@ export const sheets = [
   `${boat}/fuel`,
   `${saloon}/limits`,
   `${saloon}/limits?limits=cylinder`,
+  `${single}/limits?limits=shape`,
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];
 

@@ -49,7 +49,7 @@ export const contradicts = ({ low, high }: { low: Input; high?: Input | undefine
   high !== undefined && high.value < low.value;
 
 /** The limits of a component as they can be read on this build. */
-function limitsOf(
+export function componentLimits(
   build: Build,
   engine: Job['engine'],
   component: Component,
@@ -165,7 +165,7 @@ export function limitLineOf(
   const rows: LimitRow[] = [];
   const unread: Component[] = [];
   for (const component of components)
-    for (const limit of limitsOf(build, engine, component, sweep.points)) {
+    for (const limit of componentLimits(build, engine, component, sweep.points)) {
       const row = rowOf(limit, points, peak, pull);
       if (row) rows.push(row);
       else if (!unread.includes(component)) unread.push(component);

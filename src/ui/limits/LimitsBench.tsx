@@ -20,6 +20,8 @@ import { useLimits } from './useLimits';
 import { useShownPart } from './useShownPart';
 
 const CylinderPart = dynamic(loaders.cylinder);
+const ShapePart = dynamic(loaders.shape);
+const ShapeAside = dynamic(() => import('./ShapeAside').then((m) => m.ShapeAside));
 const CylinderAside = dynamic(() => import('./CylinderAside').then((m) => m.CylinderAside));
 
 /** What gives first, over the revs and in the cylinder. */
@@ -35,7 +37,10 @@ export default function LimitsBench() {
   return (
     <>
       <div className={frame.picture}>
-        <Parts bench="limits" bodies={{ first: <FirstPart />, cylinder: <CylinderPart /> }} />
+        <Parts
+          bench="limits"
+          bodies={{ first: <FirstPart />, cylinder: <CylinderPart />, shape: <ShapePart /> }}
+        />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <BenchHead
@@ -46,9 +51,9 @@ export default function LimitsBench() {
           {line?.weakest && <p className={frame.lead}>{sentenceOf(line.weakest, words)}</p>}
         </BenchHead>
         <Problems />
-        {part === 'cylinder' ? (
-          <CylinderAside />
-        ) : (
+        {part === 'cylinder' && <CylinderAside />}
+        {part === 'shape' && <ShapeAside />}
+        {part === 'first' && (
           <>
             <Group title="Duty">
               <ChoiceField

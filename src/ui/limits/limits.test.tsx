@@ -7,6 +7,8 @@ import { openInJob } from '@/testing/job-page';
 import { CylinderAside } from './CylinderAside';
 import CylinderPart from './CylinderPart';
 import LimitsBench from './LimitsBench';
+import { ShapeAside } from './ShapeAside';
+import ShapePart from './ShapePart';
 
 jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
 
@@ -112,5 +114,34 @@ describe('Limits', () => {
     );
     const moved = within(screen.getByRole('table', { name: 'What asks for another timing' }));
     expect(moved.getAllByRole('row')).toHaveLength(7);
+  });
+
+  it('shapes the boost to a ceiling and makes it the target, or a setup of its own', async () => {
+    let page!: Page;
+    await act(async () => {
+      page = openInJob(
+        sampleTurboJob(0),
+        <>
+          <ShapePart />
+          <ShapeAside />
+        </>,
+      );
+    });
+    const brings = () => screen.queryByRole('table', { name: 'What the shape costs and brings' });
+    for (let i = 0; i < 600 && !brings(); i += 1)
+      await act(() => new Promise((done) => setTimeout(done, 20)));
+    expect(brings()!.textContent).toMatch(/Peak torque/);
+    expect(screen.getByText(/Held by the torque ceiling/)).toBeTruthy();
+    await act(async () => press('Add as a setup'));
+    expect(page.job().setups).toHaveLength(4);
+    expect(page.job().setups.at(-1)!.boost.kind).toBe('curve');
+    for (let i = 0; i < 600 && !brings(); i += 1)
+      await act(() => new Promise((done) => setTimeout(done, 20)));
+    press('Make it the boost target');
+    const { kind, curve } = page.job().setups[0]!.boost;
+    expect(kind).toBe('curve');
+    expect(curve.rows.length).toBeGreaterThan(10);
+    const gauges = curve.rows.map(({ gauge }) => gauge);
+    expect(Math.min(...gauges)).toBeLessThan(Math.max(...gauges) - 1_000);
   });
 });

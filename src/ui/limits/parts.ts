@@ -2,4 +2,5 @@
 export const loaders = {
   first: () => import('./FirstPart'),
   cylinder: () => import('./CylinderPart'),
+  shape: () => import('./ShapePart'),
 };
