@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { ethanolBlend, evaporationFactor, fuelOfBrief, fuels, isLiquid, liquidIds, type Fuel } from './fuels';
+import {
+  ethanolBlend,
+  evaporationFactor,
+  fuelIds,
+  fuelOf,
+  fuelOfBrief,
+  fuels,
+  isLiquid,
+  lambdaTargets,
+  liquidIds,
+  type Fuel,
+} from './fuels';
 import { liquidOf } from './liquid';
 
 describe('fuels', () => {
@@ -79,5 +90,24 @@ describe('fuels', () => {
     expect(at(1)).toBeCloseTo(794, 0);
     expect(at(0)).toBeCloseTo(745, 0);
     expect(at(0.85)).toBeCloseTo(liquidOf({ id: 'e85' }, 288.15).density, -1);
+  });
+});
+
+describe('λ by what it is planned for', () => {
+  it('best power is leaner than safe, both burn; a diesel has its smoke limit', () => {
+    for (const id of fuelIds) {
+      const fuel = fuelOf(id);
+      const targets = lambdaTargets(fuel);
+      for (const [, lambda] of targets) {
+        expect(lambda).toBeGreaterThan(fuel.burns[0]);
+        expect(lambda).toBeLessThan(fuel.burns[1]);
+      }
+      if (targets.length === 2) expect(targets[1]![1]).toBeLessThan(targets[0]![1]);
+    }
+    expect(lambdaTargets(fuelOf('diesel')).map(([id]) => id)).toEqual(['clean', 'smoke-limit']);
+    expect(Object.fromEntries(lambdaTargets(fuelOf('petrol-98')))).toEqual({
+      'best-power': 0.88,
+      safe: 0.82,
+    });
   });
 });

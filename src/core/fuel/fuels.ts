@@ -352,3 +352,25 @@ export const evaporation = defineFormula({
     return volume * Math.sqrt(a.temperature / (a.temperature - drop));
   },
 });
+
+/** What λ is planned for, by name: best power, safe (richer, as boosted engines are left at), or a diesel's smoke limit. */
+export type LambdaTarget = 'best-power' | 'safe' | 'smoke-limit' | 'clean';
+
+/** Targets of a fuel with their λ, the richest last. Common practice, no source. */
+export const lambdaTargets = ({
+  ignition,
+  lambda,
+  bestPowerLambda,
+  smokeLambda,
+}: Fuel): [LambdaTarget, number][] =>
+  ignition === 'compression'
+    ? [
+        ['clean', lambda],
+        ['smoke-limit', smokeLambda ?? lambda],
+      ]
+    : bestPowerLambda - lambda > 0.005
+      ? [
+          ['best-power', bestPowerLambda],
+          ['safe', lambda],
+        ]
+      : [['best-power', lambda]];

@@ -10,7 +10,7 @@ import { cardOf } from '../build/derived';
 import type { Job } from '../job/schema/job';
 import { solveSweep } from '../solve/sweep';
 import { combustionOf, cylinderAt, eventsOf, USUAL_MARGIN } from '../limits/cylinder-at';
-import { brakeOf, changesAt } from './cylinder';
+import { brakeOf, changesAt, timingAtCharge } from './cylinder';
 import { cylinderFindings, schoolsAt, typedTiming } from './cylinder-findings';
 
 const degrees = Math.PI / 180;
@@ -146,5 +146,13 @@ describe('the cylinder of a job', () => {
     const said = codes(cylinderFindings(methanol.build, point, here, null));
     expect(said).toContain('cylinder-octane-extrapolated');
     expect(said).toContain('cylinder-compression-high');
+  });
+
+  it('a cooler is worth timing as well: a hotter charge allows less spark', () => {
+    const own = timingAtCharge(build, engine, goal, goal.path.manifold.temperature)!;
+    expect(own.advance).toBeCloseTo(at.timing.planned.advance, 6);
+    const hot = timingAtCharge(build, engine, goal, goal.path.manifold.temperature + 60)!;
+    expect(hot.advance).toBeLessThan(own.advance);
+    expect(hot.torque).toBeLessThan(own.torque);
   });
 });

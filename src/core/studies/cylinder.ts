@@ -4,7 +4,9 @@ import type { CylinderCase } from '../cylinder/cylinder';
 import type { Cycle } from '../cylinder/cycle';
 import { frictionMeanPressure, pumpingMeanPressure } from '../cylinder/formulas';
 import type { Job } from '../job/schema/job';
-import { timedCase, type CylinderPoint } from '../limits/cylinder-at';
+import { useful } from '../cylinder/timing';
+import { cylinderCaseOf, timedCase, type CylinderPoint } from '../limits/cylinder-at';
+import type { OperatingPoint } from '../solve/point';
 
 type Engine = Job['engine'];
 /** Mean pressures of a cycle on their way to the crank, Pa; power at the flywheel, W, less what belts take. */
@@ -107,4 +109,24 @@ export function changesAt(
       peak: planned.cycle.peakPressure - before.cycle.peakPressure,
     };
   });
+}
+
+/**
+ * The timing that a charge of another temperature allows at the same boost. In: build, engine, a solved point; K. Out: planned timing,
+ * rad, and torque at it over that of the best timing; null where nothing burns or the fuel ignites by itself.
+ */
+export function timingAtCharge(
+  build: Build,
+  engine: Engine,
+  point: OperatingPoint,
+  charge: number,
+): { advance: number; torque: number } | null {
+  const own = build.fuel.octane === null ? null : cylinderCaseOf(build, engine, point);
+  if (!own) return null;
+  const { best, planned } = timedCase(
+    { ...own, charge, air: (own.air * own.charge) / charge },
+    build,
+    engine,
+  );
+  return { advance: planned.advance, torque: useful(planned.cycle) / useful(best.cycle) };
 }

@@ -6,12 +6,20 @@ import { given, guess } from '@/core/documents/input';
 import { questionsOf } from '@/core/job/questions';
 import { fuelDefaults } from '@/core/job/defaults';
 import type { Use } from '@/core/job/schema/brief-choices';
-import { fuelIds, fuelOf, type FuelId } from '@/core/fuel/fuels';
+import {
+  fuelIds,
+  fuelOf,
+  fuelOfBrief,
+  lambdaTargets,
+  type FuelId,
+  type LambdaTarget,
+} from '@/core/fuel/fuels';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { useJob, useJobState } from '../store/solved';
 import { optionsOf, useNames } from '../words/brief';
+import { formatNumber } from '../words/format';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import frame from '../frame/frame.module.css';
@@ -161,6 +169,7 @@ export function GoalPart() {
                 Ethanol was measured
               </Button>
             ))}
+          <LambdaTargetField />
           <QuantityField path="brief.fuel.lambda" hint="air over what the fuel needs" />
           {fuelOf(fuel.id).ignition === 'compression' ? null : fuel.lambdaUnboosted &&
             fuel.lambdaFullGauge ? (
@@ -265,5 +274,42 @@ export function GoalPart() {
         )}
       </div>
     </div>
+  );
+}
+
+const targetNames: Record<LambdaTarget, string> = {
+  'best-power': 'best power',
+  safe: 'safe, richer',
+  clean: 'clean',
+  'smoke-limit': 'smoke limit',
+};
+
+/** λ by what it is planned for; a typed one is its own. */
+function LambdaTargetField() {
+  const { store } = useJob();
+  const fuel = useJobState((s) => s.draft.brief.fuel);
+  const targets = lambdaTargets(fuelOfBrief(fuel));
+  const chosen = targets.find(([, lambda]) => Math.abs(lambda - fuel.lambda.value) < 0.005)?.[0] ?? 'typed';
+  const choose = (id: LambdaTarget | 'typed') => {
+    const target = targets.find(([own]) => own === id);
+    if (!target) return;
+    store.getState().edit(({ brief }) => {
+      brief.fuel.lambda = guess(target[1]);
+    });
+    store.getState().commit();
+  };
+  return (
+    <ChoiceField
+      label="λ target"
+      value={chosen}
+      onChoose={choose}
+      options={[
+        ...targets.map(([value, lambda]) => ({
+          value: value as LambdaTarget | 'typed',
+          label: `${targetNames[value]}, ${formatNumber(lambda, 2)}`,
+        })),
+        ...(chosen === 'typed' ? [{ value: 'typed' as const, label: 'as typed' }] : []),
+      ]}
+    />
   );
 }

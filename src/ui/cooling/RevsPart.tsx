@@ -1,16 +1,17 @@
 'use client';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useDeferredValue, useMemo } from 'react';
 import { coolerAt } from '@/core/build/elements';
 import { exchangerSideOf } from '@/core/charge-air/exchanger';
 import { engineCharger } from '@/core/charger/charged-air';
 import type { OperatingPoint } from '@/core/solve/point';
+import { timingAtCharge } from '@/core/studies/cylinder';
 import { coolingCapacity } from '@/core/studies/heat-soak';
 import { coolerWorth } from '@/core/studies/price';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
 import frame from '../frame/frame.module.css';
-import { useSpeed, type Solved } from '../store/solved';
+import { useJobState, useSpeed, type Solved } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
 import { useCooling } from './useCooling';
@@ -114,20 +115,40 @@ function Sheet({ solved }: { solved: Solved }) {
   );
 }
 
-type Row = { name: string; hint: string; power: number | null; charge: number | null };
+type Row = {
+  name: string;
+  hint: string;
+  power: number | null;
+  charge: number | null;
+  /** Spark timing that the charge allows, rad; null where it is not looked at. */
+  timing?: number | null;
+};
 
 function Worth({ solved: { build, point } }: { solved: Solved }) {
   const { figure, signedFigure } = useWords();
+  const engine = useJobState((s) => s.draft.engine);
   const worth = useMemo(() => coolerWorth(build, point), [build, point]);
+  // Some cycles each: they follow a moment later, so that the speed can be dragged.
+  const late = useDeferredValue(worth);
+  const timings = useMemo(() => {
+    const at = (charge: number | undefined) =>
+      charge === undefined ? null : timingAtCharge(build, engine, point, charge);
+    return {
+      with: at(late?.with.charge),
+      uncooled: at(late?.uncooled?.charge),
+      larger: at(late?.larger?.charge),
+    };
+  }, [build, engine, point, late]);
   if (!worth) return null;
   const { with: own, uncooled, unboosted, larger } = worth;
   const rows: Row[] = [
-    { name: 'With the cooler', hint: 'as forecast', ...own },
+    { name: 'With the cooler', hint: 'as forecast', ...own, timing: timings.with?.advance ?? null },
     {
       name: 'Same boost uncooled',
       hint: 'without the cooler and its loss',
       power: uncooled?.power ?? null,
       charge: uncooled?.charge ?? null,
+      timing: timings.uncooled?.advance ?? null,
     },
     { name: 'No boost', hint: 'the day’s air alone', power: unboosted, charge: null },
     {
@@ -135,31 +156,51 @@ function Worth({ solved: { build, point } }: { solved: Solved }) {
       hint: 'at the same loss',
       power: larger?.power ?? null,
       charge: larger?.charge ?? null,
+      timing: timings.larger?.advance ?? null,
     },
   ];
+  const lost = timings.uncooled && timings.with ? timings.with.torque - timings.uncooled.torque : 0;
   return (
-    <FigureTable
-      caption={`What the cooler is worth at ${figure(point.speedRpm, 'engineSpeed')}`}
-      rows={rows}
-      keyOf={({ name }) => name}
-      columns={[
-        {
-          name: 'baseline',
-          cell: ({ name, hint }) => (
-            <>
-              {name}
-              <small>{hint}</small>
-            </>
-          ),
-        },
-        { name: 'charge', cell: ({ charge }) => figure(charge, 'temperature') },
-        { name: 'power', cell: ({ power }) => figure(power, 'power') },
-        {
-          name: 'against the forecast',
-          cell: ({ power }) =>
-            power === null || power === own.power ? '' : signedFigure(power - own.power, 'power'),
-        },
-      ]}
-    />
+    <>
+      <FigureTable
+        caption={`What the cooler is worth at ${figure(point.speedRpm, 'engineSpeed')}`}
+        rows={rows}
+        keyOf={({ name }) => name}
+        columns={[
+          {
+            name: 'baseline',
+            cell: ({ name, hint }) => (
+              <>
+                {name}
+                <small>{hint}</small>
+              </>
+            ),
+          },
+          { name: 'charge', cell: ({ charge }) => figure(charge, 'temperature') },
+          ...(timings.with
+            ? [
+                {
+                  name: 'spark BTDC',
+                  cell: ({ timing }: Row) => (timing == null ? '' : figure(timing, 'angle')),
+                },
+              ]
+            : []),
+          { name: 'power', cell: ({ power }) => figure(power, 'power') },
+          {
+            name: 'against the forecast',
+            cell: ({ power }) =>
+              power === null || power === own.power ? '' : signedFigure(power - own.power, 'power'),
+          },
+        ]}
+      />
+      {timings.uncooled && timings.with && (
+        <p className={frame.foot}>
+          {lost > 0.005
+            ? `Uncooled the fuel allows ${figure(timings.with.advance - timings.uncooled.advance, 'angle')} less spark: another ${figure(lost, 'share')} of the torque, not counted above.`
+            : 'The fuel allows the same spark without the cooler here.'}{' '}
+          Timing by the cylinder’s model, an estimate.
+        </p>
+      )}
+    </>
   );
 }

@@ -117,7 +117,8 @@ describe('the cooler over the revs', () => {
     expect(
       rows.map((cells) => cells[0]!.replace(/(as forecast|without the|the day|at the same).*/, '')),
     ).toEqual(['baseline', 'With the cooler', 'Same boost uncooled', 'No boost', 'A core a third larger']);
-    expect(rows[2]![3]).toMatch(/^−\d+ kW/);
-    expect(rows[4]![3]).toMatch(/^\+\d+ kW/);
+    expect(rows[2]![4]).toMatch(/^−\d+ kW/);
+    expect(rows[2]![2]).toMatch(/^−?\d+°/);
+    expect(rows[4]![4]).toMatch(/^\+\d+ kW/);
   });
 });
