@@ -83,3 +83,26 @@ test('Shaped boost: torque held at a ceiling becomes the boost target, and the f
   await open(page, `/jobs/${id}/charger?charger=boost`);
   await expect(page.getByRole('combobox', { name: 'Boost target type' })).toHaveValue('curve');
 });
+
+test('Timing plan: a table of cycles over revs and boost, shifted by sliders, saved as a file', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Has a plan');
+  await open(page, `/jobs/${id}/limits?limits=timing`);
+  const table = page.getByRole('table', { name: /k held by knock/ });
+  await expect(table).toBeVisible();
+  const texts = () => table.getByRole('row').allInnerTexts();
+  const before = await texts();
+  expect(before.length).toBeGreaterThan(10);
+  expect(before.join(' ')).toMatch(/\d+°\s*k/);
+  expect(before.join(' ')).not.toMatch(/NaN|–/);
+  // Less octane: later where knock holds it; the keyboard moves it.
+  const octane = page.getByRole('slider', { name: 'Octane, changed by' });
+  await octane.focus();
+  for (let i = 0; i < 4; i += 1) await octane.press('ArrowLeft');
+  await expect.poll(async () => (await texts()).join()).not.toBe(before.join());
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  expect((await saved).suggestedFilename()).toBe('timing-plan.csv');
+});

@@ -23,7 +23,7 @@ const CORRECTIONS = {
 type Correction = keyof typeof CORRECTIONS;
 const corrections = Object.keys(CORRECTIONS) as Correction[];
 /** Octane goes into the delay as a factor, which no cycle has to be run for; so far the knock limit is followed. */
-const OCTANE_RANGE = 2;
+const OCTANE_RANGE = 2.01;
 
 /** Retard from best torque at which a node knows its cycles, rad; straight on beyond the last. */
 const RETARDS = [0, 6, 13, 21].map((d) => d * degrees);
@@ -201,7 +201,7 @@ export function readTable(table: CycleTable, place: TablePlace): TableReading | 
     for (const what of corrections) {
       const off = place[what] - node.at[what];
       // A corner that has hardly a say may lie further off.
-      if (Math.abs(off) > CORRECTIONS[what] * (weight > 0.3 ? 1 : 1.5)) return null;
+      if (Math.abs(off) > CORRECTIONS[what] * (weight > 0.3 ? 1.001 : 1.5)) return null;
       for (const key of MAIN)
         main[key] += weight * (node.slopes[what][key] * off + (node.bends[what][key] * off * off) / 2);
     }

@@ -21,6 +21,8 @@ import { useShownPart } from './useShownPart';
 
 const CylinderPart = dynamic(loaders.cylinder);
 const ShapePart = dynamic(loaders.shape);
+const TimingPart = dynamic(loaders.timing);
+const TimingAside = dynamic(() => import('./TimingAside').then((m) => m.TimingAside));
 const ShapeAside = dynamic(() => import('./ShapeAside').then((m) => m.ShapeAside));
 const CylinderAside = dynamic(() => import('./CylinderAside').then((m) => m.CylinderAside));
 
@@ -39,7 +41,12 @@ export default function LimitsBench() {
       <div className={frame.picture}>
         <Parts
           bench="limits"
-          bodies={{ first: <FirstPart />, cylinder: <CylinderPart />, shape: <ShapePart /> }}
+          bodies={{
+            first: <FirstPart />,
+            cylinder: <CylinderPart />,
+            timing: <TimingPart />,
+            shape: <ShapePart />,
+          }}
         />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
@@ -52,6 +59,7 @@ export default function LimitsBench() {
         </BenchHead>
         <Problems />
         {part === 'cylinder' && <CylinderAside />}
+        {part === 'timing' && <TimingAside />}
         {part === 'shape' && <ShapeAside />}
         {part === 'first' && (
           <>

@@ -2,5 +2,6 @@
 export const loaders = {
   first: () => import('./FirstPart'),
   cylinder: () => import('./CylinderPart'),
+  timing: () => import('./TimingPart'),
   shape: () => import('./ShapePart'),
 };

@@ -1,0 +1,58 @@
+import { sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
+import { compileBuild } from '../build/build';
+import { cylinderOf } from '../cylinder/cylinder';
+import { nodeOf } from '../cylinder/table';
+import { timingOf } from '../cylinder/timing';
+import { timingRules } from '../limits/cylinder-at';
+import { solveSweep } from '../solve/sweep';
+import { planAt, planGridOf, tableOf, type PlanShift } from './timing-plan';
+
+const job = sampleTurboJob(0);
+const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
+if ('problems' in result) throw new Error(JSON.stringify(result.problems));
+const { build } = result;
+const { engine } = job;
+const grid = planGridOf(build, engine, solveSweep(build))!;
+const none: PlanShift = { charge: 0, octane: 0, lambda: 0, compressionRatio: 0 };
+const degrees = Math.PI / 180;
+/** Three speeds of the grid are enough to be read. */
+const part = { ...grid, speeds: grid.speeds.slice(9, 12), cases: grid.cases.slice(9, 12) };
+const table = tableOf(
+  build,
+  engine,
+  part,
+  part.cases.map((row) => row.map(nodeOf)),
+);
+const read = (gauge: number, shift = none) =>
+  planAt(table, { ...part, caseAt: (i, g) => grid.caseAt(i + 9, g) }, 1, gauge, shift);
+
+describe('a plan of timing over revs and boost', () => {
+  it('has rising speeds, charges and boosts, and its cases are what they say', () => {
+    for (const axis of [grid.speeds, grid.airs, grid.boosts])
+      axis.slice(1).forEach((value, i) => expect(value).toBeGreaterThan(axis[i]!));
+    grid.cases.forEach((row, i) => {
+      expect(row[3]!.speedRpm).toBe(grid.speeds[i]);
+      expect(row[3]!.air).toBe(grid.airs[3]);
+    });
+    // Boost of the case gives the same air back.
+    const own = grid.cases[10]![7]!;
+    expect(grid.caseAt(10, own.manifold - build.climate.pressure).air / own.air).toBeCloseTo(1, 6);
+  });
+  it('each cell is the cylinder itself, to a fraction of a degree', () => {
+    for (const gauge of grid.boosts.filter((boost) => boost <= 120_000)) {
+      const own = timingOf(cylinderOf(grid.caseAt(10, gauge)), timingRules(build, engine)).planned;
+      const cell = read(gauge)!;
+      expect(Math.abs(cell.planned - own.advance)).toBeLessThan(0.6 * degrees);
+      expect(Math.abs(cell.peak / own.cycle.peakPressure - 1)).toBeLessThan(0.02);
+    }
+  });
+  it('advance falls with boost; more octane, a cooler charge and less compression give some back', () => {
+    const knocking = grid.boosts.filter((boost) => read(boost)?.limit === 'knock');
+    expect(knocking.length).toBeGreaterThan(0);
+    for (const gauge of knocking) {
+      const own = read(gauge)!.planned;
+      for (const shift of [{ octane: 2 }, { charge: -10 }, { compressionRatio: -0.25 }, { lambda: -0.03 }])
+        expect(read(gauge, { ...none, ...shift })!.planned).toBeGreaterThan(own);
+    }
+  });
+});
