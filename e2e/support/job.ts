@@ -25,7 +25,7 @@ export const sheets = [
   `${boat}/fuel`,
   `${saloon}/limits`,
   `${saloon}/limits?limits=cylinder`,
-  ...['timing', 'shape'].map((part) => `${single}/limits?limits=${part}`),
+  ...['timing', 'shape', 'worst'].map((part) => `${single}/limits?limits=${part}`),
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];
 

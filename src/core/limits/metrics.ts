@@ -83,3 +83,7 @@ export const useOf = (sort: LimitSort, value: number, limit: number): number =>
 
 /** From this share on a limit just holds, unless its own bench says otherwise. */
 export const JUST_HOLDS = 0.985;
+
+/** Whether boost leaves a metric where it is: nothing is gained by taking boost away. */
+export const isUnmoved = (metric: string): boolean =>
+  metric === 'engineSpeed' || metric === 'pistonSpeed' || metric === 'boltLoad';

@@ -7,6 +7,7 @@ import { TIMINGS } from '../cylinder/timing';
 import { cylinderAt } from '../limits/cylinder-at';
 import { componentLimits } from '../limits/judge';
 import type { LimitPart } from '../limits/limit';
+import { isUnmoved } from '../limits/metrics';
 import { modelLimits } from '../limits/model-limits';
 import { peakPressureAt, peaksOver } from '../limits/peak-pressure';
 import { findRoot } from '../numerics/roots';
@@ -43,9 +44,6 @@ export type ShapedPoint = {
 const MOST_ROWS = 24;
 /** Boost is found to within, Pa. */
 const TOLERANCE = 100;
-
-/** Metrics that boost does not move: nothing is gained by taking it away. */
-const unmoved = new Set<string>(['engineSpeed', 'pistonSpeed', 'boltLoad']);
 
 /** The same build asked for a boost at every speed, Pa gauge. */
 function askedFor(build: Build, curve: (speedRpm: number) => number): Build {
@@ -97,7 +95,7 @@ function useOf(aim: ShapeAim, build: Build, engine: Engine, goalPeak: number) {
     ];
     let most: Use = { use: 0, by: 'torque' };
     for (const { metric, use, part, seconds } of limits) {
-      if (unmoved.has(metric) || (seconds !== null && aim.pull <= seconds)) continue;
+      if (isUnmoved(metric) || (seconds !== null && aim.pull <= seconds)) continue;
       const share = (use(point) ?? 0) / (1 - aim.margin);
       if (share > most.use) most = { use: share, by: part };
     }

@@ -9,7 +9,7 @@ import { planLevel, solvePoint, type OperatingPoint } from '../solve/point';
 import { JUDGED_RATIO } from '../solve/map-spans';
 
 /** One air the build is taken to: a venue of the Brief on its design day, its coldest or its hottest. */
-type Site = { venue: number; day: 'design' | 'coldest' | 'hottest'; climate: Climate };
+export type Site = { venue: number; day: 'design' | 'coldest' | 'hottest'; climate: Climate };
 
 /** The same build with the same boost setting in one air. SI; null where there is no answer. */
 export type SiteRow = Site & {
@@ -27,7 +27,7 @@ export type SiteRow = Site & {
 };
 
 /** Every air of the Brief: design, cold and hot day of each venue, the design point first. */
-function sitesOf({ brief }: Job): Site[] {
+export function sitesOf({ brief }: Job): Site[] {
   return [brief.venue, ...brief.otherVenues].flatMap((venue, index) =>
     (['design', 'coldest', 'hottest'] as const).flatMap((day): Site[] => {
       const temperature = day === 'design' ? venue.temperature : venue[day];
@@ -38,7 +38,7 @@ function sitesOf({ brief }: Job): Site[] {
 }
 
 /** The build of a job in another air with the boost setting it has at home: nobody retunes it on the way. */
-function buildIn(
+export function buildIn(
   job: Job,
   setupId: string,
   library: Library,

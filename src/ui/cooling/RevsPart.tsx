@@ -124,21 +124,23 @@ type Row = {
   timing?: number | null;
 };
 
-function Worth({ solved: { build, point } }: { solved: Solved }) {
+function Worth({ solved }: { solved: Solved }) {
+  const { build, point } = solved;
   const { figure, signedFigure } = useWords();
   const engine = useJobState((s) => s.draft.engine);
   const worth = useMemo(() => coolerWorth(build, point), [build, point]);
   // Some cycles each: they follow a moment later, so that the speed can be dragged.
-  const late = useDeferredValue(worth);
+  const late = useDeferredValue(solved);
   const timings = useMemo(() => {
+    const its = coolerWorth(late.build, late.point);
     const at = (charge: number | undefined) =>
-      charge === undefined ? null : timingAtCharge(build, engine, point, charge);
+      charge === undefined ? null : timingAtCharge(late.build, engine, late.point, charge);
     return {
-      with: at(late?.with.charge),
-      uncooled: at(late?.uncooled?.charge),
-      larger: at(late?.larger?.charge),
+      with: at(its?.with.charge),
+      uncooled: at(its?.uncooled?.charge),
+      larger: at(its?.larger?.charge),
     };
-  }, [build, engine, point, late]);
+  }, [late, engine]);
   if (!worth) return null;
   const { with: own, uncooled, unboosted, larger } = worth;
   const rows: Row[] = [

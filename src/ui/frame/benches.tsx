@@ -50,7 +50,13 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   },
   cooling: { revs: 'Over the revs', soak: 'Heat soak', injection: 'Water-methanol & nitrous' },
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
-  limits: { first: 'What gives first', cylinder: 'Cylinder', timing: 'Timing plan', shape: 'Shaped boost' },
+  limits: {
+    first: 'What gives first',
+    cylinder: 'Cylinder',
+    timing: 'Timing plan',
+    shape: 'Shaped boost',
+    worst: 'Worst day',
+  },
 };
 
 const descriptors: Record<JobBench, Bench> = {

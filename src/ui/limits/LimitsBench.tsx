@@ -21,6 +21,7 @@ import { useShownPart } from './useShownPart';
 
 const CylinderPart = dynamic(loaders.cylinder);
 const ShapePart = dynamic(loaders.shape);
+const WorstPart = dynamic(loaders.worst);
 const TimingPart = dynamic(loaders.timing);
 const TimingAside = dynamic(() => import('./TimingAside').then((m) => m.TimingAside));
 const ShapeAside = dynamic(() => import('./ShapeAside').then((m) => m.ShapeAside));
@@ -46,6 +47,7 @@ export default function LimitsBench() {
             cylinder: <CylinderPart />,
             timing: <TimingPart />,
             shape: <ShapePart />,
+            worst: <WorstPart />,
           }}
         />
       </div>
@@ -61,7 +63,7 @@ export default function LimitsBench() {
         {part === 'cylinder' && <CylinderAside />}
         {part === 'timing' && <TimingAside />}
         {part === 'shape' && <ShapeAside />}
-        {part === 'first' && (
+        {(part === 'first' || part === 'worst') && (
           <>
             <Group title="Duty">
               <ChoiceField

@@ -9,6 +9,7 @@ import CylinderPart from './CylinderPart';
 import LimitsBench from './LimitsBench';
 import { ShapeAside } from './ShapeAside';
 import ShapePart from './ShapePart';
+import WorstPart from './WorstPart';
 
 jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
 
@@ -143,5 +144,17 @@ describe('Limits', () => {
     expect(curve.rows.length).toBeGreaterThan(10);
     const gauges = curve.rows.map(({ gauge }) => gauge);
     expect(Math.min(...gauges)).toBeLessThan(Math.max(...gauges) - 1_000);
+  });
+
+  it('says what the worst day and fuel do, and the boost that is safe in all of them', async () => {
+    const job = sampleTurboJob(0);
+    job.brief.otherVenues = [];
+    await act(async () => void openInJob(job, <WorstPart />));
+    const rows = () => screen.queryByRole('table', { name: /Limits in every air/ });
+    for (let i = 0; i < 600 && !(rows() && screen.queryByText(/gauge (is safe|keeps)/)); i += 1)
+      await act(() => new Promise((done) => setTimeout(done, 20)));
+    expect(within(rows()!).getAllByRole('row').length).toBeGreaterThan(1);
+    expect(rows()!.textContent).toMatch(/spark taken by knock/);
+    expect(screen.getByText(/gauge (is safe|keeps)/)).toBeTruthy();
   });
 });

@@ -4,4 +4,5 @@ export const loaders = {
   cylinder: () => import('./CylinderPart'),
   timing: () => import('./TimingPart'),
   shape: () => import('./ShapePart'),
+  worst: () => import('./WorstPart'),
 };

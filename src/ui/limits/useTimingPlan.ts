@@ -46,7 +46,6 @@ export function useTimingPlan() {
     const nodes: TableNode[] = [];
     let done = 0;
     let isLive = true;
-    setShare(0);
     const told = tellWork('Tabulating cycles', {
       stop: () => {
         isLive = false;
