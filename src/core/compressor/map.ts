@@ -15,6 +15,8 @@ export type CompiledMap = {
   /** Corrected speeds of the lines, rpm, rising. */
   speeds: Float64Array;
   maxSpeedRpm: number;
+  /** Of the wheel, m: where the air enters it and where it leaves. */
+  wheel: { inducer: number; exducer: number };
   flow: Grid;
   pressureRatio: Grid;
   efficiency: Grid;
@@ -230,6 +232,7 @@ export function compileMap(compressor: Compressor): CompiledMap {
     reference: compressor.reference,
     speeds,
     maxSpeedRpm: compressor.maxSpeedRpm.value,
+    wheel: { inducer: compressor.inducer.value, exducer: compressor.exducer.value },
     flow: makeGrid(
       lines.map((line) => line.flow),
       speeds,

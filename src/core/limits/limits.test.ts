@@ -14,6 +14,7 @@ import { limitLineOf, type LimitRow } from './judge';
 import { readerOf } from './metrics';
 import { peakPressureAt, peaksOver } from './peak-pressure';
 import { startingSet } from './starting-set';
+import { thrustAt, wheelThrust } from './thrust';
 import { usualLimit } from './usual-limit';
 
 const part = (id: string, limits: Component['limits']): Component =>
@@ -33,6 +34,23 @@ const judge = (components: Component[], pull = 15, { job, build, sweep } = base)
   limitLineOf(build, sweep, { ...job.engine, components }, pull)!;
 const rowOf = (components: Component[], key: string, pull?: number): LimitRow =>
   judge(components, pull).rows.find((row) => row.key === key)!;
+
+describe('axial load of the turbocharger', () => {
+  it('of a wheel by hand, and of both as what is left', () => {
+    // 0.6 · 100 kPa · π/4 · (0.4 · 0.06² + 0.45 · 0.045²) = 110.8 N.
+    expect(wheelThrust.fn({ reaction: 0.6, difference: 1e5, tip: 0.06, eye: 0.045 })).toBeCloseTo(110.8, 1);
+    const { build, sweep } = base;
+    const { goalPoint } = sweep;
+    const own = thrustAt(build, goalPoint)!;
+    expect(Math.abs(own)).toBeGreaterThan(1);
+    expect(Math.abs(own)).toBeLessThan(600);
+    // More back pressure pulls the shaft towards the turbine.
+    const match = structuredClone(goalPoint.match!);
+    match.chargers.forEach(({ turbine }) => (turbine.inlet.pressure += 50_000));
+    expect(thrustAt(build, { ...goalPoint, match })!).toBeLessThan(own);
+    expect(thrustAt(build, { ...goalPoint, match: null })).toBeNull();
+  });
+});
 
 describe('peak cylinder pressure', () => {
   it('is the planned cycle’s own at the speeds that are run, and within 2 % of it between them', () => {

@@ -26,6 +26,19 @@ const PEAKS = { spark: [90, 120], diesel: [160, 200] } as const;
 /** An engine that was boosted from new has stronger insides. */
 const BOOSTED = 1.2;
 
+/** BMEP, Pa, that parts of a kind are usually left at: where one may give, and where it does. Null for kinds that are not judged by it. */
+export function usualBmep(
+  kind: ComponentKind,
+  { ignition, wasBoosted }: Omit<SetFor, 'redLineRpm'>,
+): [low: number, high: number] | null {
+  const known = bmeps.find(([own]) => own === kind);
+  if (!known) return null;
+  const [, low, high, diesel] = known;
+  const factor = (ignition === 'compression' ? diesel : 1) * (wasBoosted ? BOOSTED : 1);
+  const rounded = (value: number) => (Math.round(2 * value) / 2) * BAR;
+  return [rounded(low * factor), rounded(high * factor)];
+}
+
 /** A starting set of components for an engine, every limit an estimate with its range. Out: ids of their kinds. */
 export function startingSet({ ignition, wasBoosted, redLineRpm }: SetFor): Component[] {
   const component = (kind: ComponentKind, metric: LimitMetric, low: number, high: number): Component => ({
@@ -35,8 +48,6 @@ export function startingSet({ ignition, wasBoosted, redLineRpm }: SetFor): Compo
     note: 'Usual for its kind: an estimate',
     limits: { [metric]: { low: guess(low), high: guess(high) } satisfies { low: Input; high: Input } },
   });
-  const factor = (diesel: number) => (ignition === 'compression' ? diesel : 1) * (wasBoosted ? BOOSTED : 1);
-  const rounded = (value: number) => Math.round(2 * value) / 2;
   const [low, high] = ignition === 'compression' ? PEAKS.diesel : PEAKS.spark;
   // A diesel's are stated for a boosted one.
   const stronger = ignition === 'spark' && wasBoosted ? BOOSTED : 1;
@@ -44,13 +55,8 @@ export function startingSet({ ignition, wasBoosted, redLineRpm }: SetFor): Compo
     cylinderPressure: { low: guess(low * stronger * BAR), high: guess(high * stronger * BAR) },
   };
   return [
-    ...bmeps.map(([kind, low, high, diesel]) => {
-      const part = component(
-        kind,
-        'bmep',
-        rounded(low * factor(diesel)) * BAR,
-        rounded(high * factor(diesel)) * BAR,
-      );
+    ...bmeps.map(([kind]) => {
+      const part = component(kind, 'bmep', ...usualBmep(kind, { ignition, wasBoosted })!);
       return kind === 'head-gasket' ? { ...part, limits: { ...part.limits, ...peak } } : part;
     }),
     component('rod-bolts', 'pistonSpeed', pistonSpeedBands.usual + 1, pistonSpeedBands.sporting),

@@ -34,6 +34,9 @@ const within = new Set([
   'cylinder-held-by-peak',
 ]);
 const marginal = new Set([
+  'untouched-rings',
+  'untouched-rods',
+  'untouched-head',
   'cylinder-retarded',
   'cylinder-octane-extrapolated',
   'cylinder-schools-part',

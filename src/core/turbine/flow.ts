@@ -21,6 +21,7 @@ export type CompiledTurbine = {
   throats: number;
   residual: number;
   inducer: number;
+  exducer: number;
   efficiency: number;
   includesBearing: boolean;
   bestVelocityRatio: number;
@@ -142,6 +143,7 @@ function compileAnew(turbine: Turbine, index: number, gas: Gas): CompiledTurbine
     throats: law.throats,
     residual: law.residual,
     inducer: turbine.inducer.value,
+    exducer: turbine.exducer.value,
     efficiency: turbine.efficiency.value,
     includesBearing: turbine.includesBearing,
     bestVelocityRatio: turbine.bestVelocityRatio.value,

@@ -12,3 +12,6 @@ export type CylinderCode =
   | 'cylinder-octane-extrapolated'
   | 'cylinder-compression-high'
   | 'cylinder-schools-part';
+
+/** Parts left as made that the forecast passes. */
+export type LimitCode = 'untouched-rings' | 'untouched-rods' | 'untouched-head';

@@ -1,5 +1,5 @@
 import type { BlowerCode } from './blower-codes';
-import type { CylinderCode } from './cylinder-codes';
+import type { CylinderCode, LimitCode } from './cylinder-codes';
 import type { CoolingCode, FuelCode, InjectionCode } from './fuel-codes';
 
 /**
@@ -428,4 +428,5 @@ export type ReasonCode =
   | FuelCode
   | CoolingCode
   | InjectionCode
-  | CylinderCode;
+  | CylinderCode
+  | LimitCode;

@@ -1,13 +1,17 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useMemo } from 'react';
 import type { LimitLine, LimitRow } from '@/core/limits/judge';
+import { thrustAt } from '@/core/limits/thrust';
+import { untouchedFindings } from '@/core/studies/untouched';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Reading } from '../fields/Group';
 import { BenchHead } from '../frame/BenchHead';
+import { Findings } from '../frame/Findings';
 import frame from '../frame/frame.module.css';
 import { Parts, usePart } from '../frame/parts';
 import { Problems } from '../frame/Problems';
-import { useJob, useSpeed } from '../store/solved';
+import { useJob, useJobState, useSpeed } from '../store/solved';
 import { partName } from '../words/components';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
@@ -36,6 +40,11 @@ export default function LimitsBench() {
   const limits = useLimits(pull);
   const { line, components } = limits;
   const part = usePart('limits');
+  const engine = useJobState((s) => s.draft.engine);
+  const untouched = useMemo(
+    () => (answer ? untouchedFindings(answer.build, answer.sweep, engine) : []),
+    [answer, engine],
+  );
   const shown = components.find(({ id }) => id === chosen);
   return (
     <>
@@ -65,6 +74,7 @@ export default function LimitsBench() {
         {part === 'shape' && <ShapeAside />}
         {(part === 'first' || part === 'worst') && (
           <>
+            {untouched.length > 0 && <Findings findings={untouched} />}
             <Group title="Duty">
               <ChoiceField
                 label="Judged for"
@@ -119,10 +129,18 @@ function Now({ limits }: { limits: ReturnType<typeof useLimits> }) {
   if (!solved || solved.point.status.kind === 'failed') return null;
   const { build, point } = solved;
   const read = limits.readAt(build, point);
+  const thrust = thrustAt(build, point);
   return (
     <Group title={`At ${figure(point.speedRpm, 'engineSpeed')}`}>
       <Reading label="BMEP" value={figure(read.bmep, 'meanPressure')} />
       <Reading label="Mean piston speed" value={figure(read.pistonSpeed, 'pistonSpeed')} />
+      {thrust !== null && (
+        <Reading
+          label="Thrust bearing load"
+          hint={`estimate; towards the ${thrust >= 0 ? 'compressor’s inlet' : 'turbine’s outlet'}`}
+          value={figure(Math.abs(thrust), 'force')}
+        />
+      )}
       {read.boltLoad !== null && (
         <Reading
           label="Rod-bolt load"

@@ -1,8 +1,8 @@
-import type { CylinderCode } from '@/core/working/cylinder-codes';
+import type { CylinderCode, LimitCode } from '@/core/working/cylinder-codes';
 import type { Sentences } from './sentences';
 
 /** What is said of the cylinder, its timing and its model. */
-export const cylinderSentences: Sentences<CylinderCode> = {
+export const cylinderSentences: Sentences<CylinderCode | LimitCode> = {
   'cylinder-knocks-anyway': {
     long: 'At {speed} and {boost} gauge it knocks at any timing: less boost, a cooler charge, less compression or more octane.',
     short: 'Knocks at any timing',
@@ -46,5 +46,17 @@ export const cylinderSentences: Sentences<CylinderCode> = {
   'cylinder-schools-part': {
     long: 'The schools part at {speed}: {fuelFlow} by fuel flow, {cycle} by the cycle, {low} to {high} by rule of thumb. Check BSFC, λ and VE.',
     short: 'Schools of power part',
+  },
+  'untouched-rings': {
+    long: 'BMEP peaks at {bmep}: ring gaps as made are usually left under {low}. Measure them, and open them for the heat.',
+    short: 'Ring gaps as made',
+  },
+  'untouched-rods': {
+    long: 'BMEP peaks at {bmep}: rods as made are usually left under {low}. State what these bear, or fit stronger ones.',
+    short: 'Rods as made',
+  },
+  'untouched-head': {
+    long: 'BMEP peaks at {bmep}: head fasteners as made are usually left under {low}. State what these hold, or fit studs.',
+    short: 'Head fasteners as made',
   },
 };
