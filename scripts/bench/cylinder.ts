@@ -9,6 +9,7 @@ import { limitLineOf } from '../../src/core/limits/judge';
 import { peaksOver } from '../../src/core/limits/peak-pressure';
 import { startingSet } from '../../src/core/limits/starting-set';
 import { solveSweep } from '../../src/core/solve/sweep';
+import { shapedBoost } from '../../src/core/studies/boost-shaping';
 import { sampleHistories, sampleLibrary } from '../../src/data/demo/sample';
 import { print, time } from './lib';
 
@@ -54,4 +55,8 @@ export function cylinder(): void {
   limitLineOf(build, sweep, engine, 15);
   const judged = time(40, () => limitLineOf(build, sweep, engine, 15));
   print(`limits over ${sweep.points.length} speeds, cycles run`, `${judged.toFixed(2)} ms`, '5 ms at 60');
+  const most = Math.max(...sweep.points.map(({ torque }) => torque));
+  const aim = { kind: 'torque', ceiling: 0.9 * most } as const;
+  const shaped = time(6, () => [...shapedBoost({ build, sweep, engine: job.engine }, aim)]);
+  print('boost shaped to a torque ceiling', `${shaped.toFixed(0)} ms`, '500 ms');
 }
