@@ -49,7 +49,7 @@ test('Cylinder: pressure over the crank, timings, what asks for another, and a t
   const before = await best();
   await fill(page, 'Spark timing', '64');
   await expect(page.getByText(/64°.* is worth −\d+\s%.* of torque/)).toBeVisible();
-  await expect(timings.getByRole('row', { name: /^Typed/ })).toBeVisible();
+  await expect(timings.getByRole('row', { name: /^Trial/ })).toBeVisible();
   // A slower burn wants more advance; it is a figure of the job and kept.
   await fill(page, 'Burn angle', '70');
   await isSaved(page);

@@ -112,6 +112,9 @@ export const octaneIndex = defineFormula({
   fn: (a) => a.research - a.weight * a.sensitivity,
 });
 
+/** Of the peak pressure so much is friction. */
+export const PEAK_FRICTION = 0.005;
+
 export const frictionMeanPressure = defineFormula({
   id: 'friction-mean-pressure',
   form: '40000 + 0.005 · {peak} + 9000 · {pistonSpeed} + 90 · {pistonSpeed}^2',
@@ -121,7 +124,7 @@ export const frictionMeanPressure = defineFormula({
     peak: { symbol: 'p_max', quantity: 'pressure', meaning: 'peak cylinder pressure' },
     pistonSpeed: { symbol: 'S_p', quantity: 'pistonSpeed', meaning: 'mean piston speed' },
   },
-  fn: (a) => 40_000 + 0.005 * a.peak + 9_000 * a.pistonSpeed + 90 * a.pistonSpeed ** 2,
+  fn: (a) => 40_000 + PEAK_FRICTION * a.peak + 9_000 * a.pistonSpeed + 90 * a.pistonSpeed ** 2,
 });
 
 export const pumpingMeanPressure = defineFormula({

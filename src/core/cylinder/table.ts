@@ -1,5 +1,6 @@
 import { cylinderOf, type CylinderCase } from './cylinder';
-import { runCycle, type Cycle, type Cylinder } from './cycle';
+import { runCycle, type Cycle } from './cycle';
+import { ignitionDelay } from './formulas';
 import {
   bestTiming,
   FOLLOWED,
@@ -33,10 +34,9 @@ const MAIN = ['best', 'knock', 'work', 'peak'] as const;
 type Main = Record<(typeof MAIN)[number], number>;
 
 export type TableNode = Main & {
-  /** Work and peak pressure at each retard over those at best torque; heat that more of the fuel leaves in the exhaust, a share of all. */
+  /** Work and peak pressure at each retard over those at best torque. */
   works: number[];
   peaks: number[];
-  exhaust: number[];
   /** Of `peaks` by the compression ratio: late peaks are those of the compression alone. */
   peaksByRatio: number[];
   /** By each correction: slope and bend of what is known. */
@@ -79,10 +79,6 @@ const valueOf = (own: CylinderCase, what: Correction): number =>
     compressionRatio: own.crank.compressionRatio,
   })[what];
 
-/** Heat that goes out with the exhaust, over the fuel's. */
-const exhaustShareOf = ({ trapped }: Cylinder, { work, closed }: Cycle): number =>
-  1 - (work + closed.wall) / trapped.heat;
-
 /** One node: the cylinder at best torque, retarded, at its knock limit, and how each of it moves. About 60 cycles. */
 export function nodeOf(own: CylinderCase): TableNode {
   const cylinder = cylinderOf(own);
@@ -98,7 +94,6 @@ export function nodeOf(own: CylinderCase): TableNode {
     const peaks = RETARDS.map((d) => runCycle(other, best - d).peakPressure);
     return peaks.map((peak) => peak / peaks[0]!);
   };
-  const exhaust = cycles.map((cycle) => exhaustShareOf(cylinder, cycle));
   const moved = (what: Correction, by: number): Main => {
     const other = cylinderOf(setOf(own, what, valueOf(own, what) + by));
     const its = topNear(other, top.best);
@@ -123,7 +118,6 @@ export function nodeOf(own: CylinderCase): TableNode {
     peaksByRatio: high.map((peak, i) => (peak - low[i]!) / (2 * step)),
     works: share(useful),
     peaks: share(({ peakPressure }) => peakPressure),
-    exhaust: exhaust.map((e) => e - exhaust[0]!),
     slopes,
     bends,
     perDelay: isSpark && knock < top.best + FOLLOWED ? 1 / Math.max(0.5, slope) : 0,
@@ -147,13 +141,14 @@ export type TableReading = {
   knock: number;
   planned: number;
   limit: TimingLimit;
-  /** Useful work of a cycle per cylinder, J, at the planned timing and at the best one. */
+  /** Useful work of a cycle per cylinder, J, at the planned timing. */
   work: number;
-  bestWork: number;
   peak: number;
-  /** More of the fuel's heat in the exhaust than at best torque, a share of all. */
-  exhaust: number;
 };
+
+/** Delay by octane alone, at any one state. */
+const delayAt = (octane: number): number =>
+  ignitionDelay.fn({ factor: 1, octane, pressure: 4e6, unburnt: 850 });
 
 /** Place on an axis: the cell, and how far in it; null more than a twentieth of the axis outside it. */
 function placeOn(axis: readonly number[], at: number): [number, number] | null {
@@ -196,7 +191,7 @@ export function readTable(table: CycleTable, place: TablePlace): TableReading | 
     [table.nodes[i + 1]![j + 1]!, u * v],
   ];
   const main: Main = { best: 0, knock: 0, work: 0, peak: 0 };
-  const lists = { works: [0, 0, 0, 0], peaks: [0, 0, 0, 0], exhaust: [0, 0, 0, 0] };
+  const lists = { works: [0, 0, 0, 0], peaks: [0, 0, 0, 0] };
   for (const [node, weight] of weights) {
     for (const what of corrections) {
       const off = place[what] - node.at[what];
@@ -208,9 +203,9 @@ export function readTable(table: CycleTable, place: TablePlace): TableReading | 
     if (Math.abs(place.octane - node.at.octane) > OCTANE_RANGE) return null;
     for (const key of MAIN) main[key] += weight * node[key];
     if (node.at.octane > 0)
-      main.knock += weight * node.perDelay * 3.402 * Math.log(place.octane / node.at.octane);
+      main.knock += weight * node.perDelay * Math.log(delayAt(place.octane) / delayAt(node.at.octane));
     const ratio = place.compressionRatio - node.at.compressionRatio;
-    for (const key of ['works', 'peaks', 'exhaust'] as const)
+    for (const key of ['works', 'peaks'] as const)
       lists[key].forEach((_, k) => {
         const own = node[key][k]! + (key === 'peaks' ? node.peaksByRatio[k]! * ratio : 0);
         lists[key][k]! += weight * own;
@@ -229,9 +224,7 @@ export function readTable(table: CycleTable, place: TablePlace): TableReading | 
     planned,
     limit: planned < wanted ? 'pressure' : safe < flat ? 'knock' : flat < best ? 'plateau' : 'best-torque',
     work: work * place.air * atRetard(lists.works, best - planned),
-    bestWork: work * place.air,
     peak: peakAt(planned),
-    exhaust: Math.max(0, atRetard(lists.exhaust, best - planned)),
   };
 }
 

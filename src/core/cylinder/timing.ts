@@ -1,6 +1,6 @@
 import { findRoot } from '../numerics/roots';
 import { angleBurnt, runCycle, type Cycle, type Cylinder } from './cycle';
-import { BEST_HALF_BURNT } from './formulas';
+import { BEST_HALF_BURNT, PEAK_FRICTION } from './formulas';
 
 const degrees = Math.PI / 180;
 
@@ -28,8 +28,6 @@ export type Timing = {
 
 const held = (advance: number) => Math.min(TIMINGS.earliest, Math.max(TIMINGS.latest, advance));
 
-/** Of the peak pressure so much is friction, as the formula of the friction has it. */
-const PEAK_FRICTION = 0.005;
 /** What of a cycle comes to the crank, but for what no timing changes, Pa. */
 export const useful = ({ meanPressure, peakPressure }: Cycle): number =>
   meanPressure - PEAK_FRICTION * peakPressure;
@@ -74,17 +72,10 @@ export function timingOf(
 ): Timing {
   const best = bestTiming(cylinder);
   const timed = (advance: number): Timed => ({ advance, cycle: runCycle(cylinder, advance) });
-  let knockLimited: Timed | null = null;
-  let knocksAnyway = false;
   // A limit that lies past best torque by less than the margin holds the plan too.
-  const reach = Math.min(TIMINGS.earliest, best.advance + margin);
-  if (cylinder.knock && logKnock(cylinder, reach) >= 0) {
-    const root = findRoot((at) => logKnock(cylinder, at), TIMINGS.latest, reach, {
-      tolerance: 0.02 * degrees,
-    });
-    knocksAnyway = root.kind === 'no-bracket';
-    knockLimited = timed(knocksAnyway ? TIMINGS.latest : root.x);
-  }
+  const knock = knockLimitBelow(cylinder, Math.min(TIMINGS.earliest, best.advance + margin));
+  const knockLimited = knock && timed(knock.advance);
+  const knocksAnyway = knock?.isAnyway ?? false;
   const flat = isSilent ? plateauOf(cylinder, best) : best.advance;
   const safe = knockLimited ? Math.max(TIMINGS.latest, knockLimited.advance - margin) : Infinity;
   const wanted = Math.min(flat, safe);
@@ -112,38 +103,27 @@ export function timingOf(
   };
 }
 
-/** Where the planned timing of a cylinder was found near here: where the next is looked for. */
-export type Near = { best: number; planned: number };
-
 /**
- * Peak pressure at the planned timing, Pa, in some ten cycles: for many points on a row. In: as `timingOf`; where a neighbour's timings
- * lie, or null. Within 1 % of it.
+ * Where a cylinder begins to knock. In: the most advance that is looked at, rad. Out: the timing, the latest of all where it knocks even
+ * there; null where it does not up to it, or the fuel ignites by itself.
  */
-export function plannedPeak(
+export function knockLimitBelow(
   cylinder: Cylinder,
-  { margin, isSilent, peakLimit = Infinity }: { margin: number; isSilent: boolean; peakLimit?: number },
-  near: Near | null,
-): { peak: number; near: Near } {
-  const guess = near?.best ?? held(angleBurnt(cylinder.burn, 0.5) - BEST_HALF_BURNT);
-  let best = topNear(cylinder, guess).best;
-  if (Math.abs(best - guess) > FAR) best = topNear(cylinder, best).best;
-  const flat = isSilent
-    ? plateauBefore(best, useful(runCycle(cylinder, best - BEND)) / useful(runCycle(cylinder, best)))
-    : best;
-  let wanted = flat;
-  if (cylinder.knock && logKnock(cylinder, Math.min(TIMINGS.earliest, flat + margin)) > 0) {
-    const from = near && near.planned < near.best - margin ? near.planned + margin : flat;
-    wanted = Math.min(flat, knockFrom(cylinder, best, from, 5)[0] - margin);
-  }
-  wanted = Math.max(TIMINGS.latest, wanted);
-  const { peakPressure } = runCycle(cylinder, wanted);
-  const planned = peakPressure > peakLimit ? advanceFor(cylinder, peakLimit, wanted) : wanted;
-  const peak = planned === wanted ? peakPressure : runCycle(cylinder, planned).peakPressure;
-  return { peak, near: { best, planned: wanted } };
+  most: number,
+): { advance: number; isAnyway: boolean } | null {
+  if (!cylinder.knock || logKnock(cylinder, most) < 0) return null;
+  const { x, kind } = findRoot((at) => logKnock(cylinder, at), TIMINGS.latest, most, {
+    tolerance: 0.02 * degrees,
+  });
+  const isAnyway = kind === 'no-bracket';
+  return { advance: isAnyway ? TIMINGS.latest : x, isAnyway };
 }
 
-/** A top found so far from where it was looked for is looked for again, rad. */
-const FAR = 4 * degrees;
+/** What the plan gives away against best torque: rad, and a share of the torque. */
+export const heldBack = ({ best, planned }: Timing): { retard: number; lost: number } => ({
+  retard: best.advance - planned.advance,
+  lost: 1 - useful(planned.cycle) / useful(best.cycle),
+});
 
 /** The most advance that keeps a peak pressure, Pa, no earlier than `most`, rad; the latest that is looked at where none does. */
 function advanceFor(cylinder: Cylinder, peakLimit: number, most: number): number {

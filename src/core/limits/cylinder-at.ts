@@ -46,22 +46,21 @@ export function combustionOf(build: Build, { combustion }: Engine) {
 }
 
 /** Intake closing and exhaust opening from firing top dead centre, rad: by the card, the ports, or as usual. */
-export function eventsOf(engine: Engine): { closes: number; opens: number; isKnown: boolean } {
+export function eventsOf(engine: Engine): { closes: number; opens: number } {
   if (engine.cycle === 'two-stroke') {
     const { exhaustPort, bore, stroke } = engine;
     if (!exhaustPort || exhaustPort.value >= stroke.value)
-      return { closes: -Math.PI + USUAL_PORT, opens: Math.PI - USUAL_PORT, isKnown: false };
+      return { closes: -Math.PI + USUAL_PORT, opens: Math.PI - USUAL_PORT };
     const { volume } = volumesOf(crankOf(engine, 10));
     const area = (Math.PI / 4) * bore.value ** 2;
     const edge = volume(Math.PI) - area * exhaustPort.value;
     const { x } = findRoot((angle) => volume(angle) - edge, 0, Math.PI);
-    return { closes: -x, opens: x, isKnown: true };
+    return { closes: -x, opens: x };
   }
   if (!engine.cam.known)
     return {
       closes: -Math.PI + USUAL_EVENTS.closes,
       opens: Math.PI - USUAL_EVENTS.opens,
-      isKnown: false,
     };
   const events = camEvents(cardOf(engine));
   const flank = engine.cam.atLift.value < FELT_LIFT ? FLANK : 0;
@@ -69,7 +68,6 @@ export function eventsOf(engine: Engine): { closes: number; opens: number; isKno
   return {
     closes: -Math.PI + held(events.intakeCloses - flank),
     opens: Math.PI - held(events.exhaustOpens - flank),
-    isKnown: true,
   };
 }
 

@@ -1,9 +1,7 @@
 import type { Build } from '../build/build';
-import { cylinderOf } from '../cylinder/cylinder';
-import { plannedPeak, type Near } from '../cylinder/timing';
 import type { Job } from '../job/schema/job';
 import type { OperatingPoint } from '../solve/point';
-import { cylinderAt, cylinderCaseOf, timingRules } from './cylinder-at';
+import { cylinderAt } from './cylinder-at';
 
 type Engine = Job['engine'];
 
@@ -12,7 +10,7 @@ export const peakPressureAt = (build: Build, engine: Engine, point: OperatingPoi
   cylinderAt(build, engine, point)?.timing.planned.cycle.peakPressure ?? null;
 
 /** So many speeds of a sweep are run as cycles; between them peak pressure over the air of a cycle goes on a straight line. */
-const MOST_RUN = 20;
+const MOST_RUN = 16;
 /** In proportion to the air that a cycle has. */
 const fillingOf = ({ path, speedRpm }: OperatingPoint): number => path.massFlow / speedRpm;
 
@@ -46,23 +44,19 @@ export function peaksOver(
 function run(build: Build, engine: Engine, points: readonly OperatingPoint[]): Peaks {
   const peaks: Peaks = new Map();
   const every = Math.max(1, Math.ceil((points.length - 1) / (MOST_RUN - 1)));
-  let near: Near | null = null;
   let last: { index: number; perAir: number } | null = null;
-  const rules = timingRules(build, engine);
   points.forEach((point, index) => {
     if (index % every !== 0 && index !== points.length - 1) return;
-    const at = cylinderCaseOf(build, engine, point);
-    if (!at) return;
-    const here: ReturnType<typeof plannedPeak> = plannedPeak(cylinderOf(at), rules, near);
-    near = here.near;
-    const perAir = here.peak / fillingOf(point);
+    const peak = peakPressureAt(build, engine, point);
+    if (peak === null) return;
+    const perAir = peak / fillingOf(point);
     for (let k = (last?.index ?? index) + 1; last && k < index; k++) {
       const share = (k - last.index) / (index - last.index);
       const between = points[k]!;
       if (between.status.kind !== 'failed')
         peaks.set(between, fillingOf(between) * (last.perAir + share * (perAir - last.perAir)));
     }
-    peaks.set(point, here.peak);
+    peaks.set(point, peak);
     last = { index, perAir };
   });
   return peaks;

@@ -78,6 +78,15 @@ describe('boost shaped to a ceiling', () => {
     expect(none.some(({ isOver, gauge }) => isOver && gauge === 0)).toBe(true);
   });
 
+  it('no more is let through than the level, whatever the plan in hand reaches', () => {
+    const aim = { kind: 'torque', ceiling: 2 * before.peakTorque } as const;
+    for (const level of [0.8 * flat, 1.1 * flat])
+      for (const { gauge, heldBy } of shapedBoost({ build, sweep, engine }, aim, level)) {
+        expect(heldBy).toBeNull();
+        expect(gauge).toBe(level);
+      }
+  });
+
   it('limits keep their margin wherever boost moves them, and the part that holds is named', () => {
     const clutch = componentSchema.parse({
       id: 'rods',

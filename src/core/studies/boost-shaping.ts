@@ -71,7 +71,7 @@ const levelAt = (build: Build, gauge: number): Level => ({
 export const flatLevel = ({ points }: Sweep): number =>
   Math.max(0, ...points.filter(({ status }) => status.kind !== 'failed').map((p) => p.boostGauge));
 
-/** Speeds of the curve, rev/min: even, multiples of 50, idle and red line with them. */
+/** Speeds of the curve, rev/min: even steps of full fifties from the red line down to idle. */
 function speedsOf({ idleRpm, redLineRpm }: Build): number[] {
   const count = MOST_ROWS - 2;
   const step = Math.max(50, Math.ceil((redLineRpm - idleRpm) / (count - 1) / 50) * 50);
@@ -104,15 +104,15 @@ function useOf(aim: ShapeAim, build: Build, engine: Engine, goalPeak: number) {
 }
 
 /**
- * Boost over the revs that keeps the aim at every speed, a speed at a time. In: the solved setup, its engine, the aim. Below the level
- * of the plan in hand; where the turbine makes less the whole level is asked. Never throws. Source: bounded root in boost over the whole
+ * Boost over the revs that keeps the aim at every speed, a speed at a time. In: the solved setup, its engine, the aim; the level, Pa
+ * gauge, that is let through at the most; where the turbine makes less the whole level is asked. Never throws. Source: bounded root in boost over the whole
  * solved point (Brent); use rises with boost.
  */
 export function* shapedBoost(
   { build, sweep, engine }: { build: Build; sweep: Sweep; engine: Engine },
   aim: ShapeAim,
+  flat = flatLevel(sweep),
 ): Generator<ShapedPoint> {
-  const flat = flatLevel(sweep);
   const goalPeak =
     aim.kind === 'peak' ? (peakPressureAt(build, engine, sweep.goalPoint) ?? Infinity) : Infinity;
   const read = useOf(aim, build, engine, goalPeak);
@@ -165,7 +165,6 @@ const STEP = 500;
 /** What boost over the revs brings: flywheel W and N·m, Pa. */
 export type ShapeFigures = {
   peakPower: number;
-  peakPowerRpm: number;
   redLinePower: number;
   peakTorque: number;
   /** Mean over the revs between idle and red line: area over width. */
@@ -189,7 +188,6 @@ export function figuresOf(
     sweep,
     figures: {
       peakPower: strongest.power.fuelFlow,
-      peakPowerRpm: strongest.speedRpm,
       redLinePower: solved.at(-1)!.power.fuelFlow,
       peakTorque: Math.max(...solved.map(({ torque }) => torque)),
       meanTorque: meanTorque(sweep.points, solved[0]!.speedRpm, solved.at(-1)!.speedRpm) ?? 0,

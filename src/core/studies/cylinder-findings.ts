@@ -2,7 +2,7 @@ import type { Build } from '../build/build';
 import { octaneIndex } from '../cylinder/formulas';
 import { cylinderOf } from '../cylinder/cylinder';
 import { runCycle, type Cycle } from '../cylinder/cycle';
-import { useful } from '../cylinder/timing';
+import { heldBack, knockLimitBelow, useful } from '../cylinder/timing';
 import type { OperatingPoint } from '../solve/point';
 import { reason, type Reason } from '../working/range';
 import type { CylinderPoint } from '../limits/cylinder-at';
@@ -17,7 +17,7 @@ const FELT = (0.5 * Math.PI) / 180;
 /** Schools of power that part by more are not to be believed together. */
 const PARTED = 0.12;
 
-/** Power by the three schools at a point, W at the flywheel; how far apart the first two are, over their mean. */
+/** Power by the three schools at a point, W at the flywheel; how far apart they are, over their mean. */
 export type PowerSchools = {
   fuelFlow: number;
   cycle: number;
@@ -40,12 +40,19 @@ export function schoolsAt(
   return { fuelFlow, cycle, thumbLow, thumbHigh, spread };
 }
 
-/** A timing somebody typed, with its cycle and torque over that of the planned one. */
-export type TypedTiming = { advance: number; cycle: Cycle; torque: number };
+/** A timing somebody typed, with its cycle, torque over that of the planned one, and how far past the knock limit it is, rad; 0 short of it. */
+export type TypedTiming = { advance: number; cycle: Cycle; torque: number; past: number };
 
 export function typedTiming({ case: own, timing }: CylinderPoint, advance: number): TypedTiming {
-  const cycle = runCycle(cylinderOf(own), advance, true);
-  return { advance, cycle, torque: useful(cycle) / useful(timing.planned.cycle) };
+  const cylinder = cylinderOf(own);
+  const cycle = runCycle(cylinder, advance, true);
+  const knock = knockLimitBelow(cylinder, advance);
+  return {
+    advance,
+    cycle,
+    torque: useful(cycle) / useful(timing.planned.cycle),
+    past: knock ? advance - knock.advance : 0,
+  };
 }
 
 /** What is to be said of the cylinder at a point. In: build, point, its timings; a timing typed beside, or null. */
@@ -60,8 +67,7 @@ export function cylinderFindings(
   const { fuel } = own;
   const speed: [number, 'engineSpeed'] = [point.speedRpm, 'engineSpeed'];
   const found: Reason[] = [];
-  const retard = best.advance - planned.advance;
-  const lost = 1 - useful(planned.cycle) / useful(best.cycle);
+  const { retard, lost } = heldBack(timing);
   if (planned.limit === 'pressure')
     found.push(
       reason('cylinder-held-by-peak', {
@@ -97,7 +103,7 @@ export function cylinderFindings(
         reason('cylinder-typed-knocks', {
           ...figures,
           knock: [typed.cycle.knockAngle!, 'angle'],
-          over: [typed.advance - (timing.knockLimited?.advance ?? typed.advance), 'angle'],
+          over: [typed.past, 'angle'],
         }),
       );
     else found.push(reason('cylinder-typed-worth', { ...figures, torque: [typed.torque - 1, 'share'] }));

@@ -128,9 +128,13 @@ describe('the cylinder of a job', () => {
       codes(cylinderFindings(build, goal, at, typedTiming(at, advance * degrees)));
     expect(say(75)).toContain('cylinder-typed-early');
     expect(say(8)).toContain('cylinder-typed-worth');
-    const knocks = typedTiming(at, at.timing.best.advance + 12 * degrees);
-    if (knocks.cycle.knock! >= 1 && knocks.cycle.peakAngle > 0)
-      expect(codes(cylinderFindings(build, goal, at, knocks))).toContain('cylinder-typed-knocks');
+    const point = sweep.points.find((p) => p.status.kind !== 'failed' && p.speedRpm >= 6_300)!;
+    const here = cylinderAt(build, engine, point)!;
+    const limit = here.timing.knockLimited!.advance;
+    const knocks = typedTiming(here, limit + 4 * degrees);
+    expect(codes(cylinderFindings(build, point, here, knocks))).toContain('cylinder-typed-knocks');
+    expect(knocks.past / degrees).toBeCloseTo(4, 1);
+    expect(typedTiming(here, limit - degrees).past).toBe(0);
     const typed = typedTiming(at, 10 * degrees);
     expect(typed.cycle.work).toBeCloseTo(runCycle(cylinderOf(at.case), 10 * degrees).work, 9);
   });

@@ -4,11 +4,12 @@ import type { CylinderCase } from '../cylinder/cylinder';
 import type { Cycle } from '../cylinder/cycle';
 import { frictionMeanPressure, pumpingMeanPressure } from '../cylinder/formulas';
 import type { Job } from '../job/schema/job';
-import { useful } from '../cylinder/timing';
+import { heldBack } from '../cylinder/timing';
 import { cylinderCaseOf, timedCase, type CylinderPoint } from '../limits/cylinder-at';
 import type { OperatingPoint } from '../solve/point';
 
 type Engine = Job['engine'];
+
 /** Mean pressures of a cycle on their way to the crank, Pa; power at the flywheel, W, less what belts take. */
 export type BrakeFigures = { gross: number; pumping: number; friction: number; brake: number; power: number };
 
@@ -123,10 +124,6 @@ export function timingAtCharge(
 ): { advance: number; torque: number } | null {
   const own = build.fuel.octane === null ? null : cylinderCaseOf(build, engine, point);
   if (!own) return null;
-  const { best, planned } = timedCase(
-    { ...own, charge, air: (own.air * own.charge) / charge },
-    build,
-    engine,
-  );
-  return { advance: planned.advance, torque: useful(planned.cycle) / useful(best.cycle) };
+  const timing = timedCase({ ...own, charge, air: (own.air * own.charge) / charge }, build, engine);
+  return { advance: timing.planned.advance, torque: 1 - heldBack(timing).lost };
 }

@@ -167,10 +167,32 @@ export type Derated =
 /** The least boost the search goes down to, Pa. */
 const LEAST = 10_000;
 
+/** The greatest level at which nothing breaks, Pa gauge: the one asked, one found below it, or none. */
+export type HoldingLevel = { kind: 'holds' | 'found' | 'nowhere'; gauge: number };
+
+/**
+ * The greatest level up to the one asked at which nothing breaks. In: Pa gauge; whether something does at a level, told step by step. Gives
+ * what that gives, and returns the answer. Method: halving, to a thousandth.
+ */
+export function* greatestLevel(
+  asked: number,
+  breaksAt: (gauge: number) => Generator<undefined, boolean>,
+): Generator<undefined, HoldingLevel> {
+  if (!(yield* breaksAt(asked))) return { kind: 'holds', gauge: asked };
+  if (yield* breaksAt(LEAST)) return { kind: 'nowhere', gauge: LEAST };
+  let [holds, breaks] = [LEAST, asked];
+  for (let i = 0; i < 10; i++) {
+    const middle = (holds + breaks) / 2;
+    if (yield* breaksAt(middle)) breaks = middle;
+    else holds = middle;
+  }
+  return { kind: 'found', gauge: holds };
+}
+
 /**
  * The greatest boost setting at which nothing breaks in any air of the Brief: no surge, no choke, shaft and turbine inside
  * their limits. In: as `siteRows`. Gives 'undefined' while it works (one air a step), the answer last; nothing without a
- * level. Total. Method: halving, 10 times.
+ * level. Total. Method: `greatestLevel`.
  */
 export function* derate(job: Job, setupId: string, library: Library): Generator<Derated | undefined> {
   const home = compileBuild(job, setupId, library);
@@ -178,28 +200,25 @@ export function* derate(job: Job, setupId: string, library: Library): Generator<
   const asked = homeLevel(home.build);
   if (asked === null) return;
   const sites = sitesOf(job);
-  let worst = sites[0]!;
+  /** Where it breaks at what is asked, which is looked at first. */
+  const worst: { site?: Site } = {};
   const breaksAt = function* (gauge: number): Generator<undefined, boolean> {
     for (const site of sites) {
       const build = buildIn(job, setupId, library, site.climate, gauge);
       yield undefined;
       if (build && troubleOf(build, pointsOf(build))) {
-        worst = site;
+        worst.site ??= site;
         return true;
       }
     }
     return false;
   };
-  if (!(yield* breaksAt(asked))) return yield { kind: 'holds', asked };
-  const first = worst;
-  if (yield* breaksAt(LEAST)) return yield { kind: 'nowhere', asked };
-  let [holds, breaks] = [LEAST, asked];
-  for (let i = 0; i < 10; i++) {
-    const middle = (holds + breaks) / 2;
-    if (yield* breaksAt(middle)) breaks = middle;
-    else holds = middle;
-  }
+  const level = yield* greatestLevel(asked, breaksAt);
+  if (level.kind === 'nowhere') return yield { kind: 'nowhere', asked };
+  if (level.kind === 'holds' || !worst.site) return yield { kind: 'holds', asked };
+  const { venue, day } = worst.site;
+  const holds = level.gauge;
   const build = buildIn(job, setupId, library, sites[0]!.climate, holds);
   const power = build ? solvePoint(build, build.goal.speedRpm, planLevel(build)).power.fuelFlow : 0;
-  yield { kind: 'derated', asked, gauge: holds, venue: first.venue, day: first.day, power };
+  yield { kind: 'derated', asked, gauge: holds, venue, day, power };
 }

@@ -1,5 +1,6 @@
 import { sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
+import { given } from '../documents/input';
 import { cylinderOf } from '../cylinder/cylinder';
 import { nodeOf } from '../cylinder/table';
 import { timingOf } from '../cylinder/timing';
@@ -54,5 +55,28 @@ describe('a plan of timing over revs and boost', () => {
       for (const shift of [{ octane: 2 }, { charge: -10 }, { compressionRatio: -0.25 }, { lambda: -0.03 }])
         expect(read(gauge, { ...none, ...shift })!.planned).toBeGreaterThan(own);
     }
+  });
+
+  it('an engine without boost has the one column, and every figure of it', () => {
+    const alone = sampleTurboJob(0);
+    alone.brief.goal.power = given(60_000, 'measured');
+    const { induction } = alone.setups[0]!;
+    alone.setups[0]!.induction = { ...induction, kind: 'none' } as typeof induction;
+    const own = compileBuild(alone, alone.setups[0]!.id, sampleLibrary);
+    if ('problems' in own) throw new Error(JSON.stringify(own.problems));
+    const bare = planGridOf(own.build, alone.engine, solveSweep(own.build))!;
+    expect(bare.boosts).toEqual([0]);
+    for (const row of bare.cases)
+      for (const { exhaust, charge } of row) expect(exhaust * charge).toBeGreaterThan(0);
+    const two = { ...bare, speeds: bare.speeds.slice(8, 10), cases: bare.cases.slice(8, 10) };
+    const its = tableOf(
+      own.build,
+      alone.engine,
+      two,
+      two.cases.map((row) => row.map(nodeOf)),
+    );
+    const cell = planAt(its, { ...two, caseAt: (i, g) => bare.caseAt(i + 8, g) }, 0, 0, none)!;
+    expect(cell.planned / degrees).toBeGreaterThan(10);
+    expect(cell.planned / degrees).toBeLessThan(45);
   });
 });

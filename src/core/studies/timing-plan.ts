@@ -16,7 +16,9 @@ const AIRS = 12;
 const OPEN = 1.05;
 /** A plan goes so far past the boost that is reached. */
 const BEYOND = 1.1;
-/** Boost that a plan goes up to at the least, Pa gauge. */
+/** Boost from which charge and back pressure are taken to grow with it, Pa gauge. */
+const LEAST_KNOWN = 10_000;
+/** Boost that a table goes up to at the least, Pa gauge. */
 const LEAST_BOOST = 40_000;
 
 /** What the charge is over speed and boost: charge and back pressure grow with boost as they do in the setup in hand. */
@@ -42,9 +44,11 @@ export function planGridOf(build: Build, engine: Engine, sweep: Sweep): PlanGrid
   if (!most || !full || points.length < 3) return null;
   const { pressure: ambient, temperature } = build.climate;
   const top = Math.max(LEAST_BOOST, BEYOND * most.boostGauge);
-  const at = Math.max(1_000, most.boostGauge);
-  const hotter = (full.charge - temperature) / at;
-  const backed = (full.exhaust / full.manifold - OPEN) / at;
+  // Without boost nothing is known of what it would do: the plan is the one column.
+  const isBoosted = most.boostGauge > LEAST_KNOWN;
+  const open = isBoosted ? OPEN : full.exhaust / full.manifold;
+  const hotter = isBoosted ? (full.charge - temperature) / most.boostGauge : 0;
+  const backed = isBoosted ? (full.exhaust / full.manifold - open) / most.boostGauge : 0;
   const first = Math.max(points[0]!.speedRpm, build.idleRpm);
   const last = points.at(-1)!.speedRpm;
   const step = Math.max(1, Math.ceil((last - first) / (SPEEDS - 1) / 50)) * 50;
@@ -56,7 +60,7 @@ export function planGridOf(build: Build, engine: Engine, sweep: Sweep): PlanGrid
     );
     const own = cylinderCaseOf(build, engine, near) ?? full;
     // What the cylinder takes of a charge, by its density.
-    return { own, filling: (own.air * own.charge) / own.manifold, lambda: own.lambda };
+    return { own, filling: (own.air * own.charge) / own.manifold };
   });
   const caseAt = (index: number, gauge: number): CylinderCase => {
     const { own, filling } = bases[index]!;
@@ -68,7 +72,7 @@ export function planGridOf(build: Build, engine: Engine, sweep: Sweep): PlanGrid
       speedRpm,
       charge,
       manifold,
-      exhaust: (OPEN + backed * gauge) * manifold,
+      exhaust: (open + backed * gauge) * manifold,
       air: (filling * manifold) / charge,
       lambda: build.fuel.ignition === 'spark' ? plannedLambda(build, manifold, speedRpm) : own.lambda,
       exhaustTemperature: full.exhaustTemperature,
@@ -87,7 +91,7 @@ export function planGridOf(build: Build, engine: Engine, sweep: Sweep): PlanGrid
   const held = (gauge: number) => Math.min(1.5 * top, Math.max(-0.5 * ambient, gauge));
   const width = [10_000, 20_000, 25_000, 50_000, 100_000].find((w) => top / w <= 7) ?? 100_000;
   const boosts: number[] = [];
-  for (let gauge = 0; gauge <= top + 1; gauge += width) boosts.push(gauge);
+  for (let gauge = 0; gauge <= (isBoosted ? top + 1 : 0); gauge += width) boosts.push(gauge);
   return {
     speeds,
     airs,

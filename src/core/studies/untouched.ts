@@ -17,7 +17,7 @@ const watched: { code: LimitCode; as: ComponentKind; by: ComponentKind[] }[] = [
 
 /**
  * Flags where the forecast passes what ring gaps, rods and head fasteners are usually left at as made. In: a solved setup with its engine.
- * A part somebody has stated, not estimated, a limit of is not spoken of: it is judged. Never throws. Common practice, no source.
+ * A part that is laid out with a BMEP limit is judged there and not spoken of twice. Never throws. Common practice, no source.
  */
 export function untouchedFindings(
   build: Build,
@@ -29,12 +29,11 @@ export function untouchedFindings(
   const most = Math.max(0, ...solved.map((point) => read(point) ?? 0));
   const { ignition } = build.fuel;
   return watched.flatMap(({ code, as, by }) => {
-    const isStated = (engine.components ?? []).some(
-      ({ kind, limits }) =>
-        by.includes(kind) && Object.values(limits).some((limit) => limit && limit.low.confidence !== 'guess'),
+    const isJudged = (engine.components ?? []).some(
+      ({ kind, limits }) => by.includes(kind) && limits.bmep !== undefined,
     );
     const [low] = usualBmep(as, { ignition, wasBoosted: wasBoosted(engine) })!;
-    if (isStated || most < low) return [];
+    if (isJudged || most < low) return [];
     return [reason(code, { bmep: [most, 'meanPressure'], low: [low, 'meanPressure'] })];
   });
 }

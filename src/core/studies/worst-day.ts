@@ -1,6 +1,6 @@
 import type { Build, Library } from '../build/build';
 import { compileBuild } from '../build/build';
-import { useful } from '../cylinder/timing';
+import { heldBack } from '../cylinder/timing';
 import { fuelOf, type FuelId } from '../fuel/fuels';
 import type { Job } from '../job/schema/job';
 import { cylinderAt } from '../limits/cylinder-at';
@@ -8,7 +8,7 @@ import { limitLineOf, type LimitRow } from '../limits/judge';
 import { isUnmoved } from '../limits/metrics';
 import { solveSweep } from '../solve/sweep';
 import type { LimitState } from '../solve/verdict';
-import { buildIn, homeLevel, sitesOf, type Site } from './sites';
+import { buildIn, greatestLevel, homeLevel, sitesOf, type HoldingLevel, type Site } from './sites';
 
 /** The same limits in one air, on one fuel. */
 export type WorstRow = Pick<Site, 'venue' | 'day'> & {
@@ -22,7 +22,7 @@ export type WorstRow = Pick<Site, 'venue' | 'day'> & {
 };
 
 /** A setting of the boost that keeps every limit it moves, in every air and on every fuel, Pa gauge. `asked`: what the plan has. */
-export type SafeSetting = { kind: 'holds' | 'found' | 'nowhere'; asked: number; gauge: number };
+export type SafeSetting = HoldingLevel & { asked: number };
 
 type Given = { job: Job; setupId: string; library: Library; pull: number };
 type Case = { site: Site; fuel: FuelId; job: Job };
@@ -76,21 +76,12 @@ function knockOf(build: Build, { engine }: Job, point: Parameters<typeof cylinde
   if (build.fuel.octane === null) return null;
   const at = cylinderAt(build, engine, point);
   if (!at) return null;
-  const { best, planned, knocksAnyway } = at.timing;
-  return {
-    retard: best.advance - planned.advance,
-    lost: 1 - useful(planned.cycle) / useful(best.cycle),
-    anyway: knocksAnyway,
-  };
+  return { ...heldBack(at.timing), anyway: at.timing.knocksAnyway };
 }
-
-/** The least boost the search goes down to, Pa. */
-const LEAST = 10_000;
-const HALVINGS = 7;
 
 /**
  * The greatest boost level at which no limit that boost moves is over, in any air and on any fuel of the Brief, and nothing knocks at every
- * timing. Gives `undefined` while it works, the answer last; nothing without a level. Total. Method: halving, to about 1 %.
+ * timing. Gives `undefined` while it works, the answer last; nothing without a level. Total. Method: `greatestLevel`.
  */
 export function* safeSetting(given: Given): Generator<SafeSetting | undefined> {
   const { job, setupId, library, pull } = given;
@@ -112,13 +103,5 @@ export function* safeSetting(given: Given): Generator<SafeSetting | undefined> {
     }
     return false;
   };
-  if (!(yield* breaks(asked))) return yield { kind: 'holds', asked, gauge: asked };
-  if (yield* breaks(LEAST)) return yield { kind: 'nowhere', asked, gauge: LEAST };
-  let [low, high] = [LEAST, asked];
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = (low + high) / 2;
-    if (yield* breaks(middle)) high = middle;
-    else low = middle;
-  }
-  yield { kind: 'found', asked, gauge: low };
+  yield { asked, ...(yield* greatestLevel(asked, breaks)) };
 }

@@ -280,7 +280,7 @@ export function GoalPart() {
 const targetNames: Record<LambdaTarget, string> = {
   'best-power': 'best power',
   safe: 'safe, richer',
-  clean: 'clean',
+  clean: 'clear of smoke',
   'smoke-limit': 'smoke limit',
 };
 

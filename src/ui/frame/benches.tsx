@@ -53,7 +53,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   limits: {
     first: 'What gives first',
     cylinder: 'Cylinder',
-    timing: 'Timing plan',
+    timing: 'Timing table',
     shape: 'Shaped boost',
     worst: 'Worst day',
   },

@@ -18,9 +18,9 @@ export function CylinderAside() {
   return (
     <>
       {at && at.findings.length > 0 && <Findings findings={at.findings} />}
-      <Group title="Timing looked at">
+      <Group title="Trial timing">
         <QuantityInput
-          label="Spark timing"
+          label={isSpark ? 'Spark timing' : 'Start of combustion'}
           hint="BTDC, beside the plan; empty: none"
           quantity="angle"
           bound={BOUND}
@@ -79,9 +79,9 @@ export function CylinderAside() {
         />
         {at && (
           <>
-            <Reading label="Burnt gas left" value={figure(at.residual, 'share')} />
-            <Reading label="Charge at closing" value={figure(at.closing.temperature, 'temperature')} />
-            <Reading label="Pressure at closing" value={figure(at.closing.pressure, 'pressure')} />
+            <Reading label="Residual gas" value={figure(at.residual, 'share')} />
+            <Reading label="Charge at intake closing" value={figure(at.closing.temperature, 'temperature')} />
+            <Reading label="Pressure at intake closing" value={figure(at.closing.pressure, 'pressure')} />
           </>
         )}
       </Group>

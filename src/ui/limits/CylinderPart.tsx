@@ -55,7 +55,7 @@ function Pictures({ at }: { at: At }) {
     const pressure: PlotCurve[] = [
       { key: 'planned', name: 'planned', look: looks.own(0) },
       { key: 'best', name: 'MBT', look: looks.thin },
-      ...(typed ? [{ key: 'typed', name: 'timing typed', look: looks.hot }] : []),
+      ...(typed ? [{ key: 'typed', name: 'trial', look: looks.hot }] : []),
     ];
     const temperature: PlotCurve[] = [
       { key: 'gas', name: 'mean of the gas', look: looks.own(0) },
@@ -82,7 +82,7 @@ function Pictures({ at }: { at: At }) {
         rows={plots.rows}
         {...plots.pressure}
         title="Cylinder pressure"
-        note={`${symbol('cylinderPressure')} absolute over the crank, ° from firing top dead centre; thick: planned, thin: MBT${at.typed ? ', red: timing typed' : ''}`}
+        note={`${symbol('cylinderPressure')} absolute over the crank, ° from firing top dead centre; thick: planned, thin: MBT${at.typed ? ', red: trial' : ''}`}
         label={`Cylinder pressure over the crank: planned peaks at ${figure(planned.cycle.peakPressure, 'cylinderPressure')}, MBT at ${figure(best.cycle.peakPressure, 'cylinderPressure')}`}
         height={170}
         say={{ x: sayAngle, y: (value) => `${formatNumber(value, 0)} ${symbol('cylinderPressure')}` }}
@@ -133,7 +133,7 @@ function Timings({ at }: { at: At }) {
       }[planned.limit],
       ...planned,
     },
-    ...(at.typed ? [{ name: 'Typed', hint: 'beside the plan', ...at.typed }] : []),
+    ...(at.typed ? [{ name: 'Trial', hint: 'beside the plan', ...at.typed }] : []),
   ];
   const columns: FigureColumn<TimingRow>[] = [
     {
@@ -254,7 +254,7 @@ function Changes() {
   return (
     <>
       <FigureTable
-        caption="What asks for another timing"
+        caption="What moves the timing"
         rows={late.changes}
         keyOf={({ id }) => id}
         columns={columns}

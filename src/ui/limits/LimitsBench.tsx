@@ -72,18 +72,20 @@ export default function LimitsBench() {
         {part === 'cylinder' && <CylinderAside />}
         {part === 'timing' && <TimingAside />}
         {part === 'shape' && <ShapeAside />}
+        {part !== 'cylinder' && part !== 'timing' && (
+          <Group title="Duty">
+            <ChoiceField
+              label="Judged for"
+              hint="a limit that is borne for a time counts where the pull is longer"
+              value={dutyId}
+              onChoose={setDuty}
+              options={duties.map(({ value, label }) => ({ value, label }))}
+            />
+          </Group>
+        )}
         {(part === 'first' || part === 'worst') && (
           <>
             {untouched.length > 0 && <Findings findings={untouched} />}
-            <Group title="Duty">
-              <ChoiceField
-                label="Judged for"
-                hint="a limit that is borne for a time counts where the pull is longer"
-                value={dutyId}
-                onChoose={setDuty}
-                options={duties.map(({ value, label }) => ({ value, label }))}
-              />
-            </Group>
             <ComponentPart limits={limits} shown={shown ?? null} choose={choose} />
             <Now limits={limits} />
           </>

@@ -5,12 +5,13 @@ import { QuantityInput } from '../fields/QuantityInput';
 import frame from '../frame/frame.module.css';
 import { useShape } from './useShape';
 
+const LEVEL = { min: 1_000, max: 800_000 };
 const CEILING = { min: 5, max: 50_000 };
 const MARGIN = { min: 0, max: 0.6 };
 
 /** What boost is shaped to, and how the shape becomes the target. */
 export function ShapeAside() {
-  const { kind, ceiling, margin, set, isPossible, result, take, takeAsSetup, canAdd } = useShape();
+  const { kind, ceiling, margin, level, set, isPossible, result, take, takeAsSetup, canAdd } = useShape();
   if (!isPossible) return null;
   return (
     <Group title="Shape">
@@ -23,6 +24,14 @@ export function ShapeAside() {
           { value: 'limits', label: 'every limit, with a margin' },
           { value: 'peak', label: 'the goal’s cylinder pressure' },
         ]}
+      />
+      <QuantityInput
+        label="Flat level"
+        hint="gauge: the most that is let through"
+        quantity="boost"
+        bound={LEVEL}
+        value={level}
+        onType={(value) => value !== null && set({ level: value })}
       />
       {kind === 'torque' && (
         <QuantityInput

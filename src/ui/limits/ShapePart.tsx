@@ -27,7 +27,7 @@ export default function ShapePart() {
     <>
       <h2 className={charts.head}>
         Shaped boost
-        <small>thick: shaped, thin: flat at the level of the plan in hand</small>
+        <small>thick: shaped, thin: flat</small>
       </h2>
       <Pictures result={result} ceiling={kind === 'torque' ? ceiling : null} />
       <Brings result={result} />

@@ -41,10 +41,10 @@ export default function TimingPart() {
       cell: ({ cells }) => {
         const cell = cells[i];
         if (!cell) return '–';
-        const [letter, words] = marks[cell.limit];
+        const [letter] = marks[cell.limit];
         return (
           <>
-            {formatNumber(cell.planned / degrees, 0)}°{letter && <abbr title={words}> {letter}</abbr>}
+            {formatNumber(cell.planned / degrees, 0)}°{letter && ` ${letter}`}
           </>
         );
       },
@@ -53,7 +53,7 @@ export default function TimingPart() {
   return (
     <>
       <h2 className={charts.head}>
-        Timing plan
+        Planned timing
         <small>
           {plan.isSpark ? 'spark' : 'start of combustion'}, ° BTDC over revs and boost, gauge
           {isCurrent ? '' : '; being made anew'}

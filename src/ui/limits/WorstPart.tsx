@@ -40,6 +40,12 @@ export default function WorstPart() {
         <small>boost setting and mixture as at home; airs stand on the Brief under Places</small>
       </h2>
       {setting && <Setting setting={setting} />}
+      {found && !setting && rows && rows.length > 0 && (
+        <p className={frame.lead}>
+          A boost curve stands as it is: the safe level is worked out where boost is asked for as a goal or a
+          level.
+        </p>
+      )}
       {rows && rows.length > 0 ? (
         <Airs rows={rows} />
       ) : (
@@ -100,7 +106,7 @@ function Airs({ rows }: { rows: WorstRow[] }) {
         ),
     },
     {
-      name: 'spark taken by knock',
+      name: 'spark retard for knock',
       cell: ({ knock }) =>
         knock === null
           ? '–'

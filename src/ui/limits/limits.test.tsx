@@ -104,8 +104,8 @@ describe('Limits', () => {
     expect(peak).toBeGreaterThan(20);
     // Ten degrees past the best: less torque, more pressure, and said what it does.
     type('Spark timing', String(Math.round(best[0]! + 10)));
-    expect(row(/^Typed/)[1]).toBeLessThan(100);
-    expect(row(/^Typed/)[2]).toBeGreaterThan(best[2]!);
+    expect(row(/^Trial/)[1]).toBeLessThan(100);
+    expect(row(/^Trial/)[2]).toBeGreaterThan(best[2]!);
     expect(screen.getByText('Knock integral')).toBeTruthy();
     // A slower burn wants more advance.
     type('Burn angle', '65');
@@ -113,7 +113,7 @@ describe('Limits', () => {
     expect(screen.getByRole('table', { name: 'Flywheel power by three schools' }).textContent).toMatch(
       /Cycle/,
     );
-    const moved = within(screen.getByRole('table', { name: 'What asks for another timing' }));
+    const moved = within(screen.getByRole('table', { name: 'What moves the timing' }));
     expect(moved.getAllByRole('row')).toHaveLength(7);
   });
 
@@ -154,7 +154,7 @@ describe('Limits', () => {
     for (let i = 0; i < 600 && !(rows() && screen.queryByText(/gauge (is safe|keeps)/)); i += 1)
       await act(() => new Promise((done) => setTimeout(done, 20)));
     expect(within(rows()!).getAllByRole('row').length).toBeGreaterThan(1);
-    expect(rows()!.textContent).toMatch(/spark taken by knock/);
+    expect(rows()!.textContent).toMatch(/spark retard for knock/);
     expect(screen.getByText(/gauge (is safe|keeps)/)).toBeTruthy();
   });
 });

@@ -33,10 +33,18 @@ const useAim = create<{
   /** N·m; null: a tenth under what is there. */
   ceiling: number | null;
   margin: number;
+  /** Boost that is let through at the most, Pa gauge; null: what the plan in hand reaches. */
+  level: number | null;
   /** What the sheet has found for it: null while it is at work. */
   result: ShapeResult | null;
-  set: (change: { kind?: AimKind; ceiling?: number; margin?: number; result?: ShapeResult | null }) => void;
-}>((set) => ({ kind: 'torque', ceiling: null, margin: 0.05, result: null, set }));
+  set: (change: {
+    kind?: AimKind;
+    ceiling?: number;
+    margin?: number;
+    level?: number;
+    result?: ShapeResult | null;
+  }) => void;
+}>((set) => ({ kind: 'torque', ceiling: null, margin: 0.05, level: null, result: null, set }));
 
 type Found = { kind: 'point'; point: ShapedPoint } | ({ kind: 'done' } & Omit<ShapeResult, 'points'>);
 
@@ -44,13 +52,14 @@ type Found = { kind: 'point'; point: ShapedPoint } | ({ kind: 'done' } & Omit<Sh
 function useAimed() {
   const { answer } = useJob();
   const { pull } = useDuty();
-  const { kind, ceiling: typed, margin, set, result } = useAim();
+  const { kind, ceiling: typed, margin, level: typedLevel, set, result } = useAim();
   const usual = useMemo(() => {
     if (!answer) return null;
     const solved = answer.sweep.points.filter(({ status }) => status.kind !== 'failed');
     return Math.round((0.9 * Math.max(0, ...solved.map(({ torque }) => torque))) / 5) * 5;
   }, [answer]);
   const ceiling = typed ?? usual;
+  const level = typedLevel ?? (answer ? flatLevel(answer.sweep) : 0);
   const aim = useMemo((): ShapeAim | null => {
     if (kind === 'torque') return ceiling ? { kind, ceiling } : null;
     return kind === 'limits' ? { kind, margin, pull } : { kind };
@@ -60,6 +69,7 @@ function useAimed() {
     kind,
     ceiling,
     margin,
+    level,
     aim,
     set,
     result,
@@ -69,18 +79,17 @@ function useAimed() {
 
 /** Shapes the boost while the sheet is open, a speed at a time, with what it brings against a flat target. */
 export function useShaping() {
-  const { answer, aim, set, ...rest } = useAimed();
+  const { answer, aim, level, set, ...rest } = useAimed();
   const engine = useJobState((s) => s.draft.engine);
   const make = useCallback(
     function* (): Generator<Found> {
       if (!answer || !aim || !canShape(answer.build)) return;
       const { build, sweep } = answer;
       const points: ShapedPoint[] = [];
-      for (const point of shapedBoost({ build, sweep, engine }, aim)) {
+      for (const point of shapedBoost({ build, sweep, engine }, aim, level)) {
         points.push(point);
         yield { kind: 'point', point };
       }
-      const level = flatLevel(sweep);
       const flat = figuresOf(build, engine, () => level);
       const rows = rowsOfShape(points);
       const curve = monotoneCubic(
@@ -91,7 +100,7 @@ export function useShaping() {
       const spark = aim.kind === 'torque' ? heldBySpark(build, engine, flat.sweep.points, aim.ceiling) : null;
       yield { kind: 'done', flat, shaped, spark };
     },
-    [answer, aim, engine],
+    [answer, aim, level, engine],
   );
   const found = useSlices(make, 'Shaping the boost');
   const result = useMemo((): ShapeResult | null => {
@@ -110,7 +119,7 @@ export function useShaping() {
 /** How the shape becomes the boost target. */
 export function useShape() {
   const { store, setupIndex } = useJob();
-  const { kind, ceiling, margin, set, isPossible, result } = useAimed();
+  const { kind, ceiling, margin, level, set, isPossible, result } = useAimed();
   const put = (job: Job, index: number) => {
     const plan = job.setups[index]!.boost;
     plan.kind = 'curve';
@@ -134,5 +143,5 @@ export function useShape() {
     replace(job);
   };
   const canAdd = useJobState((s) => s.draft.setups.length) < 6;
-  return { kind, ceiling, margin, set, isPossible, result, take, takeAsSetup, canAdd };
+  return { kind, ceiling, margin, level, set, isPossible, result, take, takeAsSetup, canAdd };
 }

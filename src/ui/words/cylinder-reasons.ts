@@ -26,7 +26,7 @@ export const cylinderSentences: Sentences<CylinderCode | LimitCode> = {
   },
   'cylinder-typed-knocks': {
     long: '{timing} at {speed} knocks, {over} past the limit: the end gas lights by itself {knock} past top dead centre.',
-    short: 'Timing typed knocks',
+    short: 'Trial timing knocks',
   },
   'cylinder-typed-early': {
     long: '{timing} at {speed} puts the peak {before} before top dead centre: the pistons are pushed back.',
