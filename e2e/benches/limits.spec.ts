@@ -106,3 +106,51 @@ test('Timing plan: a table of cycles over revs and boost, shifted by sliders, sa
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await saved).suggestedFilename()).toBe('timing-plan.csv');
 });
+
+test('Verdict: what stops the job, the cheapest part of the library for it, and the owner’s decision is kept', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Has a verdict');
+  await open(page, `/jobs/${id}/limits`);
+  await choose(page, 'Add a part', 'Connecting rods');
+  await choose(page, 'Limited by', 'BMEP');
+  await fill(page, 'Part 1, BMEP limit', '6 bar');
+  await isSaved(page);
+  await page.getByRole('tab', { name: 'Verdict' }).click();
+  const way = page.getByRole('table', { name: /Cheapest way to/ });
+  await expect(way.getByRole('row', { name: /Anvil R 32/ })).toContainText('540');
+  await page.getByRole('combobox', { name: 'Record the owner’s decision' }).selectOption({ index: 1 });
+  await fill(page, 'Decided by', 'The owner');
+  await isSaved(page);
+  await open(page, `/jobs/${id}/limits?limits=verdict`);
+  await expect(page.getByRole('textbox', { name: 'Decided by' })).toHaveValue('The owner');
+  // Taken from the library the rods hold, and nothing need be bought.
+  await page.getByRole('tab', { name: 'What gives first' }).click();
+  await choose(page, 'Shown', 'Connecting rods');
+  await choose(page, 'From the library', 'Anvil R 32');
+  await isSaved(page);
+  await page.getByRole('tab', { name: 'Verdict' }).click();
+  await expect(page.getByText('Nothing need be bought.').first()).toBeVisible();
+});
+
+test('Engine family: what one job has learnt is kept, and offered to the next', async ({ page, request }) => {
+  const [first, next] = [await makeTurboJob(request, 'Learns'), await makeTurboJob(request, 'Is told')];
+  const name = `Family ${first.slice(0, 8)}`;
+  await open(page, `/jobs/${first}/engine?engine=condition`);
+  await page.getByRole('button', { name: 'Start a record' }).click();
+  await fill(page, 'Engine family', name);
+  await page.getByRole('button', { name: 'Add a weak point' }).click();
+  await fill(page, 'Weak point 1', 'Oil pump drive');
+  await isSaved(page);
+  await page.getByRole('button', { name: 'Keep for the family' }).click();
+  await expect(page.getByText(`Kept for ${name}.`)).toBeVisible();
+  await open(page, `/jobs/${next}/engine?engine=condition`);
+  await page.getByRole('button', { name: 'Start a record' }).click();
+  await choose(page, 'Known families', name);
+  await page.getByRole('button', { name: 'Take what is known' }).click();
+  await isSaved(page);
+  await expect(page.getByRole('textbox', { name: 'Weak point 1' })).toHaveValue('Oil pump drive');
+  await open(page, '/library/engine-families');
+  await expect(page.getByRole('row', { name: new RegExp(name) })).toBeVisible();
+});

@@ -25,6 +25,8 @@ export const sheets = [
   `${boat}/fuel`,
   `${saloon}/limits`,
   `${saloon}/limits?limits=cylinder`,
+  ...['verdict', 'gears', 'disputed'].map((part) => `${saloon}/limits?limits=${part}`),
+  `${single}/limits?limits=charger`,
   ...['timing', 'shape', 'worst'].map((part) => `${single}/limits?limits=${part}`),
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];

@@ -1,3 +1,4 @@
+import { roadOf, type Road } from '../vehicle/road';
 import { makeClimate, type Climate } from '../air/climate';
 import { compiledMap } from '../compressor/map';
 import { usualMargins } from '../compressor/usual-margins';
@@ -116,7 +117,9 @@ export type Build = {
     torque: { torque: number; speedRpm: number } | null;
   };
   /** What hands the torque on and how much it takes, where that is known. */
-  driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number }[];
+  driveline: { part: 'clutch' | 'gearbox'; name: string; torque: number; gear: number | null }[];
+  /** What it drives on the road; null for boats and machines. */
+  road: Road | null;
   /** A measured run of this engine, as the flywheel made it that day. */
   run: BaselineRun | null;
   /** What the air passes on its way, in the order of the flow. */
@@ -276,6 +279,7 @@ export function compileBuild(
       torque: torqueGoal(brief, drivetrain),
     },
     driveline: drivelineOf(brief.vehicle),
+    road: roadOf(brief.vehicle, climate.density),
     run: runOf(job),
     charged: induction.kind === 'charged',
     efficiencyGuess: setup.efficiencyGuess.value,
@@ -431,11 +435,19 @@ function torqueGoal({ goal }: Job['brief'], drivetrain: Drivetrain): Build['goal
   return { torque: torqueFormula.fn({ power, speedRpm }), speedRpm };
 }
 
-const drivelineOf = ({ clutch, gearbox }: Job['brief']['vehicle']): Build['driveline'] =>
-  (['clutch', 'gearbox'] as const).flatMap((part) => {
-    const { name, torque } = part === 'clutch' ? clutch : gearbox;
-    return torque ? [{ part, name, torque: torque.value }] : [];
+/** What clutch and gearbox bear: a gearbox by gear where it is known by gear, its general rating for the gears it is not known for. */
+function drivelineOf({ clutch, gearbox, gears }: Job['brief']['vehicle']): Build['driveline'] {
+  const whole = (part: 'clutch' | 'gearbox', { name, torque }: typeof clutch): Build['driveline'] =>
+    torque ? [{ part, name, torque: torque.value, gear: null }] : [];
+  const byGear = gearbox.gearTorques ?? [];
+  if (!byGear.length) return [...whole('clutch', clutch), ...whole('gearbox', gearbox)];
+  const count = Math.max(byGear.length, gearbox.torque ? gears.length : 0);
+  const boxes = Array.from({ length: count }, (_, gear) => {
+    const torque = (byGear[gear] ?? gearbox.torque)!.value;
+    return { part: 'gearbox' as const, name: gearbox.name, torque, gear };
   });
+  return [...whole('clutch', clutch), ...boxes];
+}
 
 /** Intake strokes a second of a build at a speed in rev/min. */
 export const strokesPerSecond = (build: Build, speedRpm: number): number =>

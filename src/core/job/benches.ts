@@ -26,7 +26,7 @@ export const benchSheets = {
   ],
   cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
-  limits: ['first', 'cylinder', 'timing', 'shape', 'worst'],
+  limits: ['first', 'verdict', 'gears', 'disputed', 'charger', 'cylinder', 'timing', 'shape', 'worst'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
 

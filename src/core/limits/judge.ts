@@ -109,6 +109,12 @@ function stateOf(use: number, useHigh: number, near: number): LimitState {
   return use >= near ? 'marginal' : 'within';
 }
 
+/** Names a limit for good: what an owner accepts is kept under it. */
+const keyOf = (part: LimitRow['part'], metric: LimitRow['metric']): string =>
+  part.from === 'component'
+    ? `${part.id} ${metric}`
+    : `${part.part} ${metric}${part.gear === null ? '' : ` ${part.gear + 1}`}`;
+
 /** A limit over the points of a sweep; null where none of them can be read. */
 function rowOf(limit: Limit, points: readonly OperatingPoint[], peak: Gives, pull: number): LimitRow | null {
   const read = points.filter((point) => limit.use(point) !== null);
@@ -126,7 +132,7 @@ function rowOf(limit: Limit, points: readonly OperatingPoint[], peak: Gives, pul
   const { part, metric } = limit;
   return {
     ...limit,
-    key: `${part.from === 'component' ? part.id : part.part} ${metric}`,
+    key: keyOf(part, metric),
     uses,
     peak: { use: most.use, speedRpm: most.speedRpm, value: limit.value(at) ?? most.use },
     first: firstOver(read, shares),

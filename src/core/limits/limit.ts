@@ -10,7 +10,12 @@ export type ModelPart = 'shaft' | 'front-shaft' | 'turbine' | 'clutch' | 'gearbo
 /** What a row is about: a component of the engine, or a part of the models. */
 export type LimitPart =
   | { from: 'component'; id: string; kind: ComponentKind; name: string }
-  | { from: 'model'; part: ModelPart; name: string };
+  | {
+      from: 'model';
+      part: ModelPart;
+      name: string;
+      /** Of a gearbox known by gear, counted from 0. */ gear: number | null;
+    };
 
 /** A limit with how it is read: what `rowOf` judges. */
 export type Limit = {

@@ -4,11 +4,12 @@ import { meanPistonSpeed } from '../engine/geometry';
 import type { Job } from '../job/schema/job';
 import type { LimitMetric } from '../job/schema/component-choices';
 import type { OperatingPoint } from '../solve/point';
+import { fastestOn, stopEnergy, type Road } from '../vehicle/road';
 import { peakPressureAt } from './peak-pressure';
 import { boltLoad, brakeMeanPressure } from './formulas';
 
 /** What kind of limit a metric is: told apart, since other things move them. */
-export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature';
+export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature' | 'mass';
 export const sortOf: Record<LimitMetric, LimitSort> = {
   torque: 'torque',
   power: 'power',
@@ -21,6 +22,9 @@ export const sortOf: Record<LimitMetric, LimitSort> = {
   backPressure: 'pressure',
   chargeTemperature: 'temperature',
   exhaustTemperature: 'temperature',
+  roadSpeed: 'speed',
+  stopEnergy: 'speed',
+  runningMass: 'mass',
 };
 
 type Engine = Job['engine'];
@@ -72,8 +76,22 @@ export function readerOf(build: Build, engine: Engine, metric: LimitMetric): Rea
       return ({ path }) => path.manifold.temperature;
     case 'exhaustTemperature':
       return ({ match }) => (match ? engineCharger(match).turbine.inlet.temperature : null);
+    case 'roadSpeed':
+      return (point) => speedOn(build.road, point);
+    case 'stopEnergy':
+      return (point) => {
+        const speed = speedOn(build.road, point);
+        const mass = build.road?.mass;
+        return speed !== null && mass ? stopEnergy(mass, speed) : null;
+      };
+    case 'runningMass':
+      return () => build.road?.mass ?? null;
   }
 }
+
+/** The fastest that the engine can drive it at the speed of a point, m/s; null where no gear has the power, or none is known. */
+const speedOn = (road: Road | null, { speedRpm, power }: OperatingPoint): number | null =>
+  road && (fastestOn(road, [{ speedRpm, power: power.wheels }])?.speed ?? null);
 
 export const ICE = 273.15;
 
@@ -86,4 +104,4 @@ export const JUST_HOLDS = 0.985;
 
 /** Whether boost leaves a metric where it is: nothing is gained by taking boost away. */
 export const isUnmoved = (metric: string): boolean =>
-  metric === 'engineSpeed' || metric === 'pistonSpeed' || metric === 'boltLoad';
+  ['engineSpeed', 'pistonSpeed', 'boltLoad', 'runningMass'].includes(metric);

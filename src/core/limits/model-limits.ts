@@ -13,8 +13,9 @@ const fromModel = (
   part: ModelPart,
   name: string,
   limit: Omit<Limit, 'part' | 'useHigh' | 'high' | 'seconds' | 'confidence' | 'near'> & { near?: number },
+  gear: number | null = null,
 ): Limit => ({
-  part: { from: 'model', part, name },
+  part: { from: 'model', part, name, gear },
   confidence: 'maker',
   high: null,
   seconds: null,
@@ -67,17 +68,22 @@ function turbine(build: Build): Limit[] {
   ];
 }
 
-/** Clutch and gearbox of the Brief against the torque. */
+/** Clutch and gearbox of the Brief against the torque, a gearbox by gear where it is known by gear. */
 const driveline = ({ driveline: parts }: Build): Limit[] =>
-  parts.map(({ part, name, torque }) =>
-    fromModel(part, name, {
-      metric: 'torque',
-      sort: 'torque',
-      low: torque,
-      followsPower: true,
-      use: (point) => point.torque / torque,
-      value: (point) => point.torque,
-    }),
+  parts.map(({ part, name, torque, gear }) =>
+    fromModel(
+      part,
+      name,
+      {
+        metric: 'torque',
+        sort: 'torque',
+        low: torque,
+        followsPower: true,
+        use: (point) => point.torque / torque,
+        value: (point) => point.torque,
+      },
+      gear,
+    ),
   );
 
 /** Injectors and pumps: what each brings over what is asked, turned round. */

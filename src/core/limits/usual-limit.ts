@@ -17,6 +17,9 @@ const elsewhere: Record<LimitMetric, number> = {
   backPressure: 150_000,
   chargeTemperature: 333.15,
   exhaustTemperature: 1_223.15,
+  roadSpeed: 60,
+  stopEnergy: 2_500_000,
+  runningMass: 1_500,
 };
 
 /**

@@ -37,13 +37,24 @@ export type Sweep = {
   coreVersion: number;
 };
 
+/** Clutch and gearbox, the gearbox by its weakest gear. */
+function weakestOf(driveline: Build['driveline']): Build['driveline'] {
+  return (['clutch', 'gearbox'] as const).flatMap((part) => {
+    const all = driveline.filter((one) => one.part === part);
+    if (!all.length) return [];
+    const weakest = all.reduce((a, b) => (b.torque < a.torque ? b : a));
+    const name = [weakest.name, ...(weakest.gear === null ? [] : [`gear ${weakest.gear + 1}`])];
+    return [{ ...weakest, name: name.filter(Boolean).join(', ') }];
+  });
+}
+
 /** What else there is to say of a forecast: the torque wanted, what hands it on, and what it adds to a measured run. */
 function besides(build: Build, level: Level, points: OperatingPoint[]): Reason[] {
   const solved = points.filter((p) => p.status.kind !== 'failed');
   if (level.kind === 'failed' || !solved.length) return [];
   const said: Reason[] = [];
   const strongest = solved.reduce((a, b) => (b.torque > a.torque ? b : a));
-  for (const { part, name, torque } of build.driveline) {
+  for (const { part, name, torque } of weakestOf(build.driveline)) {
     const over = strongest.torque > torque;
     said.push(
       reason(

@@ -178,6 +178,21 @@ export const quantities = {
       { symbol: 'm/s', factor: 1, digits: 1 },
     ],
   },
+  distance: {
+    name: 'distance',
+    units: [
+      { symbol: 'km', factor: 1e3, digits: 0 },
+      { symbol: 'mi', factor: 1609.344, digits: 0, also: ['miles'] },
+    ],
+  },
+  energy: {
+    name: 'energy',
+    units: [
+      { symbol: 'kJ', factor: 1e3, digits: 0 },
+      { symbol: 'MJ', factor: 1e6, digits: 2 },
+      { symbol: 'BTU', factor: 1055.05585262, digits: 0 },
+    ],
+  },
   force: {
     name: 'force',
     units: [

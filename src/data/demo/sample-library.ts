@@ -13,6 +13,8 @@ import blowers from './blowers.json';
 import centrifugals from './centrifugals.json';
 import pulleys from './pulleys.json';
 import coolers from './coolers.json';
+import engineFamilies from './engine-families.json';
+import engineParts from './engine-parts.json';
 import fuelFilters from './fuel-filters.json';
 import fuelLines from './fuel-lines.json';
 import fuelPumps from './fuel-pumps.json';
@@ -66,7 +68,7 @@ export const sampleCoolers: { id: string; revision: number; document: ChargeCool
   }),
 );
 
-/** Injectors, pumps and what lies between them; exchangers in front of a charge loop. */
+/** Injectors, pumps and what lies between them; exchangers in front of a charge loop; parts and families of engines. */
 export const sampleFuelParts: AnyItem[] = [
   ...heatExchangers,
   ...injectors,
@@ -74,6 +76,8 @@ export const sampleFuelParts: AnyItem[] = [
   ...fuelFilters,
   ...fuelLines,
   ...fuelRegulators,
+  ...engineParts,
+  ...engineFamilies,
 ].map((item) => ({ ...item, document: itemDocumentSchema.parse(item.document) }));
 
 /** Everything in the demo's library, parts before what is made of them. */

@@ -11,6 +11,7 @@ import {
   fuelRegulatorSchema,
   injectorSchema,
 } from '@/core/fuel-system/part-documents';
+import { engineFamilySchema, enginePartSchema } from '@/core/limits/part-documents';
 import { heatExchangerSchema } from '@/core/charge-air/heat-exchanger-document';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
@@ -34,6 +35,8 @@ export const documents = {
   'fuel-filter': defineDocument(fuelFilterSchema),
   'fuel-line': defineDocument(fuelLineSchema),
   'fuel-regulator': defineDocument(fuelRegulatorSchema),
+  'engine-part': defineDocument(enginePartSchema),
+  'engine-family': defineDocument(engineFamilySchema),
 };
 
 export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['schema']>;
@@ -54,6 +57,8 @@ const currentSchema = z.discriminatedUnion('kind', [
   fuelFilterSchema,
   fuelLineSchema,
   fuelRegulatorSchema,
+  enginePartSchema,
+  engineFamilySchema,
 ]);
 
 /** A document of any kind in the present version; nothing else is looked at. For rows of the shop's own. */

@@ -4,6 +4,8 @@ import { centrifugalKind } from './centrifugal';
 import { compressorKind } from './compressor';
 import type { Checked, CommonHead, KindDefinition, LineOf } from './kind';
 import { coolerKind } from './cooler';
+import { engineFamilyKind } from './engine-family';
+import { enginePartKind } from './engine-part';
 import { fuelFilterKind } from './fuel-filter';
 import { fuelLineKind } from './fuel-line';
 import { fuelPumpKind } from './fuel-pump';
@@ -33,6 +35,8 @@ export const kinds = [
   fuelFilterKind,
   fuelLineKind,
   fuelRegulatorKind,
+  enginePartKind,
+  engineFamilyKind,
 ] as const;
 
 export type KindName = ItemDocument['kind'];

@@ -116,6 +116,8 @@ type Stated<Document extends Shop & { kind: string }, Head> = {
   table?: 'map' | 'table' | 'list';
   /** Whether it has a sheet to print. */
   hasSheet?: true;
+  /** What is known rather than bought: it has neither price nor stock. */
+  isSold?: false;
 };
 
 export type KindDefinition<Document extends Shop & { kind: string }, Head> = Omit<
@@ -134,27 +136,31 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
   stated: Stated<Document, Head>,
 ): KindDefinition<Document, Head> {
   type Line = LineOf<Head & CommonHead>;
+  const isSold = stated.isSold !== false;
+  const priced: Field<Document>[] = [
+    {
+      kind: 'measure',
+      path: 'price' as FieldPath<Document>,
+      label: 'Price',
+      hint: 'shop’s currency',
+      quantity: 'money',
+      bound: shopBounds.price,
+      optional: true,
+    },
+    {
+      kind: 'number',
+      path: 'stock' as FieldPath<Document>,
+      label: 'In stock',
+      quantity: 'count',
+      bound: shopBounds.stock,
+      optional: true,
+      whole: true,
+    },
+  ];
   const shop: FieldGroup<Document> = {
-    title: 'In the shop',
+    title: isSold ? 'In the shop' : 'Note',
     fields: [
-      {
-        kind: 'measure',
-        path: 'price' as FieldPath<Document>,
-        label: 'Price',
-        hint: 'shop’s currency',
-        quantity: 'money',
-        bound: shopBounds.price,
-        optional: true,
-      },
-      {
-        kind: 'number',
-        path: 'stock' as FieldPath<Document>,
-        label: 'In stock',
-        quantity: 'count',
-        bound: shopBounds.stock,
-        optional: true,
-        whole: true,
-      },
+      ...(isSold ? priced : []),
       { kind: 'text', path: 'note' as FieldPath<Document>, label: 'Note', most: 2_000, rows: 3 },
     ],
   };
@@ -166,26 +172,26 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
       ...first!.fields,
     ],
   };
+  const sold: Column<Line>[] = [
+    { id: 'price', name: 'Price', width: 64, quantity: 'money', value: (line) => line.price },
+    { id: 'stock', name: 'Stock', width: 54, quantity: 'count', value: (line) => line.stock },
+  ];
   const columns: Column<Line>[] = [
     { id: 'name', name: 'Name', width: 150, value: (line) => line.name },
     ...stated.columns,
-    { id: 'price', name: 'Price', width: 64, quantity: 'money', value: (line) => line.price },
-    { id: 'stock', name: 'Stock', width: 54, quantity: 'count', value: (line) => line.stock },
+    ...(isSold ? sold : []),
     { id: 'jobCount', name: 'Jobs', width: 50, quantity: 'count', value: (line) => line.jobCount },
     { id: 'note', name: 'Note', width: 320, hidden: true, value: (line) => line.note },
   ];
-  const filters: Filter<Line>[] = [
-    ...(stated.filters ?? []),
-    {
-      label: 'Price to',
-      edge: 'most',
-      quantity: 'money',
-      bound: shopBounds.price,
-      value: (line) => line.price,
-    },
-  ];
-  const readings: Reading<Line>[] = [
-    ...stated.readings,
+  const byPrice: Filter<Line> = {
+    label: 'Price to',
+    edge: 'most',
+    quantity: 'money',
+    bound: shopBounds.price,
+    value: (line) => line.price,
+  };
+  const filters = [...(stated.filters ?? []), ...(isSold ? [byPrice] : [])];
+  const bought: Reading<Line>[] = [
     {
       label: 'Price',
       hint: 'shop’s currency',
@@ -193,6 +199,7 @@ export function defineKind<Document extends Shop & { kind: string }, Head extend
     },
     { label: 'In stock', of: (line) => [{ value: line.stock, quantity: 'count' }] },
   ];
+  const readings = [...stated.readings, ...(isSold ? bought : [])];
   return {
     ...stated,
     columns,

@@ -1,16 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo } from 'react';
-import {
-  loadAt,
-  meetingSpeed,
-  propellerPower,
-  quarterMileTime,
-  resistancePower,
-  roadSpeed,
-  topSpeed,
-  trapSpeed,
-} from '@/core/vehicle/performance';
+import { loadAt, meetingSpeed, propellerPower, quarterMileTime, trapSpeed } from '@/core/vehicle/performance';
+import { fastestOn } from '@/core/vehicle/road';
 import type { Vehicle } from '@/core/job/schema/brief';
 import { given } from '@/core/documents/input';
 import { ChoiceField } from '../fields/ChoiceField';
@@ -158,10 +150,49 @@ export function VehiclePart() {
             hint="torque at its input, where it is known"
             optional
           />
+          {kind === 'vehicle' && (
+            <GearTorques gearbox={vehicle.gearbox} gears={vehicle.gears.length} edit={edit} />
+          )}
         </Group>
         {answer && <Performance answer={answer} />}
       </div>
     </div>
+  );
+}
+
+type TorquesProps = {
+  gearbox: Vehicle['gearbox'];
+  gears: number;
+  edit: (change: (vehicle: Vehicle) => void) => void;
+};
+
+/** What a gearbox bears by gear, where it is known by gear. */
+function GearTorques({ gearbox, gears, edit }: TorquesProps) {
+  const known = gearbox.gearTorques ?? [];
+  if (!known.length)
+    return (
+      <Button
+        size="small"
+        disabled={gears === 0}
+        onClick={() =>
+          edit((v) => {
+            const torque = v.gearbox.torque?.value ?? 400;
+            v.gearbox.gearTorques = v.gears.map(() => given(torque, 'guess'));
+          })
+        }
+      >
+        Its rating is known by gear
+      </Button>
+    );
+  return (
+    <>
+      {known.map((_, i) => (
+        <QuantityField key={i} path={`brief.vehicle.gearbox.gearTorques.${i}`} hint="at its input" />
+      ))}
+      <Button size="small" onClick={() => edit((v) => void delete v.gearbox.gearTorques)}>
+        One rating for all gears
+      </Button>
+    </>
   );
 }
 
@@ -174,7 +205,7 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
   const solved = useMemo(() => sweep.points.filter((p) => p.status.kind !== 'failed'), [sweep]);
   if (!solved.length) return null;
   const best = solved.reduce((a, b) => (b.power.fuelFlow > a.power.fuelFlow ? b : a));
-  const { kind, mass, tyreRadius, finalDrive, gears, dragArea, rollingResistance } = vehicle;
+  const { kind, mass } = vehicle;
   const rows: [string, string, string?][] = [];
   if (mass) {
     rows.push([
@@ -196,22 +227,15 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
       );
     }
   }
-  if (kind === 'vehicle' && tyreRadius && finalDrive && gears.length) {
-    const perRpm = gears.map((g) => roadSpeed(1, g.value, finalDrive.value, tyreRadius.value));
-    perRpm.forEach((v, i) =>
-      rows.push([`Gear ${i + 1} at the red line`, figure(v * build.redLineRpm, 'roadSpeed')]),
+  const { road } = build;
+  if (road?.gears.length) {
+    road.gears.forEach(({ perRpm }, i) =>
+      rows.push([`Gear ${i + 1} at the red line`, figure(perRpm * build.redLineRpm, 'roadSpeed')]),
     );
-    if (dragArea && mass) {
-      const road = {
-        dragArea: dragArea.value,
-        mass: mass.value,
-        rolling: rollingResistance?.value ?? 0.012,
-        density: build.climate.density,
-      };
-      const top = topSpeed(
+    if (road.takes) {
+      const top = fastestOn(
+        road,
         solved.map((p) => ({ speedRpm: p.speedRpm, power: p.power.wheels })),
-        perRpm,
-        (v) => resistancePower(v, road),
       );
       rows.push([
         'Top speed on the level',

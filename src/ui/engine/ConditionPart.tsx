@@ -15,6 +15,7 @@ import { Cross, Tick } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
+import { RecordPart } from './RecordPart';
 import styles from './engine.module.css';
 
 const states = [
@@ -41,6 +42,7 @@ export default function ConditionPart() {
   return (
     <div className={styles.columns}>
       <div>
+        <RecordPart />
         <Group title="Readings">
           <QuantityField path="engine.condition.hours" optional />
           <QuantityField path="engine.condition.oilHotGauge" basis="gauge" optional />

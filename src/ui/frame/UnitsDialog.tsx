@@ -40,6 +40,8 @@ const samples: Record<Family, number> = {
   velocity: 486,
   roadSpeed: 58.3,
   force: 1_120,
+  energy: 1_200_000,
+  distance: 120_000_000,
   area: 0.62,
   pipeLength: 0.64,
   throatArea: 6.2e-4,

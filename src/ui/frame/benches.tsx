@@ -52,6 +52,10 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   fuel: { supply: 'Supply', injectors: 'Injectors', spot: 'Spot check' },
   limits: {
     first: 'What gives first',
+    verdict: 'Verdict',
+    gears: 'Clutch & gearbox',
+    disputed: 'Disputed limits',
+    charger: 'Charger',
     cylinder: 'Cylinder',
     timing: 'Timing table',
     shape: 'Shaped boost',

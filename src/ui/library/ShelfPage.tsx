@@ -246,12 +246,14 @@ const Filters = memo(function Filters({ kind, filter, onFilter }: FiltersProps) 
           onType={(value) => set({ limits: filter.limits.map((limit, k) => (k === i ? value : limit)) })}
         />
       ))}
-      <FormControlLabel
-        label="in stock"
-        control={
-          <Checkbox size="small" checked={filter.inStock} onChange={(_, inStock) => set({ inStock })} />
-        }
-      />
+      {kind.isSold !== false && (
+        <FormControlLabel
+          label="in stock"
+          control={
+            <Checkbox size="small" checked={filter.inStock} onChange={(_, inStock) => set({ inStock })} />
+          }
+        />
+      )}
       <FormControlLabel
         label="include retired"
         control={

@@ -1,13 +1,19 @@
 import Button from '@mui/material/Button';
 import { limitMetrics, type ComponentKind, type LimitMetric } from '@/core/job/schema/component-choices';
 import type { Component } from '@/core/job/schema/components';
+import { kindsOf } from '@/core/job/schema/component-choices';
+import type { EnginePartHead } from '@/formats/kinds/engine-part';
+import type { CommonHead, LineOf } from '@/formats/kinds/kind';
+import { PartChoice } from '../fields/PartChoice';
+import { useLines } from '../fields/useLines';
 import { contradicts } from '@/core/limits/judge';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import { TextField } from '../fields/TextField';
 import frame from '../frame/frame.module.css';
-import { componentNames, metricNames } from '../words/components';
+import { componentNames } from '@/core/job/schema/component-names';
+import { metricName } from '../words/components';
 import type { useLimits } from './useLimits';
 
 type Limits = ReturnType<typeof useLimits>;
@@ -66,6 +72,7 @@ function Shown({
   const open = limitMetrics.filter((metric) => !component.limits[metric]);
   return (
     <>
+      <FromLibrary limits={limits} component={component} />
       <TextField path={`${path}.name`} label="Name" most={60} placeholder="what tells it from another" />
       <TextField path={`${path}.note`} label="Material, grade, source" most={200} long />
       {given.map((metric) => (
@@ -83,7 +90,7 @@ function Shown({
           )}
           <QuantityField path={`${path}.limits.${metric}.seconds`} optional hint="empty: not borne at all" />
           <Button size="small" onClick={() => limits.limitBy(component.id, metric, false)}>
-            Remove {metricNames[metric]} limit
+            Remove {metricName(metric)} limit
           </Button>
         </div>
       ))}
@@ -93,7 +100,7 @@ function Shown({
         onChoose={(metric) => metric && limits.limitBy(component.id, metric as LimitMetric, true)}
         options={[
           { value: '', label: 'add a limit' },
-          ...open.map((metric) => ({ value: metric as string, label: metricNames[metric] })),
+          ...open.map((metric) => ({ value: metric as string, label: metricName(metric) })),
         ]}
       />
       <QuantityField path={`${path}.price`} optional hint="of a stronger one, fitted" />
@@ -107,6 +114,23 @@ function Shown({
         Remove {componentNames[component.kind].toLowerCase()}
       </Button>
     </>
+  );
+}
+
+type EnginePartLine = LineOf<EnginePartHead & CommonHead>;
+
+/** A part of the library in the place of this one, by its limits; an assembly for each of its kinds. */
+function FromLibrary({ limits, component }: { limits: Limits; component: Component }) {
+  const lines = useLines<EnginePartLine>('engine-parts');
+  const fitting = lines?.filter(({ type }) => kindsOf(type).includes(component.kind)) ?? null;
+  return (
+    <PartChoice
+      label="From the library"
+      lines={fitting}
+      part={component.part}
+      onTake={(line) => limits.take(component.id, line)}
+      onLetGo={() => limits.letGo(component.id)}
+    />
   );
 }
 

@@ -6,7 +6,7 @@ import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { useJob, useSpeed } from '../store/solved';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
-import { metricNames, partName } from '../words/components';
+import { metricName, partName } from '../words/components';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 import { aboutTen, limitWords, sureWords } from './say';
@@ -95,7 +95,7 @@ function Rows({ line, words, choose }: RowsProps) {
           from={from}
           to={to}
           selected={solved?.point.speedRpm ?? from}
-          label={`${partName(row.part)}, ${metricNames[row.metric]}: ${figure(row.peak.use, 'share')} at most, at ${figure(row.peak.speedRpm, 'engineSpeed')}`}
+          label={`${partName(row.part)}, ${metricName(row.metric)}: ${figure(row.peak.use, 'share')} at most, at ${figure(row.peak.speedRpm, 'engineSpeed')}`}
         />
       ),
     },

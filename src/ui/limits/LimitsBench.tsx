@@ -23,12 +23,18 @@ import { duties, useDuty } from './useDuty';
 import { useLimits } from './useLimits';
 import { useShownPart } from './useShownPart';
 
+const VerdictPart = dynamic(loaders.verdict);
+const VerdictAside = dynamic(() => import('./VerdictAside').then((m) => m.VerdictAside));
+const GearsPart = dynamic(loaders.gears);
+const DisputedPart = dynamic(loaders.disputed);
+const ChargerPart = dynamic(loaders.charger);
 const CylinderPart = dynamic(loaders.cylinder);
 const ShapePart = dynamic(loaders.shape);
 const WorstPart = dynamic(loaders.worst);
 const TimingPart = dynamic(loaders.timing);
 const TimingAside = dynamic(() => import('./TimingAside').then((m) => m.TimingAside));
 const ShapeAside = dynamic(() => import('./ShapeAside').then((m) => m.ShapeAside));
+const ChargerAside = dynamic(() => import('./ChargerAside').then((m) => m.ChargerAside));
 const CylinderAside = dynamic(() => import('./CylinderAside').then((m) => m.CylinderAside));
 
 /** What gives first, over the revs and in the cylinder. */
@@ -53,6 +59,10 @@ export default function LimitsBench() {
           bench="limits"
           bodies={{
             first: <FirstPart />,
+            verdict: <VerdictPart />,
+            gears: <GearsPart />,
+            disputed: <DisputedPart />,
+            charger: <ChargerPart />,
             cylinder: <CylinderPart />,
             timing: <TimingPart />,
             shape: <ShapePart />,
@@ -69,10 +79,12 @@ export default function LimitsBench() {
           {line?.weakest && <p className={frame.lead}>{sentenceOf(line.weakest, words)}</p>}
         </BenchHead>
         <Problems />
+        {part === 'verdict' && <VerdictAside />}
         {part === 'cylinder' && <CylinderAside />}
         {part === 'timing' && <TimingAside />}
         {part === 'shape' && <ShapeAside />}
-        {part !== 'cylinder' && part !== 'timing' && (
+        {part === 'charger' && <ChargerAside />}
+        {part !== 'cylinder' && part !== 'timing' && part !== 'charger' && (
           <Group title="Duty">
             <ChoiceField
               label="Judged for"

@@ -1,27 +1,23 @@
 import type { LimitRow } from '@/core/limits/judge';
-import { quantityOf } from '@/core/job/inputs/inputs';
+import { metrics } from '@/core/job/schema/component-names';
 import type { Quantity } from '@/core/units/quantities';
-import { metricNames } from '../words/components';
+import { metricName } from '../words/components';
 import type { Words } from '../words/words';
 import { confidenceWords } from '../fields/confidence';
 
 /** What a limit is measured in; null for a share. */
 const measureOf = ({ metric }: LimitRow): Quantity | null =>
-  metric === 'fuel'
-    ? null
-    : metric === 'shaftSpeed'
-      ? 'shaftSpeed'
-      : (quantityOf(`engine.components.0.limits.${metric}.low`) ?? null);
+  metric === 'fuel' ? null : metric === 'shaftSpeed' ? 'shaftSpeed' : metrics[metric].quantity;
 
 /** A limit in figures: both ends where sources disagree. */
 export function limitWords(row: LimitRow, { figure }: Words): string {
   const quantity = measureOf(row);
-  if (!quantity || row.low === null) return metricNames[row.metric];
+  if (!quantity || row.low === null) return metricName(row.metric);
   const gauge = quantity === 'boost' ? ' gauge' : '';
   const low = figure(row.low, quantity);
   return row.high === null
-    ? `${metricNames[row.metric]} ${low}${gauge}`
-    : `${metricNames[row.metric]} ${low} to ${figure(row.high, quantity)}${gauge}`;
+    ? `${metricName(row.metric)} ${low}${gauge}`
+    : `${metricName(row.metric)} ${low} to ${figure(row.high, quantity)}${gauge}`;
 }
 
 /** What moves a limit: speed alone, torque wherever it comes, and so on. */
@@ -32,6 +28,7 @@ export const bearsWords = ({ sort }: LimitRow): string =>
     speed: 'whatever the power',
     pressure: 'at that pressure',
     temperature: 'at that temperature',
+    mass: 'whatever the power',
   })[sort];
 
 /** How sure a limit is. */

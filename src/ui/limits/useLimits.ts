@@ -4,9 +4,10 @@ import { wasBoosted } from '@/core/job/boosted-before';
 import { componentKinds, type ComponentKind, type LimitMetric } from '@/core/job/schema/component-choices';
 import type { Component } from '@/core/job/schema/components';
 import type { Build } from '@/core/build/build';
+import { fitPart, type TakenPart } from '@/core/limits/fit-part';
 import { readerOf } from '@/core/limits/metrics';
 import type { OperatingPoint } from '@/core/solve/point';
-import { componentNames } from '../words/components';
+import { componentNames } from '@/core/job/schema/component-names';
 import { limitLineOf } from '@/core/limits/judge';
 import { startingSet } from '@/core/limits/starting-set';
 import { usualLimit, usualMasses } from '@/core/limits/usual-limit';
@@ -61,6 +62,14 @@ export function useLimits(pull: number) {
       else if (answer)
         own.limits[metric] = { low: guess(usualLimit(answer.build, answer.sweep, engine, metric)) };
     });
+  /** Puts a part of the library in the place of one: by its limits. */
+  const take = (id: string, line: TakenPart) =>
+    edit((its) => {
+      const own = its.find((one) => one.id === id);
+      if (own) fitPart(own, line);
+    });
+  /** Keeps the figures and lets go of the part. */
+  const letGo = (id: string) => edit((its) => void delete its.find((one) => one.id === id)?.part);
   const editMasses = (isKnown: boolean) => {
     store.getState().edit((job) => {
       if (isKnown) {
@@ -85,6 +94,8 @@ export function useLimits(pull: number) {
     add,
     remove,
     limitBy,
+    take,
+    letGo,
     editMasses,
     unreadNames,
     readAt,

@@ -91,6 +91,7 @@ export const briefInputs = {
   'brief.vehicle.load.*.power': vehicle('power', 'Load point {n}, power'),
   'brief.vehicle.clutch.torque': vehicle('torque', 'Clutch torque capacity'),
   'brief.vehicle.gearbox.torque': vehicle('torque', 'Gearbox torque rating'),
+  'brief.vehicle.gearbox.gearTorques.*': vehicle('torque', 'Gear {n} torque rating'),
 } as const satisfies Record<string, Descriptor>;
 
 /** Where the rest of the Brief is given. */

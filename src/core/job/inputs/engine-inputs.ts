@@ -71,6 +71,7 @@ export const engineInputs = {
   'engine.condition.blowBy': condition('blowBy', 'Blow-by flow'),
   'engine.condition.blowByLimit': condition('blowBy', 'Blow-by limit'),
   'engine.condition.exhaustGauge': condition('boost', 'Exhaust back pressure'),
+  'engine.record.distance': condition('distance', 'Distance run'),
   'engine.condition.factor': condition('share', 'Output against a healthy engine', () => true),
   'engine.baseline.pressure': run('airPressure', 'Test barometric pressure', isFromRun),
   'engine.baseline.temperature': run('temperature', 'Test air temperature', isFromRun),
@@ -101,5 +102,6 @@ export const engineGrounds = {
   'engine.cam': { bench: 'engine', sheet: 'cam' },
   'engine.valve': { bench: 'engine', sheet: 'cam' },
   'engine.condition': { bench: 'engine', sheet: 'condition' },
+  'engine.record': { bench: 'engine', sheet: 'condition' },
   'engine.baseline': { bench: 'engine', sheet: 'run' },
 } satisfies Record<string, Descriptor['where']>;

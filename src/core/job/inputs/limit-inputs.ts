@@ -1,31 +1,17 @@
-import type { Quantity } from '../../units/quantities';
 import type { LimitMetric } from '../schema/component-choices';
+import { metrics } from '../schema/component-names';
 import { never, on, type Descriptor } from './descriptor';
 
 /** Records: they are judged against the forecast and move none of its figures. */
 const limits = on('limits', 'first', never);
 const cylinder = on('limits', 'cylinder', never);
 
-const metrics: Record<LimitMetric, [Quantity, string]> = {
-  torque: ['torque', 'torque'],
-  power: ['power', 'power'],
-  bmep: ['meanPressure', 'BMEP'],
-  engineSpeed: ['engineSpeed', 'engine speed'],
-  pistonSpeed: ['pistonSpeed', 'mean piston speed'],
-  boltLoad: ['force', 'rod-bolt load'],
-  cylinderPressure: ['cylinderPressure', 'peak cylinder pressure'],
-  boost: ['boost', 'boost'],
-  backPressure: ['boost', 'exhaust back pressure'],
-  chargeTemperature: ['temperature', 'charge temperature'],
-  exhaustTemperature: ['temperature', 'exhaust temperature'],
-};
-
 type Pattern<M extends LimitMetric = LimitMetric> =
   `engine.components.*.limits.${M}.${'low' | 'high' | 'seconds'}`;
 
 /** The limits of a component, by what they are measured in; '{n}' is the number of the component. */
 const limitsOf = Object.fromEntries(
-  Object.entries(metrics).flatMap(([metric, [quantity, name]]) => {
+  Object.entries(metrics).flatMap(([metric, { quantity, name }]) => {
     const at = `engine.components.*.limits.${metric}`;
     return [
       [`${at}.low`, limits(quantity, `Part {n}, ${name} limit`)],

@@ -52,7 +52,8 @@ const vehicleSchema = z.strictObject({
   /** What the machine takes over engine speed. */
   load: z.array(z.strictObject({ speedRpm: input(100, 25_000), power: input(0, 20_000_000) })).max(24),
   clutch: partSchema,
-  gearbox: partSchema,
+  /** And by gear at its input, first gear first, where that is known. */
+  gearbox: partSchema.extend({ gearTorques: z.array(input(1, 100_000)).max(12).optional() }),
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
 

@@ -1,9 +1,10 @@
 import * as z from 'zod';
 import { input } from '../../documents/input-schema';
+import { refSchema } from '../../documents/ref';
 import { componentKinds, type LimitMetric } from './component-choices';
 
 /** The widest that makes sense of each limit, SI; pressures gauge but for the mean effective one. */
-const ranges = {
+export const limitRanges = {
   torque: [5, 50_000],
   power: [1_000, 5_000_000],
   bmep: [100_000, 10_000_000],
@@ -15,6 +16,9 @@ const ranges = {
   backPressure: [1_000, 3_000_000],
   chargeTemperature: [260, 600],
   exhaustTemperature: [500, 1_600],
+  roadSpeed: [3, 160],
+  stopEnergy: [10_000, 200_000_000],
+  runningMass: [20, 200_000],
 } as const satisfies Record<LimitMetric, [number, number]>;
 
 /** A limit: where it may give, where it certainly does if sources disagree, and how long it bears more than that. */
@@ -36,18 +40,23 @@ export const componentSchema = z.strictObject({
   /** Material, grade, where the limits come from. */
   note: z.string().max(200),
   limits: z.strictObject({
-    torque: limit(ranges.torque),
-    power: limit(ranges.power),
-    bmep: limit(ranges.bmep),
-    engineSpeed: limit(ranges.engineSpeed),
-    pistonSpeed: limit(ranges.pistonSpeed),
-    boltLoad: limit(ranges.boltLoad),
-    cylinderPressure: limit(ranges.cylinderPressure),
-    boost: limit(ranges.boost),
-    backPressure: limit(ranges.backPressure),
-    chargeTemperature: limit(ranges.chargeTemperature),
-    exhaustTemperature: limit(ranges.exhaustTemperature),
+    torque: limit(limitRanges.torque),
+    power: limit(limitRanges.power),
+    bmep: limit(limitRanges.bmep),
+    engineSpeed: limit(limitRanges.engineSpeed),
+    pistonSpeed: limit(limitRanges.pistonSpeed),
+    boltLoad: limit(limitRanges.boltLoad),
+    cylinderPressure: limit(limitRanges.cylinderPressure),
+    boost: limit(limitRanges.boost),
+    backPressure: limit(limitRanges.backPressure),
+    chargeTemperature: limit(limitRanges.chargeTemperature),
+    exhaustTemperature: limit(limitRanges.exhaustTemperature),
+    roadSpeed: limit(limitRanges.roadSpeed),
+    stopEnergy: limit(limitRanges.stopEnergy),
+    runningMass: limit(limitRanges.runningMass),
   }),
+  /** The part of the library that the limits were taken from. */
+  part: refSchema.optional(),
   /** Of a stronger one, fitted. */
   price: input(0, 1_000_000).optional(),
 });

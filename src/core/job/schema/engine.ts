@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { corrections } from '../../dyno/corrections';
 import { breathingShapeIds } from '../../engine/breathing';
 import { fuelIds } from '../../fuel/fuels';
+import { boostedChoices } from './component-choices';
 import { componentSchema } from './components';
 import { day } from './brief';
 import { confidences } from '../../documents/input';
@@ -138,6 +139,18 @@ const conditionSchema = z.strictObject({
 });
 export type Condition = z.infer<typeof conditionSchema>;
 
+/** What the engine is, and what has happened to it. */
+const recordSchema = z.strictObject({
+  family: z.string().max(80),
+  variant: z.string().max(80),
+  heads: z.string().max(120),
+  injectors: z.string().max(80),
+  /** Earlier changes. */
+  changes: z.string().max(500),
+  boosted: z.enum(boostedChoices),
+  distance: input(0, 5_000_000_000).optional(),
+});
+
 export const engineSchema = z.strictObject({
   bore: input(0.01, 1),
   stroke: input(0.01, 2),
@@ -176,6 +189,7 @@ export const engineSchema = z.strictObject({
       peakLimit: input(2_000_000, 50_000_000).optional(),
     })
     .optional(),
+  record: recordSchema.optional(),
   /** Parts that can give, with their limits; an engine may have none laid out. */
   components: z.array(componentSchema).max(48).optional(),
 });

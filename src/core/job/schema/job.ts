@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { briefSchema } from './brief';
+import { briefSchema, day } from './brief';
 import { engineSchema } from './engine';
 import { input } from '../../documents/input-schema';
 import { markSchema } from './mark-schema';
@@ -9,7 +9,7 @@ import { gateSchema } from '../../turbocharger/gate-schema';
 import { layoutSchema } from '../../drive/document';
 import { chargeInjectionSchema } from '../../charge-injection/schema';
 import { fuelSystemSchema } from '../../fuel-system/schema';
-import { boostKinds, lossPlaces, trialKinds } from './setup-choices';
+import { boostKinds, chargerChecks, lossPlaces, trialKinds } from './setup-choices';
 import { setupLetters as letters } from './letters';
 import { JOB_VERSION } from './version';
 
@@ -268,6 +268,26 @@ const setupSchema = z.strictObject({
   /** Water, methanol or nitrous oxide behind the cooler; a setup may have none. */
   injection: chargeInjectionSchema.optional(),
   readings: readingsSchema,
+  /** Oil and water of the charger, checked by hand. */
+  chargerChecks: z
+    .array(z.strictObject({ what: z.enum(chargerChecks), state: z.enum(['passed', 'failed']) }))
+    .max(chargerChecks.length)
+    .optional(),
+  /** What the owner has decided to run over a limit: kept, shown with the limit and printed. */
+  accepted: z
+    .array(
+      z.strictObject({
+        /** Names part and metric. */
+        limit: z.string().min(1).max(160),
+        /** Share of the limit that was used when it was decided. */
+        use: z.number().min(0).max(100),
+        wording: z.string().max(400),
+        by: z.string().max(80),
+        on: day,
+      }),
+    )
+    .max(24)
+    .optional(),
 });
 export type Setup = z.infer<typeof setupSchema>;
 

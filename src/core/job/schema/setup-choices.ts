@@ -26,3 +26,7 @@ export type Arrangement = (typeof arrangements)[number];
 /** Time to boost is tried by a load step at one speed, a pull in a gear, or a pull on a brake with its rate. */
 export const trialKinds = ['step', 'gear', 'brake'] as const;
 export type TrialKind = (typeof trialKinds)[number];
+
+/** What of a charger's oil and water is checked by hand. */
+export const chargerChecks = ['oil-feed', 'oil-drain', 'oil-filter', 'prime', 'water', 'after-run'] as const;
+export type ChargerCheck = (typeof chargerChecks)[number];
