@@ -33,7 +33,7 @@ test('a job with a machine on the crankshaft opens: its line, what its drive tak
     .getByRole('button')
     .first()
     .click();
-  const sheet = page.getByRole('dialog', { name: /^Power, fuel flow/ });
+  const sheet = page.getByRole('dialog', { name: /^Flywheel power/ });
   await expect(sheet).toContainText('flywheel power after the drive of the charger');
   await expect(sheet).toContainText('what belt and bearings leave');
 });

@@ -154,3 +154,33 @@ test('Engine family: what one job has learnt is kept, and offered to the next', 
   await open(page, '/library/engine-families');
   await expect(page.getByRole('row', { name: new RegExp(name) })).toBeVisible();
 });
+
+test('Cycle school: the forecast goes by cycles tabulated for the setup, says so, and goes back to fuel flow', async ({
+  page,
+  request,
+}) => {
+  const id = await makeTurboJob(request, 'Goes by the cycle');
+  await open(page, `/jobs/${id}/limits?limits=cylinder`);
+  await choose(page, 'School of power', 'cycle');
+  await expect(page.getByText('Power at the timing planned, from cycles tabulated')).toBeVisible();
+  await isSaved(page);
+  const schools = page.getByRole('table', { name: 'Flywheel power by three schools' });
+  await expect(schools.getByRole('row', { name: /^Cycle/ })).toContainText('the forecast uses it');
+  // The table and the cycle at the speed agree, and the forecast shows it on Demand with fuel flow beside it.
+  const byCycle = await schools.getByRole('row', { name: /^Cycle/ }).innerText();
+  await open(page, `/jobs/${id}/demand`);
+  const methods = page.getByRole('table', { name: 'Power at the goal speed by each method' });
+  await expect(methods.getByRole('row', { name: /^Cycle/ })).toBeVisible();
+  await expect(methods.getByRole('row', { name: /^Fuel flow/ })).toBeVisible();
+  const made = await methods.getByRole('row', { name: /^Cycle/ }).innerText();
+  const hp = (text: string) => parseFloat(/([\d,]+)\shp/.exec(text)![1]!.replace(',', ''));
+  expect(Math.abs(hp(made) / hp(byCycle) - 1)).toBeLessThan(0.02);
+  // Another fuel: the table is said to be old until it is made again.
+  await open(page, `/jobs/${id}/limits?limits=cylinder`);
+  await fill(page, 'Burn angle', '65');
+  await expect(page.getByText(/Inputs have changed since/)).toBeVisible();
+  await page.getByRole('button', { name: 'Tabulate again' }).click();
+  await expect(page.getByText(/Power at the timing planned/)).toBeVisible();
+  await choose(page, 'School of power', 'fuel flow');
+  await expect(page.getByText(/Power by BSFC, whatever the timing/)).toBeVisible();
+});

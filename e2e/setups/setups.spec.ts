@@ -29,7 +29,7 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   const row = (words: string | RegExp) => sheet.getByRole('row', { name: words });
   await expect(row(/^compressor Birch 50 Hazel 48/)).toBeVisible();
   await expect(row(/^cooler effectiveness 78\s% 90\s%/)).toBeVisible();
-  await expect(row(/^Power, fuel flow 285\shp the same 285\shp/).first()).toBeVisible();
+  await expect(row(/^Flywheel power 285\shp the same 285\shp/).first()).toBeVisible();
   await expect(row(/^Charge temperature \d+\s°C \+\d+\s°C \d+\s°C/).first()).toBeVisible();
   for (const place of [
     /At the goal’s speed, 8,600\srpm/,
@@ -42,7 +42,7 @@ test('setups: added from the current one, renamed, compared, three drawn at most
   await expect(sheet.getByRole('alert')).toContainText('The first speed is above the second');
   await sheet.getByRole('textbox', { name: 'from' }).fill('7000');
   await sheet.getByRole('textbox', { name: 'to', exact: true }).fill('8000');
-  await expect(row(/^Power, fuel flow/).last()).toContainText(/2\d\d\shp/);
+  await expect(row(/^Flywheel power/).last()).toContainText(/2\d\d\shp/);
 
   // Six at most; three drawn at most.
   for (const letter of ['C', 'D', 'E', 'F']) {

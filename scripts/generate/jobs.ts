@@ -413,7 +413,7 @@ function measuredRun(
     .filter((p) => p.speedRpm >= from && p.speedRpm % step === 0)
     .map((p) => ({
       speedRpm: p.speedRpm,
-      power: Math.round((boosted ? p.power.fuelFlow : p.alonePower) * share * scatter()),
+      power: Math.round((boosted ? p.power.flywheel : p.alonePower) * share * scatter()),
       boostGauge: boosted ? Math.round(p.boostGauge / 100) * 100 : null,
       chargeTemperature: boosted ? Math.round(p.path.manifold.temperature * 10) / 10 : null,
       lambda: null,

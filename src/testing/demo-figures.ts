@@ -17,7 +17,7 @@ const figuresOf = (point: OperatingPoint): Figures => {
     compressorRatio: engineCharger(path).outlet.ratio,
     compressorEfficiency: engineCharger(path).efficiency.value,
     backPressureRatio: path.backPressureRatio,
-    power: point.power.fuelFlow,
+    power: point.power.flywheel,
     shaftSpeedRpm: at?.shaftSpeedRpm,
     surgeMargin: at?.surgeMargin,
     turbineInletPressure: (match && engineCharger(match))?.turbine.inlet.pressure,

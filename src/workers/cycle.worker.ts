@@ -1,22 +1,39 @@
 import { expose } from 'comlink';
 import type { CylinderCase } from '@/core/cylinder/cylinder';
 import { nodeOf, type TableNode } from '@/core/cylinder/table';
+import { schoolNodeOf, type SchoolGrid, type SchoolNode } from '@/core/studies/cycle-school';
 
 let newest = 0;
 
-/** Tabulates cycles away from the page. A newer request ends the one before it. */
+/** Each case in its turn, told one by one; a newer request ends this one. Out: all nodes, or null where it was ended. */
+async function eachOf<Node>(
+  cases: CylinderCase[],
+  make: (own: CylinderCase) => Node,
+  onDone: () => void,
+): Promise<Node[] | null> {
+  const own = ++newest;
+  const nodes: Node[] = [];
+  for (const one of cases) {
+    nodes.push(make(one));
+    onDone();
+    // Lets a newer request in.
+    await new Promise((next) => setTimeout(next));
+    if (own !== newest) return null;
+  }
+  return nodes;
+}
+
+/** Tabulates cycles away from the page. */
 const cycleWorker = {
-  /** One node for each case, handed over one by one with its place. */
-  async nodes(cases: CylinderCase[], onNode: (place: number, node: TableNode) => void): Promise<boolean> {
-    const own = ++newest;
-    for (let i = 0; i < cases.length; i++) {
-      onNode(i, nodeOf(cases[i]!));
-      // Lets a newer request in.
-      await new Promise((next) => setTimeout(next));
-      if (own !== newest) return false;
-    }
-    return true;
-  },
+  /** A node of the timing plan for each case. */
+  nodes: (cases: CylinderCase[], onDone: () => void): Promise<TableNode[] | null> =>
+    eachOf(cases, nodeOf, onDone),
+  /** What the forecast needs of each case. */
+  school: (
+    cases: CylinderCase[],
+    rules: SchoolGrid['rules'],
+    onDone: () => void,
+  ): Promise<SchoolNode[] | null> => eachOf(cases, (own) => schoolNodeOf(own, rules), onDone),
   stop(): void {
     newest++;
   },

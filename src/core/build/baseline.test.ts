@@ -36,7 +36,7 @@ function withOwnRun(boosted: boolean, more: Partial<Job['engine']['baseline']> =
     .filter((p) => p.speedRpm >= 2_000)
     .map((p): Row => ({
       speedRpm: p.speedRpm,
-      power: factor * (basis === 'wheels' ? p.power.wheels : p.power.fuelFlow),
+      power: factor * (basis === 'wheels' ? p.power.wheels : p.power.flywheel),
       boostGauge: boosted ? p.boostGauge : null,
       chargeTemperature: boosted ? p.path.manifold.temperature : null,
       lambda: null,

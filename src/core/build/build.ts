@@ -1,3 +1,4 @@
+import type { CyclePower } from '../engine/cycle-power';
 import { roadOf, type Road } from '../vehicle/road';
 import { makeClimate, type Climate } from '../air/climate';
 import { compiledMap } from '../compressor/map';
@@ -103,6 +104,8 @@ export type Build = {
   airPerPowerTerms: { lambda: number; bsfc: number; bsfcLambda: number };
   /** Actual air-fuel ratio by mass, dry air over fuel. */
   airFuelRatio: number;
+  /** What the cycle says of power and retard, where the forecast goes by it; null where it goes by fuel flow. */
+  cyclePower: CyclePower | null;
   /** Injectors and what feeds them; null until they are chosen. */
   supply: Supply | null;
   /** What is injected behind the cooler; null where nothing is. */
@@ -268,6 +271,7 @@ export function compileBuild(
     }),
     airPerPowerTerms,
     airFuelRatio: fuel.stoichiometric * brief.fuel.lambda.value,
+    cyclePower: setup.cycle ?? null,
     supply: supplyOf(brief.fuel, setup.fuelSystem),
     injection: compileChargeInjection(setup.injection),
     drivetrain,

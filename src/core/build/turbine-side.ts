@@ -33,9 +33,11 @@ export function turbineSideFor(
     share: share.value,
     retard: retard.value,
     knock:
-      retardBy === 'estimate' && fuel.octane !== null
+      // Without cycles their retard is estimated.
+      (retardBy === 'estimate' || (retardBy === 'cycle' && !setup.cycle)) && fuel.octane !== null
         ? { octane: fuel.octane, compressionRatio: compressionRatioOf(job.engine) }
         : null,
+    cycles: retardBy === 'cycle' ? (setup.cycle ?? null) : null,
     heatLoss: heatLoss.value,
     wall: wall.value,
   });

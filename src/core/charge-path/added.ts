@@ -55,7 +55,13 @@ export function exhaustOf(
   const at = (lambda: number) => {
     path.lambda = lambda;
     const added = addedTo(path, exhaust);
-    const state = exhaustState(exhaust, path.massFlow, chargeTemperature, { manifold, lambda, start, added });
+    const state = exhaustState(exhaust, path.massFlow, chargeTemperature, {
+      manifold,
+      speedRpm: path.speedRpm,
+      lambda,
+      start,
+      added,
+    });
     if (state.port > 200) start = state.port;
     return state;
   };

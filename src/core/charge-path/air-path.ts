@@ -3,7 +3,8 @@ import { coolerOutlet } from '../charge-air/cooler';
 import { pressureRatio as pressureRatioFormula } from '../charge-air/boost-formulas';
 import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
-import { airPerPower, fuelFlowPower, trappedDryAir } from '../engine/power-formulas';
+import { cyclePowerAt } from '../engine/cycle-power';
+import { airPerPower, fuelFlowPower, schoolPower, trappedDryAir } from '../engine/power-formulas';
 import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
 import type { Injected } from '../charge-injection/injected';
 import { burningAir } from '../charge-injection/formulas';
@@ -22,6 +23,7 @@ export type Asked =
 
 /** The air's way at one speed, in SI. `massFlow` is moist air of the whole engine. */
 export type AirPath = {
+  speedRpm: number;
   kind: 'converged' | 'not-converged' | 'filter-chokes' | 'ratio-too-high';
   /** Whether in the last turn the filter, or what lies between two stages, passed no more: its outlet is then a floor, no state. */
   isChoked: boolean;
@@ -191,6 +193,7 @@ export function newPath(build: Build, speedRpm: number, backPressureRatio: numbe
   };
   return {
     kind: 'not-converged',
+    speedRpm,
     isChoked: false,
     iterations: 0,
     residual: Infinity,
@@ -277,7 +280,7 @@ export function plannedLambda(
 }
 
 /** Dry air per energy at a λ, kg/J: the job's own, or a diesel's while it spools. */
-const airPerPowerAt = (build: Build, lambda: number): number =>
+export const airPerPowerAt = (build: Build, lambda: number): number =>
   lambda === build.lambda
     ? build.airPerPower
     : airPerPower.fn({
@@ -309,9 +312,20 @@ function grossPower(build: Build, path: AirPath): number {
   });
 }
 
-/** The same, less what belts take that its BSFC does not hold, W. */
-export const powerOf = (build: Build, path: AirPath): number =>
+/** Flywheel power by fuel flow, less what belts take that its BSFC does not hold, W. */
+export const fuelFlowPowerOf = (build: Build, path: AirPath): number =>
   netPower.fn({ gross: grossPower(build, path), drive: path.drivePower.apart });
+
+/**
+ * Flywheel power by the school that the forecast goes by, W: fuel flow less what belts take that its BSFC does not hold, or the cycle less
+ * all that they take.
+ */
+export function powerOf(build: Build, path: AirPath): number {
+  if (!build.cyclePower) return fuelFlowPowerOf(build, path);
+  const { power: factor } = cyclePowerAt(build.cyclePower, path.speedRpm, path.manifold.pressure);
+  const gross = schoolPower.fn({ power: grossPower(build, path), factor });
+  return netPower.fn({ gross, drive: path.drivePower.all });
+}
 
 const NO_DRIVE = { all: 0, apart: 0 };
 

@@ -168,12 +168,12 @@ describe('a displacement pump on a belt, against its closed form (continuity and
     const { power, chargers, stations } = apart.point;
     expect(power.drive).toBeGreaterThan(5_000);
     expect(chargers[0]!.crankPower).toBe(power.drive);
-    expect(held.point.power.fuelFlow - power.fuelFlow).toBeCloseTo(power.drive, 6);
+    expect(held.point.power.flywheel - power.flywheel).toBeCloseTo(power.drive, 6);
     expect(held.point.power.thumbLow).toBe(power.thumbLow);
     expect(stations.map((s) => s.id)).not.toContain('turbine');
     // The sheet ends on the same figure, the drive in it.
     const sheet = workingOf(apart.build, apart.point, 'power', 0)!;
-    expect(sheet.value).toBe(power.fuelFlow);
+    expect(sheet.value).toBe(power.flywheel);
     expect(JSON.stringify(sheet)).toContain('drive-power');
   });
 });
@@ -219,7 +219,7 @@ describe('a job whose charger hangs on the crankshaft', () => {
     // Boost of a fixed ratio grows with the revs to the end: it has no knee.
     const boost = points.map((p) => p.boostGauge);
     boost.forEach((b, i) => i > 5 && expect(b).toBeGreaterThan(boost[i - 1]!));
-    expect(goalPoint.power.fuelFlow).toBeLessThan(result.build.goal.power);
+    expect(goalPoint.power.flywheel).toBeLessThan(result.build.goal.power);
     expect(goal).toMatchObject({ state: 'over', short: { code: 'level-short' } });
     // A filter taken away leaves more boost at the same speed: it costs power.
     expect(pricesAt(result.build, goalPoint).filter!.crank).toBeGreaterThan(0);

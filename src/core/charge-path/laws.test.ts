@@ -60,7 +60,7 @@ describe('laws the demand line keeps', () => {
       expect(p.path.lambda).toBeCloseTo(0.9 + (0.82 - 0.9) * share, 6);
       const before = planned.points[i - 1];
       if (before) expect(Math.abs(p.path.lambda - before.path.lambda)).toBeLessThan(0.02);
-      if (share === 1) expect(p.power.fuelFlow / plain.points[i]!.power.fuelFlow).toBeCloseTo(1, 3);
+      if (share === 1) expect(p.power.flywheel / plain.points[i]!.power.flywheel).toBeCloseTo(1, 3);
     });
     expect(planned.points.some((p) => p.path.lambda > 0.89)).toBe(true);
   });

@@ -9,6 +9,7 @@ import {
   type SpeciesName,
 } from '../air/gas-properties';
 import { STANDARD_PRESSURE } from '../air/standard-atmosphere';
+import { cyclePowerAt, type CyclePower } from './cycle-power';
 import type { Fuel } from '../fuel/fuels';
 import {
   estimatedRetard,
@@ -26,9 +27,19 @@ const WATER_PER_AIR = 28.9647 / 18.01528;
 /** What decides how much retard a fuel needs: its octane number and the engine's compression ratio. */
 export type Knock = { octane: number; compressionRatio: number };
 
-/** Spark retard at a manifold pressure, Pa: as stated, or by the estimate. rad. */
-const retardAt = ({ knock, retard }: Pick<Exhaust, 'knock' | 'retard'>, manifold: number): number =>
-  knock ? estimatedRetard.fn({ ...knock, manifold }) : retard;
+type RetardOf = Pick<Exhaust, 'knock' | 'retard' | 'cycles'>;
+
+/** Spark retard at a manifold pressure, Pa, and a speed, rev/min: as stated, by the estimate, or by the cycles tabulated. rad. */
+const retardAt = (
+  { knock, retard, cycles }: RetardOf,
+  manifold: number,
+  speedRpm: number | undefined,
+): number => {
+  // Without a speed the cycles of the middle of the revs have to do.
+  if (cycles)
+    return cyclePowerAt(cycles, speedRpm ?? (cycles.speeds[0]! + cycles.speeds.at(-1)!) / 2, manifold).retard;
+  return knock ? estimatedRetard.fn({ ...knock, manifold }) : retard;
+};
 
 /** The exhaust of one job: its gas, and what makes it hot. SI. */
 export type Exhaust = {
@@ -43,6 +54,8 @@ export type Exhaust = {
   /** Spark retard from MBT as it is stated, rad; by the estimate where `knock` is known. */
   retard: number;
   knock: Knock | null;
+  /** Cycles that say the retard over speed and pressure; null where they do not. */
+  cycles: CyclePower | null;
   heatingValue: number;
   stoichiometric: number;
   trapped: number;
@@ -86,15 +99,17 @@ export function makeExhaust(given: {
   share: number;
   retard: number;
   knock?: Knock | null;
+  cycles?: CyclePower | null;
   heatLoss: number;
   wall: number;
 }): Exhaust {
-  const { fuel, lambda, humidityRatio, trapped, knock = null, ...rest } = given;
+  const { fuel, lambda, humidityRatio, trapped, knock = null, cycles = null, ...rest } = given;
   const gas = exhaustGas(fuel, lambda, humidityRatio, trapped);
   const cp = specificHeat(gas, 1_100);
   return {
     ...rest,
     knock,
+    cycles,
     gas,
     gamma: cp / (cp - gas.gasConstant),
     specificHeat: specificHeat(gas, 1_000),
@@ -114,7 +129,7 @@ const HOTTEST = 3_400;
 
 /**
  * Gas leaving the cylinder and entering the turbine. In: exhaust; moist air delivered, kg/s; charge temperature, K; the
- * manifold pressure, Pa, which an estimated retard goes by; the λ burnt, where it is not the job's own; what is injected beside the air; a temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
+ * manifold pressure, Pa, and the speed, rev/min, which the retard goes by; the λ burnt, where it is not the job's own; what is injected beside the air; a temperature near the port's to start from. Out: K and kg/s. Never throws for a charge of 200 to 3,500 K; a port over
  * 3,400 K is held there.
  */
 export function exhaustState(
@@ -123,11 +138,13 @@ export function exhaustState(
   chargeTemperature: number,
   {
     manifold = STANDARD_PRESSURE,
+    speedRpm,
     lambda = exhaust.lambda,
     start = 1_100,
     added,
   }: {
     manifold?: number;
+    speedRpm?: number | undefined;
     lambda?: number;
     start?: number;
     added?: { fuel: number; mass: number; heat: number } | undefined;
@@ -137,7 +154,7 @@ export function exhaustState(
   const fuelFlow = (airFlow * exhaust.fuelPerAir * exhaust.lambda) / lambda + (added?.fuel ?? 0);
   const flow = airFlow + fuelFlow + (added?.mass ?? 0);
   const heat = exhaustHeat.fn({
-    share: exhaustShare.fn({ share: exhaust.share, retard: retardAt(exhaust, manifold) }),
+    share: exhaustShare.fn({ share: exhaust.share, retard: retardAt(exhaust, manifold, speedRpm) }),
     heatingValue: exhaust.heatingValue,
     released: heatReleased.fn({ lambda, usual: exhaust.usualLambda }),
     fuelFlow,
@@ -162,7 +179,12 @@ export function exhaustState(
  */
 export function shareFor(
   exhaust: Exhaust,
-  { airFlow, charge, manifold }: { airFlow: number; charge: number; manifold: number },
+  {
+    airFlow,
+    charge,
+    manifold,
+    speedRpm,
+  }: { airFlow: number; charge: number; manifold: number; speedRpm?: number },
   inlet: number,
 ): number {
   const fuelFlow = airFlow * exhaust.fuelPerAir;
@@ -176,5 +198,5 @@ export function shareFor(
       heatReleased.fn({ lambda: exhaust.lambda, usual: exhaust.usualLambda }) *
       fuelFlow) /
     flow;
-  return heat / whole / exhaustShare.fn({ share: 1, retard: retardAt(exhaust, manifold) });
+  return heat / whole / exhaustShare.fn({ share: 1, retard: retardAt(exhaust, manifold, speedRpm) });
 }

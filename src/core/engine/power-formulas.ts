@@ -22,6 +22,32 @@ export const airPerPower = defineFormula({
     Math.max(1, a.bsfcLambda / a.bestPowerLambda),
 });
 
+export const schoolPower = defineFormula({
+  id: 'power-by-cycle',
+  form: '{power} · {factor}',
+  source:
+    'Indicated work of the cycle less gas exchange and friction, over the fuel-flow school: docs/physics/cylinder.md',
+  result: { symbol: 'P', quantity: 'power', meaning: 'power at the flywheel by the cycle' },
+  variables: {
+    power: { symbol: 'P_f', quantity: 'power', meaning: 'power at the flywheel by fuel flow' },
+    factor: {
+      symbol: 'k_c',
+      quantity: 'ratio',
+      meaning: 'cycle over fuel flow at this speed and manifold pressure',
+    },
+  },
+  fn: (a) => a.power * a.factor,
+});
+
+export const fuelFlowEquivalent = defineFormula({
+  id: 'fuel-flow-equivalent',
+  form: '{power} / {factor}',
+  source: 'The same turned round',
+  result: schoolPower.variables.power,
+  variables: { power: schoolPower.result, factor: schoolPower.variables.factor },
+  fn: (a) => a.power / a.factor,
+});
+
 export const fuelFlowPower = defineFormula({
   id: 'fuel-flow-power',
   form: '{dryFlow} / {airPerPower}',

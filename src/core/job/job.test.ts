@@ -50,9 +50,9 @@ describe('a job document', () => {
       const result = compileBuild(copy, 'a', sampleLibrary);
       if ('problems' in result) throw new Error(id);
       const goal = solveSweep(result.build, []).goalPoint;
-      expect(goal.power.fuelFlow / result.build.goal.power).toBeCloseTo(1, 5);
+      expect(goal.power.flywheel / result.build.goal.power).toBeCloseTo(1, 5);
       // A fuel with more oxygen of its own needs less air for the power: the horsepower band holds for each.
-      const horsepowerPerPound = goal.power.fuelFlow / 745.69987 / (goal.path.massFlow / (0.45359237 / 60));
+      const horsepowerPerPound = goal.power.flywheel / 745.69987 / (goal.path.massFlow / (0.45359237 / 60));
       expect(horsepowerPerPound).toBeGreaterThan(fuels[id].horsepowerPerPound[0] * 0.98);
       expect(horsepowerPerPound).toBeLessThan(fuels[id].horsepowerPerPound[1]);
     }
@@ -174,7 +174,7 @@ describe('a job of before the whole Brief (version 3)', () => {
       const solve = (job: Job) => {
         const result = compileBuild(job, job.setups[0]!.id, sampleLibrary);
         if ('problems' in result) throw new Error(JSON.stringify(result.problems));
-        return solveSweep(result.build).points.map((p) => [p.power.fuelFlow, p.pressureRatio]);
+        return solveSweep(result.build).points.map((p) => [p.power.flywheel, p.pressureRatio]);
       };
       expect(solve(opened.job)).toEqual(solve(sampleJob(index)));
       // Its volumes are guessed so that choosing them keeps the ratio that was stated.

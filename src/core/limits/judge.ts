@@ -94,7 +94,7 @@ function firstOver(points: readonly OperatingPoint[], shares: readonly number[])
   const before = points[i - 1];
   const gives = ({ speedRpm, power, torque }: OperatingPoint): Gives => ({
     speedRpm,
-    power: power.fuelFlow,
+    power: power.flywheel,
     torque,
   });
   if (!before) return gives(at);
@@ -161,10 +161,10 @@ export function limitLineOf(
 ): LimitLine | null {
   const points = sweep.points.filter(({ status }) => status.kind !== 'failed');
   if (!points.length) return null;
-  const strongest = points.reduce((a, b) => (b.power.fuelFlow > a.power.fuelFlow ? b : a));
+  const strongest = points.reduce((a, b) => (b.power.flywheel > a.power.flywheel ? b : a));
   const peak: Gives = {
     speedRpm: strongest.speedRpm,
-    power: strongest.power.fuelFlow,
+    power: strongest.power.flywheel,
     torque: strongest.torque,
   };
   const components = engine.components ?? [];

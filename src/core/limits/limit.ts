@@ -5,7 +5,10 @@ import type { OperatingPoint } from '../solve/point';
 import type { LimitSort } from './metrics';
 
 /** Parts whose limits come from the models, without being typed. */
-export type ModelPart = 'shaft' | 'front-shaft' | 'turbine' | 'clutch' | 'gearbox' | FuelPart;
+export type ModelPart =
+  'shaft' | 'front-shaft' | 'map' | 'belt' | 'turbine' | 'clutch' | 'gearbox' | FuelPart;
+/** What only the models measure: shares of what a map, a wrap or the fuel system has, and speed and tension of a drive. */
+export type ModelMetric = 'shaftSpeed' | 'surge' | 'choke' | 'wrap' | 'beltTension' | 'fuel';
 
 /** What a row is about: a component of the engine, or a part of the models. */
 export type LimitPart =
@@ -20,7 +23,7 @@ export type LimitPart =
 /** A limit with how it is read: what `rowOf` judges. */
 export type Limit = {
   part: LimitPart;
-  metric: LimitMetric | 'shaftSpeed' | 'fuel';
+  metric: LimitMetric | ModelMetric;
   sort: LimitSort;
   /** Where it may give and, if sources disagree, where it does; null where only a share is known. */
   low: number | null;

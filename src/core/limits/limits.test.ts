@@ -8,6 +8,7 @@ import type { Component } from '../job/schema/components';
 import { componentSchema } from '../job/schema/components';
 import type { Job } from '../job/schema/job';
 import { planLevel, solvePoint } from '../solve/point';
+import { surgeMarginAt } from '../solve/map-spans';
 import { solveSweep, type Sweep } from '../solve/sweep';
 import { boltLoad, brakeMeanPressure } from './formulas';
 import { limitLineOf, type LimitRow } from './judge';
@@ -191,6 +192,10 @@ describe('limits that come from the models', () => {
     expect(row('shaft shaftSpeed').peak.use).toBeCloseTo(Math.max(...shares), 9);
     expect(row('turbine exhaustTemperature').peak.value).toBeCloseTo(whole.sweep.turbo!.hottest!.value, 6);
     expect(row('gearbox torque').state).toBe('over');
+    // The map's edges are as near as the bench of the charger says.
+    const margins = whole.sweep.points.flatMap((p) => (p.boosting ? [surgeMarginAt(p) ?? 1] : []));
+    expect(row('map surge').peak.use).toBeCloseTo(1 - Math.min(...margins), 9);
+    expect(row('map choke').near).toBe(Math.min(1, 1 - whole.build.margins.choke));
     const injectors = whole.sweep.fuel!.limits.find(({ part: its }) => its === 'injectors')!;
     expect(row('injectors fuel').allowed! / injectors.power).toBeCloseTo(1, 6);
     expect(chain[0]!.allowed).toBeLessThanOrEqual(injectors.power);

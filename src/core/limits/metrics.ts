@@ -9,7 +9,7 @@ import { peakPressureAt } from './peak-pressure';
 import { boltLoad, brakeMeanPressure } from './formulas';
 
 /** What kind of limit a metric is: told apart, since other things move them. */
-export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature' | 'mass';
+export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature' | 'mass' | 'flow';
 export const sortOf: Record<LimitMetric, LimitSort> = {
   torque: 'torque',
   power: 'power',
@@ -42,7 +42,7 @@ export function readerOf(build: Build, engine: Engine, metric: LimitMetric): Rea
     case 'torque':
       return ({ torque }) => torque;
     case 'power':
-      return ({ power }) => power.fuelFlow;
+      return ({ power }) => power.flywheel;
     case 'bmep':
       return ({ torque }) =>
         brakeMeanPressure.fn({

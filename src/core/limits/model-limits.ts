@@ -1,6 +1,8 @@
 import type { Build } from '../build/build';
 import { engineCharger } from '../charger/charged-air';
 import { shaftLimit, turbineSideOf } from '../charger/charger';
+import { beltLoads } from '../solve/belt-line';
+import { chokeMarginAt, surgeMarginAt } from '../solve/map-spans';
 import { fuelPartIds, wantedRoom, type FuelPart } from '../solve/fuel-line';
 import type { OperatingPoint } from '../solve/point';
 import type { Sweep } from '../solve/sweep';
@@ -45,6 +47,51 @@ function shafts({ chargers, mostSpeed }: Build): Limit[] {
       }),
     ];
   });
+}
+
+/** How near the running line comes to both edges of the map: 1 is the edge. */
+function mapEdges(build: Build): Limit[] {
+  const name = engineCharger(build).machine?.name ?? '';
+  const edge = (metric: 'surge' | 'choke', marginAt: Reader, wanted: number): Limit => {
+    const use: Reader = (point) => {
+      const margin = point.boosting ? marginAt(point) : null;
+      return margin === null ? null : 1 - margin;
+    };
+    return fromModel('map', name, {
+      metric,
+      sort: 'flow',
+      low: null,
+      // What the bench of its own calls near is near here too.
+      near: Math.min(1, 1 - wanted),
+      followsPower: false,
+      use,
+      value: use,
+    });
+  };
+  return [
+    edge('surge', surgeMarginAt, build.margins.surge),
+    edge('choke', chokeMarginAt, build.margins.choke),
+  ];
+}
+
+/** A belt by what its wrap holds before it slips, and by the pull of its tight strand. */
+function belt(build: Build): Limit[] {
+  const strain = beltLoads(build);
+  if (!strain) return [];
+  const { loadAt, mostTension, nearWrap, name } = strain;
+  const pull: Reader = (point) => loadAt(point).perRib;
+  const wrap: Reader = (point) => loadAt(point).use;
+  const shared = { sort: 'power', followsPower: false } as const;
+  return [
+    fromModel('belt', name, { ...shared, metric: 'wrap', low: null, near: nearWrap, use: wrap, value: wrap }),
+    fromModel('belt', name, {
+      ...shared,
+      metric: 'beltTension',
+      low: mostTension,
+      use: (point) => pull(point)! / mostTension,
+      value: pull,
+    }),
+  ];
 }
 
 /** The turbine's inlet against its limit. */
@@ -114,6 +161,8 @@ function fuel({ fuel: line }: Pick<Sweep, 'fuel'>): Limit[] {
 /** Limits that come from the models of a build, without being typed. */
 export const modelLimits = (build: Build, sweep: Pick<Sweep, 'fuel'>): Limit[] => [
   ...shafts(build),
+  ...mapEdges(build),
+  ...belt(build),
   ...turbine(build),
   ...driveline(build),
   ...fuel(sweep),

@@ -138,7 +138,7 @@ describe('the demo library', () => {
     const sweep = solveSweep(build.build);
     expect(row.threshold).toBeCloseTo(sweep.turbo!.threshold!, 6);
     expect(row.fullFrom).toBeCloseTo(sweep.turbo!.fullFrom!, 6);
-    expect(row.power).toBeCloseTo(sweep.goalPoint.power.fuelFlow, 6);
+    expect(row.power).toBeCloseTo(sweep.goalPoint.power.flywheel, 6);
   });
 
   test('those that hold stand first; each has a reason; the front is not beaten in both', () => {

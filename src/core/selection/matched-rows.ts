@@ -170,7 +170,7 @@ const AWAKE = 20_000;
  */
 function potentialOf(point: OperatingPoint): number {
   const room = point.chargers[0]!.at?.edgeRoom?.share ?? 0;
-  return point.power.fuelFlow * (1 + room);
+  return point.power.flywheel * (1 + room);
 }
 
 const spooling = (boost: number) => boost ** (1 / 5);
@@ -216,7 +216,7 @@ export function screenTurbo(ground: TurboGround, candidate: Candidate<TurboItem>
   const margin = surgeMarginAt(at);
   const fastest = Math.max(0, ...runningOf(at).map((c) => c.speedShare ?? 0));
   const off = runningOf(at).some((c) => offMap(c.status));
-  const isShort = at.power.fuelFlow < wanted * 0.99;
+  const isShort = at.power.flywheel < wanted * 0.99;
   const gauge =
     (engineCharger(at.match).turbine.inlet.pressure - build.climate.pressure) / Math.max(1, at.boostGauge);
   return {
@@ -224,15 +224,15 @@ export function screenTurbo(ground: TurboGround, candidate: Candidate<TurboItem>
     pass: 'screened',
     kind: isShort ? 'short' : off || fastest > 1 ? 'off-map' : 'holds',
     state: isShort || off || fastest > 1 ? 'over' : fastest > ground.mostSpeed ? 'marginal' : 'within',
-    excess: excessOf(at.power.fuelFlow / wanted, [at], fastest),
+    excess: excessOf(at.power.flywheel / wanted, [at], fastest),
     why: isShort
-      ? reason('turbo-short', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] })
+      ? reason('turbo-short', { power: [at.power.flywheel, 'power'], speed: [speedRpm, 'engineSpeed'] })
       : off
         ? reason('turbo-off-map', { speed: [speedRpm, 'engineSpeed'] })
-        : reason('turbo-screened', { power: [at.power.fuelFlow, 'power'], speed: [speedRpm, 'engineSpeed'] }),
-    power: at.power.fuelFlow,
+        : reason('turbo-screened', { power: [at.power.flywheel, 'power'], speed: [speedRpm, 'engineSpeed'] }),
+    power: at.power.flywheel,
     potential: potentialOf(at),
-    peak: at.power.fuelFlow,
+    peak: at.power.flywheel,
     redLine: null,
     threshold: reaches(AWAKE),
     fullFrom: isShort ? null : reaches(0.97 * full),
@@ -359,10 +359,10 @@ export function measured(
   const nearest = nearestToSurge(sweep.points);
   const last = sweep.points.at(-1);
   return {
-    power: goalPoint.power.fuelFlow,
+    power: goalPoint.power.flywheel,
     potential: potentialOf(goalPoint),
-    peak: peakOf({ build, sweep }, 'power')?.power.fuelFlow ?? goalPoint.power.fuelFlow,
-    redLine: last && last.status.kind !== 'failed' ? last.power.fuelFlow : null,
+    peak: peakOf({ build, sweep }, 'power')?.power.flywheel ?? goalPoint.power.flywheel,
+    redLine: last && last.status.kind !== 'failed' ? last.power.flywheel : null,
     threshold: turbo?.threshold ?? null,
     fullFrom: turbo?.fullFrom ?? null,
     time: spool?.kind === 'found' ? (spool.full?.time ?? null) : null,
@@ -388,5 +388,5 @@ function shareAtWorst(ground: TurboGround, candidate: Candidate<TurboItem>, want
   const { build } = result;
   const point = solvePoint(build, build.goal.speedRpm, ground.worst!.level);
   const isOff = runningOf(point).some((c) => offMap(c.status));
-  return point.match ? Math.min(1, point.power.fuelFlow / wanted) * (isOff ? 0.9 : 1) : 0;
+  return point.match ? Math.min(1, point.power.flywheel / wanted) * (isOff ? 0.9 : 1) : 0;
 }

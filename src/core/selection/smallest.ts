@@ -53,10 +53,10 @@ export function fitOf(build: Build): Fit {
     why,
     threshold: turbo?.threshold ?? null,
     fullFrom: turbo?.fullFrom ?? null,
-    power: goalPoint.power.fuelFlow,
-    redLinePower: solved.at(-1)?.power.fuelFlow ?? 0,
+    power: goalPoint.power.flywheel,
+    redLinePower: solved.at(-1)?.power.flywheel ?? 0,
     backGauge: figureAt(build, goalPoint, 'back-pressure-gauge'),
-    gained: goalPoint.power.fuelFlow - goalPoint.alonePower,
+    gained: goalPoint.power.flywheel - goalPoint.alonePower,
   };
 }
 

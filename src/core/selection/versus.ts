@@ -74,7 +74,7 @@ export function rivalsOf(
 const powersOf = (sweep: Sweep) =>
   sweep.points
     .filter((p) => p.status.kind !== 'failed')
-    .map((p) => ({ speedRpm: p.speedRpm, power: p.power.fuelFlow }));
+    .map((p) => ({ speedRpm: p.speedRpm, power: p.power.flywheel }));
 
 /** Mean power between two speeds, W, by the trapezoid; null where the line does not reach over them. */
 export function meanPower(powers: VersusRow['powers'], fromRpm: number, toRpm: number): number | null {

@@ -142,6 +142,34 @@ function strainOf(build: Build, layout: BeltLayout, points: OperatingPoint[], pl
   };
 }
 
+/** The belt of a build under the load of any of its points; null without a layout that closes. */
+export function beltLoads(build: Build): {
+  loadAt: (point: OperatingPoint) => DriveLoad;
+  /** What the tight strand bears, N for each rib or millimetre as the profile counts, and the use of the wrap that is near slipping. */
+  mostTension: number;
+  nearWrap: number;
+  name: string;
+} | null {
+  const place = beltPlace(build);
+  const charger = build.chargers[place];
+  if (!charger || !isOnBelt(charger) || !charger.drive.layout) return null;
+  const { layout } = charger.drive;
+  const run = layOut(layout);
+  if (!('run' in run)) return null;
+  const known = new WeakMap<OperatingPoint, DriveLoad>();
+  return {
+    loadAt: (point) => {
+      const load =
+        known.get(point) ?? loadOf(layout, run, point.speedRpm, point.chargers[place]?.crankPower ?? 0);
+      known.set(point, load);
+      return load;
+    },
+    mostTension: charger.drive.allows?.perRib ?? profiles[layout.profile].mostTension,
+    nearWrap: WRAP_MARGIN,
+    name: '',
+  };
+}
+
 const nameOfPulley = (layout: BeltLayout, index: number): string => layout.route[index]?.role ?? 'idler';
 
 /** What a specialist would say of the drive, the worst first. */
@@ -191,7 +219,7 @@ export function beltFindings(build: Build, line: BeltLine, goalPoint: OperatingP
       'blower-drive-takes',
       {
         power: [goalPoint.power.drive, 'shaftPower'],
-        share: [goalPoint.power.drive / (goalPoint.power.fuelFlow + goalPoint.power.drive), 'share'],
+        share: [goalPoint.power.drive / (goalPoint.power.flywheel + goalPoint.power.drive), 'share'],
         speed: [goalPoint.speedRpm, 'engineSpeed'],
       },
       names,

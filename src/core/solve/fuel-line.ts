@@ -113,7 +113,7 @@ export function fuelPointOf(
     massFlow,
     manifoldGauge,
     lambda: point.path.lambda,
-    power: point.power.fuelFlow,
+    power: point.power.flywheel,
     supply: state,
     injection,
     shares,

@@ -82,7 +82,7 @@ const leastAt =
 /** The least surge margin, at constant pressure ratio, of the compressors that work at a point; null if none does. */
 export const surgeMarginAt = leastAt('surgeMargin');
 /** The same along the speed line, to choke. */
-const chokeMarginAt = leastAt('chokeMargin');
+export const chokeMarginAt = leastAt('chokeMargin');
 
 /** The point nearest to choke among those that boost, with its margin; null if none has one. */
 export function nearestToChoke(points: OperatingPoint[]): { speedRpm: number; margin: number } | null {

@@ -112,7 +112,7 @@ describe('a compound pair', () => {
     const one = solveSweep(compiled(alone));
     pair.points.forEach((p, i) => {
       expect(p.manifoldPressure).toBeCloseTo(one.points[i]!.manifoldPressure, 2);
-      expect(p.power.fuelFlow).toBeCloseTo(one.points[i]!.power.fuelFlow, 1);
+      expect(p.power.flywheel).toBeCloseTo(one.points[i]!.power.flywheel, 1);
     });
   });
 
@@ -337,7 +337,7 @@ describe('over the revs', () => {
         );
         for (const p of points) {
           const wanted = hold === 'power' ? goal.power : (goal.power * p.speedRpm) / goal.speedRpm;
-          expect(p.power.fuelFlow / wanted).toBeCloseTo(1, 4);
+          expect(p.power.flywheel / wanted).toBeCloseTo(1, 4);
         }
         for (const p of points.slice(0, 3)) {
           const wanted = hold === 'power' ? goal.power : (goal.power * p.speedRpm) / goal.speedRpm;

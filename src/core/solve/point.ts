@@ -15,7 +15,14 @@ import {
   isMatched,
   shaftAt,
 } from '../charge-path/match';
-import { type AirPath, airThrough, flowThrough, powerOf, solveAirPath } from '../charge-path/air-path';
+import {
+  type AirPath,
+  airThrough,
+  flowThrough,
+  fuelFlowPowerOf,
+  powerOf,
+  solveAirPath,
+} from '../charge-path/air-path';
 import { type ChargedAir, engineCharger } from '../charger/charged-air';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';
@@ -47,7 +54,15 @@ type Status = {
  * Power by school, W. `drive`: what chargers on the crankshaft take; it is off every one of them, by fuel flow only where
  * the BSFC does not hold it already.
  */
-type PowerBySchool = { fuelFlow: number; wheels: number; thumbLow: number; thumbHigh: number; drive: number };
+type PowerBySchool = {
+  /** By the school that the forecast goes by, and by fuel flow whatever it goes by. */
+  flywheel: number;
+  byFuelFlow: number;
+  wheels: number;
+  thumbLow: number;
+  thumbHigh: number;
+  drive: number;
+};
 
 /** A charger at one speed: how many alike stand side by side, the air through it, where it runs on its map, and its shaft. */
 type ChargerPoint = {
@@ -341,7 +356,7 @@ export function solvePoint(
 ): OperatingPoint {
   const build = buildAt(whole, speedRpm);
   const { path, match, failed } = answerOf(build, speedRpm, level, start, before);
-  const fuelFlow = powerOf(build, path);
+  const flywheel = powerOf(build, path);
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
     netPower.fn({
@@ -376,20 +391,21 @@ export function solvePoint(
     match,
     // Most points are never looked at: what only a picture shows is made when it is asked for.
     get stations() {
-      return (stations ??= withFuel(build, point, stationsOf(build, path, match, fuelFlow, troubles)));
+      return (stations ??= withFuel(build, point, stationsOf(build, path, match, flywheel, troubles)));
     },
     manifoldPressure: path.manifold.pressure,
     boostGauge: boostGauge.fn({ manifold: path.manifold.pressure, ambient: build.climate.pressure }),
     pressureRatio: totalRatio(path),
     chargers: chargerPoints(build, speedRpm, path, match),
     power: {
-      fuelFlow,
-      wheels: wheelPower(fuelFlow, build.drivetrain),
+      flywheel,
+      byFuelFlow: build.cyclePower ? fuelFlowPowerOf(build, path) : flywheel,
+      wheels: wheelPower(flywheel, build.drivetrain),
       drive: path.drivePower.all,
       thumbLow: thumb(low),
       thumbHigh: thumb(high),
     },
-    torque: torque.fn({ power: fuelFlow, speedRpm }),
+    torque: torque.fn({ power: flywheel, speedRpm }),
     get alonePower() {
       return (alonePower ??= powerOf(build, aloneAt(build, speedRpm)));
     },

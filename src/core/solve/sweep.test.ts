@@ -216,7 +216,7 @@ describe('demand', () => {
     (index) => {
       const b = built(sampleJob(index));
       const sweep = solveSweep(b);
-      expect(sweep.goalPoint.power.fuelFlow / b.goal.power).toBeCloseTo(1, 5);
+      expect(sweep.goalPoint.power.flywheel / b.goal.power).toBeCloseTo(1, 5);
       expect(sweep.goalPoint.power.thumbLow).toBeLessThan(b.goal.power);
       expect(sweep.goalPoint.power.thumbHigh).toBeGreaterThan(b.goal.power);
       for (const p of sweep.points) {
@@ -265,7 +265,7 @@ describe('demand', () => {
     const last = (hold: 'pressure' | 'torque' | 'power') =>
       solveSweep(built(with_(sampleJob(0), (j) => (j.setups[0]!.boost.hold = hold)))).points.at(-1)!;
     const b = built(sampleJob(0));
-    expect(last('power').power.fuelFlow / b.goal.power).toBeCloseTo(1, 4);
+    expect(last('power').power.flywheel / b.goal.power).toBeCloseTo(1, 4);
     expect(last('torque').torque / torque.fn({ power: b.goal.power, speedRpm: 8600 })).toBeCloseTo(1, 4);
     expect(last('pressure').manifoldPressure).toBeCloseTo(solveSweep(b).goalPoint.manifoldPressure, 3);
   });

@@ -105,7 +105,7 @@ export const addedToRun = (build: Build, points: OperatingPoint[]): Gains | null
     build.run,
     points
       .filter((p) => p.status.kind !== 'failed')
-      .map((p) => ({ speedRpm: p.speedRpm, power: p.power.fuelFlow })),
+      .map((p) => ({ speedRpm: p.speedRpm, power: p.power.flywheel })),
   );
 
 /**

@@ -177,7 +177,7 @@ describe('the solver is total', () => {
         const wrong = [...sweep.points, sweep.goalPoint].filter((p) => {
           const shown = [
             ...[p.speedRpm, p.manifoldPressure, p.boostGauge, p.pressureRatio, p.torque, p.alonePower],
-            ...[p.power.fuelFlow, p.power.wheels, engineCharger(p.path).correctedFlow],
+            ...[p.power.flywheel, p.power.wheels, engineCharger(p.path).correctedFlow],
             ...p.stations.flatMap((s) => [s.pressure ?? 0, s.temperature ?? 0, s.massFlow ?? 0]),
           ];
           const invented = p.stations.slice(1).some((s) => s.known);
@@ -219,6 +219,6 @@ describe('the solver is total', () => {
       return solveSweep(result.build).goalPoint;
     };
     expect(at('two-stroke', 0.8).path.massFlow / at('four-stroke', 0.8).path.massFlow).toBeCloseTo(2, 6);
-    expect(at('two-stroke', 0.8).power.fuelFlow / at('four-stroke', 1).power.fuelFlow).toBeCloseTo(1.6, 6);
+    expect(at('two-stroke', 0.8).power.flywheel / at('four-stroke', 1).power.flywheel).toBeCloseTo(1.6, 6);
   });
 });

@@ -106,11 +106,11 @@ const most = (points: OperatingPoint[], value: (p: OperatingPoint) => number): A
 export function lambdaFor(
   exhaust: Exhaust,
   given: { fuel: Fuel; humidityRatio: number; trapped: number },
-  { airFlow, charge, manifold }: { airFlow: number; charge: number; manifold: number },
+  { airFlow, charge, ...state }: { airFlow: number; charge: number; manifold: number; speedRpm?: number },
   limit: number,
 ): number | null {
   const at = (lambda: number) =>
-    exhaustState(makeExhaust({ ...exhaust, ...given, lambda }), airFlow, charge, { manifold }).inlet;
+    exhaustState(makeExhaust({ ...exhaust, ...given, lambda }), airFlow, charge, state).inlet;
   const end = exhaust.lambda < 1 ? Math.max(0.5, given.fuel.burns[0]) : given.fuel.burns[1];
   if (at(end) > limit) return null;
   let [hot, cool] = [exhaust.lambda, end];
@@ -188,7 +188,7 @@ export function turboLineOf(
     threshold: reaches(solved, (p) => p.boostGauge, THRESHOLD_BOOST, true),
     fullFrom: fullFromOf(solved),
     crossover: reaches(solved, (p) => engineCharger(p.match!).turbine.inlet.pressure - p.manifoldPressure, 0),
-    choke: choked ? { speedRpm: choked.speedRpm, value: choked.power.fuelFlow } : null,
+    choke: choked ? { speedRpm: choked.speedRpm, value: choked.power.flywheel } : null,
     creep: creep && worst ? { ...creep, most: worst, bore } : null,
     runsAway: lost.length ? { from: lost[0]!.speedRpm, to: lost.at(-1)!.speedRpm, bore } : null,
     pushedOpen: pushed ? { ...pushed, spring } : null,
@@ -212,6 +212,7 @@ export function turboLineOf(
                   airFlow: atHottest.path.massFlow,
                   charge: atHottest.path.manifold.temperature,
                   manifold: atHottest.manifoldPressure,
+                  speedRpm: atHottest.speedRpm,
                 },
                 turbine.maxTemperature,
               )

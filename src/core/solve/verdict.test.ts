@@ -92,7 +92,7 @@ describe('the verdict', () => {
     const bare = sweepOf(0, (job) => (job.setups[0]!.induction = { kind: 'none' }));
     expect(bare.goal.short.code).toBe('no-charger');
     expect(bare.points.every((p) => p.stations.every((s) => s.id !== 'compressor'))).toBe(true);
-    expect(bare.goalPoint.power.fuelFlow / bare.goalPoint.alonePower).toBeCloseTo(1, 6);
+    expect(bare.goalPoint.power.flywheel / bare.goalPoint.alonePower).toBeCloseTo(1, 6);
   });
 
   it('a level of boost is short of a goal or over it by the difference it names', () => {
@@ -103,11 +103,11 @@ describe('the verdict', () => {
       });
     const low = at(60_000);
     expect(low.goal).toMatchObject({ holds: false, short: { code: 'level-short' } });
-    expect(low.goal.short.figures.short!.value).toBeCloseTo(285 * HP - low.goalPoint.power.fuelFlow, 3);
+    expect(low.goal.short.figures.short!.value).toBeCloseTo(285 * HP - low.goalPoint.power.flywheel, 3);
     expect(low.goalPoint.boostGauge).toBeCloseTo(60_000, 6);
     const high = at(180_000);
     expect(high.goal.findings[0]!.code).toBe('level-makes');
-    expect(high.goalPoint.power.fuelFlow).toBeGreaterThan(285 * HP);
+    expect(high.goalPoint.power.flywheel).toBeGreaterThan(285 * HP);
   });
 
   it('a level that meets the goal’s own pressure makes the goal’s power', () => {
@@ -116,7 +116,7 @@ describe('the verdict', () => {
       job.setups[0]!.boost.kind = 'level';
       job.setups[0]!.boost.levelGauge.value = goal.boostGauge;
     });
-    expect(level.goalPoint.power.fuelFlow / goal.power.fuelFlow).toBeCloseTo(1, 6);
+    expect(level.goalPoint.power.flywheel / goal.power.flywheel).toBeCloseTo(1, 6);
   });
 });
 

@@ -64,10 +64,10 @@ export function verdictOf(solved: Solved): GoalVerdict {
   const need = demandReason(build, level, goalPoint);
   if (level.kind === 'unboosted' && !turbo) {
     const alone = reason('no-boost-needed', {
-      power: [goalPoint.power.fuelFlow, 'power'],
+      power: [goalPoint.power.flywheel, 'power'],
       speed: [goalPoint.speedRpm, 'engineSpeed'],
     });
-    return verdict(goalPoint.power.fuelFlow >= build.goal.power * 0.9995 ? 'within' : 'over', alone, [alone]);
+    return verdict(goalPoint.power.flywheel >= build.goal.power * 0.9995 ? 'within' : 'over', alone, [alone]);
   }
   const front = frontCharger(build);
   const nameOf = (span: Span) => (span.front && front?.machine ? front.machine.name : name);
@@ -114,9 +114,9 @@ export function verdictOf(solved: Solved): GoalVerdict {
   if (unmet) return verdict('over', unmet, [unmet, ...findings, need]);
   // What hangs on the crankshaft gives what its speed gives, whatever is asked.
   if (build.boost.kind !== 'goal' || isBelted(build) || isSeries(build)) {
-    const short = build.goal.power - goalPoint.power.fuelFlow;
+    const short = build.goal.power - goalPoint.power.flywheel;
     const level = reason(short > 500 ? 'level-short' : 'level-makes', {
-      power: [goalPoint.power.fuelFlow, 'power'],
+      power: [goalPoint.power.flywheel, 'power'],
       short: [Math.abs(short), 'power'],
       speed: [build.goal.speedRpm, 'engineSpeed'],
     });
@@ -209,7 +209,7 @@ const AS_WANTED = 0.004;
 /** What the goal takes, and where this setup makes another power, what it reaches: each with its own flow and boost. */
 function demandReason(build: Build, level: Level, goalPoint: OperatingPoint): Reason {
   const { goal, climate } = build;
-  const made = goalPoint.power.fuelFlow;
+  const made = goalPoint.power.flywheel;
   const speed: [number, 'engineSpeed'] = [goal.speedRpm, 'engineSpeed'];
   const reached = {
     flow: [goalPoint.path.massFlow, 'massFlow'],
@@ -241,14 +241,14 @@ function demandReason(build: Build, level: Level, goalPoint: OperatingPoint): Re
 /** Why a matched turbo falls short of the goal; null where it does not. */
 function unmetBy(build: Build, level: Level, goalPoint: OperatingPoint): Reason | null {
   const { match } = goalPoint;
-  const short = build.goal.power - goalPoint.power.fuelFlow;
+  const short = build.goal.power - goalPoint.power.flywheel;
   if (build.boost.kind !== 'goal' || !match || short < AS_WANTED * build.goal.power) return null;
   const asked = level.kind === 'boost' ? level.pressure : match.asked;
   return reason(
     `short-${match.kind}`,
     {
       short: [short, 'power'],
-      power: [goalPoint.power.fuelFlow, 'power'],
+      power: [goalPoint.power.flywheel, 'power'],
       speed: [goalPoint.speedRpm, 'engineSpeed'],
       boost: [goalPoint.boostGauge, 'boost'],
       asked: [asked - build.climate.pressure, 'boost'],

@@ -181,14 +181,14 @@ export function figuresOf(
   const asked = askedFor(build, curve);
   const sweep = solveSweep(asked);
   const solved = sweep.points.filter(({ status }) => status.kind !== 'failed');
-  const strongest = solved.reduce((a, b) => (b.power.fuelFlow > a.power.fuelFlow ? b : a));
+  const strongest = solved.reduce((a, b) => (b.power.flywheel > a.power.flywheel ? b : a));
   const peaks = peaksOver(asked, engine, sweep.points);
   const all = solved.map(peaks).filter((peak) => peak !== null);
   return {
     sweep,
     figures: {
-      peakPower: strongest.power.fuelFlow,
-      redLinePower: solved.at(-1)!.power.fuelFlow,
+      peakPower: strongest.power.flywheel,
+      redLinePower: solved.at(-1)!.power.flywheel,
       peakTorque: Math.max(...solved.map(({ torque }) => torque)),
       meanTorque: meanTorque(sweep.points, solved[0]!.speedRpm, solved.at(-1)!.speedRpm) ?? 0,
       cylinderPeak: all.length ? Math.max(...all) : null,

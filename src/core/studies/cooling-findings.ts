@@ -91,7 +91,7 @@ export function coolingFindings(
       }),
     );
   // The forecast is the cooler's steady state with the usual air.
-  const forecast = point.power.fuelFlow;
+  const forecast = point.power.flywheel;
   const lost = forecast - soak.powers.at(-1)!.end;
   said.push(
     reason(lost > LOSES * forecast ? 'soak-loses' : 'soak-holds', {

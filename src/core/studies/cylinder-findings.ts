@@ -32,7 +32,7 @@ export function schoolsAt(
   point: OperatingPoint,
   { case: own, timing }: CylinderPoint,
 ): PowerSchools {
-  const { fuelFlow, thumbLow, thumbHigh, drive } = point.power;
+  const { byFuelFlow: fuelFlow, thumbLow, thumbHigh, drive } = point.power;
   const cycle = brakeOf(build, own, timing.planned.cycle, drive).power;
   const thumb = Math.min(thumbHigh, Math.max(thumbLow, (fuelFlow + cycle) / 2));
   const all = [fuelFlow, cycle, thumb];

@@ -17,7 +17,7 @@ export type BrakeFigures = { gross: number; pumping: number; friction: number; b
 export function brakeOf(
   build: Build,
   { crank, speedRpm, exhaust, manifold }: CylinderCase,
-  cycle: Cycle,
+  cycle: Pick<Cycle, 'meanPressure' | 'peakPressure'>,
   drive: number,
 ): BrakeFigures {
   const pistonSpeed = meanPistonSpeed(crank.stroke, speedRpm);

@@ -48,9 +48,9 @@ describe('the heat of a job’s cooler', () => {
       j.setups[0]!.boost.levelGauge = given(one.point.boostGauge, 'reported');
     });
     const estimate = powerAtCharge(one.build, one.point, hotter.point.path.manifold.temperature);
-    expect(estimate / hotter.point.power.fuelFlow).toBeCloseTo(1, 2);
+    expect(estimate / hotter.point.power.flywheel).toBeCloseTo(1, 2);
     expect(powerAtCharge(one.build, one.point, one.point.path.manifold.temperature)).toBeCloseTo(
-      one.point.power.fuelFlow,
+      one.point.power.flywheel,
       6,
     );
   });

@@ -70,7 +70,7 @@ export function soakSystemOf(
 export function powerAtCharge(build: Build, point: OperatingPoint, charge: number): number {
   const { manifold, backPressureRatio } = point.path;
   const flow = (temperature: number) => build.breathingFactor(temperature, backPressureRatio) / temperature;
-  return (point.power.fuelFlow * flow(charge)) / flow(manifold.temperature);
+  return (point.power.flywheel * flow(charge)) / flow(manifold.temperature);
 }
 
 /** What may be changed to keep cool. */

@@ -66,12 +66,12 @@ describe('pipes as parts', () => {
     const rows = pipeRows(build, plumbing, speed);
     expect(rows.map((r) => r.place).sort()).toEqual(['cooler', 'downpipe', 'filter', 'silencer', 'throttle']);
     const level = planLevel(build);
-    const power = solvePoint(build, speed, level).power.fuelFlow;
+    const power = solvePoint(build, speed, level).power.flywheel;
     for (const row of rows) {
       const bare = structuredClone(job);
       bare.setups[0]!.plumbing.splice(row.index, 1);
       // The plan's level stays: the goal would ask for less.
-      const without = solvePoint({ ...built(bare), boost: build.boost }, speed, level).power.fuelFlow;
+      const without = solvePoint({ ...built(bare), boost: build.boost }, speed, level).power.flywheel;
       expect(row.worth).toBeCloseTo(without - power, 3);
       expect(row.worth!).toBeGreaterThan(0);
       const tried = row.tried.map((t) => t.power);

@@ -79,8 +79,8 @@ describe('an injection on the engine', () => {
     for (const { build, point } of [wet, gassed, both]) {
       const worth = injectionWorth(build, point)!;
       expect(worth.bare.power + worth.cooling + worth.oxygen + worth.boost).toBeCloseTo(worth.with.power, 3);
-      expect(worth.bare.power / bare.point.power.fuelFlow).toBeCloseTo(1, 4);
-      expect(worth.with.power).toBeCloseTo(point.power.fuelFlow, 6);
+      expect(worth.bare.power / bare.point.power.flywheel).toBeCloseTo(1, 4);
+      expect(worth.with.power).toBeCloseTo(point.power.flywheel, 6);
     }
     const { oxygen, cooling } = injectionWorth(gassed.build, gassed.point)!;
     // What its oxygen is worth, by hand: as so much dry air at the job's own AFR and BSFC.
@@ -124,7 +124,7 @@ describe('an injection on the engine', () => {
     const cases = Object.fromEntries(injectionCasesAt(build, point).map((one) => [one.id, one]));
     const { lambda } = point.path;
     expect(cases.chosen!.lambda).toBeCloseTo(lambda, 9);
-    expect(cases.chosen!.power).toBeCloseTo(point.power.fuelFlow, 0);
+    expect(cases.chosen!.power).toBeCloseTo(point.power.flywheel, 0);
     expect(cases['spray-empty']!.lambda).toBeGreaterThan(lambda * 1.02);
     expect(cases['spray-empty']!.charge).toBeGreaterThan(cases.chosen!.charge + 5);
     expect(cases['bottle-empty']!.lambda).toBeLessThan(lambda);
@@ -174,7 +174,7 @@ describe('an injection without a turbocharger', () => {
     gas.stages[0]!.flow = guess(0.01);
     const { build, point } = at({ nitrous: gas }, 8_000, job);
     expect(point.path.injected!.nitrous).toBeCloseTo(0.01, 9);
-    expect(point.power.fuelFlow).toBeGreaterThan(point.alonePower * 1.08);
+    expect(point.power.flywheel).toBeGreaterThan(point.alonePower * 1.08);
     expect(injectionWorth(build, point)!.bare.power / point.alonePower).toBeCloseTo(1, 6);
   });
   it('on the crankshaft a colder charge lowers the boost, and that is its own part', () => {

@@ -27,7 +27,7 @@ const order: LimitState[] = ['within', 'marginal', 'over'];
 export function jobVerdict(build: Build, sweep: Sweep, line: LimitLine | null): JobVerdict | null {
   const { goalPoint, goal } = sweep;
   if (sweep.level.kind === 'failed' || goalPoint.status.kind === 'failed') return null;
-  const made = goalPoint.power.fuelFlow;
+  const made = goalPoint.power.flywheel;
   const difference = made - build.goal.power;
   const isMet = difference >= -AS_WANTED * build.goal.power;
   const weakest = line?.weakest && line.state !== 'within' ? line.weakest : null;

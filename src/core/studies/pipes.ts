@@ -120,10 +120,10 @@ export function pipeRows(build: Build, plumbing: Loss[], speedRpm: number): Pipe
   const point = solvePoint(build, speedRpm, level);
   const powerWith = (losses: Loss[]): number | null => {
     const other = solvePoint(withPlumbing(build, losses), speedRpm, level);
-    return other.status.kind === 'failed' ? null : other.power.fuelFlow;
+    return other.status.kind === 'failed' ? null : other.power.flywheel;
   };
   const isSolved = point.status.kind !== 'failed';
-  const power = point.power.fuelFlow;
+  const power = point.power.flywheel;
   const { air, exhaust } = lossesOf(plumbing, engineCharger(build).count);
   const placed = [...Object.values(air).flat(), ...Object.values(exhaust).flat()];
   return plumbing.map((loss, index): PipeRow => {

@@ -116,7 +116,7 @@ export function coolerWorth(build: Build, point: OperatingPoint): CoolerWorth | 
     effectiveness: (flow: number) => 1 - (1 - cooler.effectiveness(flow)) ** LARGER,
   };
   return {
-    with: { power: point.power.fuelFlow, charge: point.path.manifold.temperature },
+    with: { power: point.power.flywheel, charge: point.path.manifold.temperature },
     uncooled: answer(without(build.elements, 'cooler')),
     unboosted: point.alonePower,
     larger: answer(

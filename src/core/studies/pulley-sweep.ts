@@ -143,7 +143,7 @@ function leastSurge(points: Sweep['points'], place: number): PulleyRow['surge'] 
 function rowOf(build: DrivenBuild, sweep: Sweep, crank: PulleyOffer, driven: PulleyOffer): PulleyRow {
   const { drive } = beltCharger(build);
   const { belt, goalPoint, goal } = sweep;
-  const power = goalPoint.power.fuelFlow;
+  const power = goalPoint.power.flywheel;
   const place = beltPlace(build);
   const air = goalPoint.chargers[place]?.air;
   const fuelFlow = fuelFlowOf(build, goalPoint.path);
@@ -228,7 +228,7 @@ export function diameterFor(build: DrivenBuild, layout: BeltLayout, wish: Pulley
       wish.speedRpm,
     ]);
     if (goalPoint.status.kind === 'failed') return NaN;
-    return (wish.kind === 'boost' ? goalPoint.boostGauge : goalPoint.power.fuelFlow) - wish.value;
+    return (wish.kind === 'boost' ? goalPoint.boostGauge : goalPoint.power.flywheel) - wish.value;
   };
   // From the pulley that is on outwards: beyond what a machine does there is no answer to bracket with.
   const here = own.diameter.value;

@@ -108,7 +108,7 @@ describe('the pulley sweep', () => {
     });
     const sweep = solveSweep(built(job).build);
     expect(sweep.goalPoint.boostGauge / row.goal.boost).toBeCloseTo(1, 6);
-    expect(sweep.goalPoint.power.fuelFlow / row.goal.power).toBeCloseTo(1, 6);
+    expect(sweep.goalPoint.power.flywheel / row.goal.power).toBeCloseTo(1, 6);
     expect(sweep.belt!.shaft.fastest).toBeCloseTo(row.fastest, 6);
   });
 
@@ -241,7 +241,7 @@ it('pressure alone promises more than a blower makes: what is missing is drive a
   const alone = aloneAt(its, speedRpm);
   const blown = solvePoint(its, speedRpm, { kind: 'unboosted' });
   const promised = (blown.alonePower * blown.manifoldPressure) / alone.manifold.pressure;
-  const made = blown.power.fuelFlow / promised;
+  const made = blown.power.flywheel / promised;
   // 700 of 786 on 11.2 psi is 0.89: a cooler and a good blower lie a little over it, a hot one under.
   expect(made).toBeGreaterThan(0.8);
   expect(made).toBeLessThan(0.96);

@@ -116,7 +116,7 @@ function rowOf(site: Site, build: Build): SiteRow {
       flow: engineCharger(p.path).correctedFlow,
       ratio: p.pressureRatio,
     })),
-    power: isSolved ? goal.power.fuelFlow : null,
+    power: isSolved ? goal.power.flywheel : null,
     boostGauge: isSolved ? goal.boostGauge : null,
     ratio: isSolved ? goal.pressureRatio : null,
     fastest: best(
@@ -219,6 +219,6 @@ export function* derate(job: Job, setupId: string, library: Library): Generator<
   const { venue, day } = worst.site;
   const holds = level.gauge;
   const build = buildIn(job, setupId, library, sites[0]!.climate, holds);
-  const power = build ? solvePoint(build, build.goal.speedRpm, planLevel(build)).power.fuelFlow : 0;
+  const power = build ? solvePoint(build, build.goal.speedRpm, planLevel(build)).power.flywheel : 0;
   yield { kind: 'derated', asked, gauge: holds, venue, day, power };
 }

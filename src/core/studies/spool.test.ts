@@ -167,7 +167,7 @@ describe('a pull', () => {
     const [a, b] = [solveSweep(small), solveSweep(big)];
     expect(b.turbo!.fullFrom! - a.turbo!.fullFrom!).toBeGreaterThan(300);
     expect(b.turbo!.threshold!).toBeGreaterThan(a.turbo!.threshold!);
-    const power = (s: typeof a) => s.points.filter((p) => p.status.kind !== 'failed').at(-1)!.power.fuelFlow;
+    const power = (s: typeof a) => s.points.filter((p) => p.status.kind !== 'failed').at(-1)!.power.flywheel;
     expect(power(b) / power(a)).toBeGreaterThan(1.02);
     const time = (build: MatchedBuild) =>
       found(solveSpool(build, plan({ kind: 'brake', speedRpm: 3_000 }))).full!.time;

@@ -101,6 +101,7 @@ export function spotCheck(build: Build, readings: Setup['readings']): SpotCheck 
               airFlow: solved.path.massFlow,
               charge: solved.path.manifold.temperature,
               manifold: solved.path.manifold.pressure,
+              speedRpm: solved.path.speedRpm,
             },
             given.turbineInletTemperature,
           ),

@@ -69,7 +69,7 @@ export function summarise(job: Job, library: Library): Summary {
     holds: goal.holds,
     state: goal.state,
     verdict: goal.short,
-    share: solved ? goalPoint.power.fuelFlow / result.build.goal.power : null,
+    share: solved ? goalPoint.power.flywheel / result.build.goal.power : null,
     pressureRatio: solved ? goalPoint.pressureRatio : null,
     tube: goalPoint.stations.map(({ id, pressure, temperature }) => ({ id, pressure, temperature })),
   };

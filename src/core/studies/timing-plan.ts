@@ -27,6 +27,10 @@ export type PlanGrid = {
   airs: number[];
   /** Columns of the plan, Pa gauge. */
   boosts: number[];
+  /** Boost that it reaches to, Pa gauge. */
+  reach: number;
+  /** How charge, K, and exhaust over manifold pressure grow with a Pa of boost. */
+  perGauge: { hotter: number; backed: number };
   /** By speed, then by air. */
   cases: CylinderCase[][];
   /** The cylinder at a speed of the grid and a boost, Pa gauge. */
@@ -96,6 +100,8 @@ export function planGridOf(build: Build, engine: Engine, sweep: Sweep): PlanGrid
     speeds,
     airs,
     boosts,
+    reach: top,
+    perGauge: { hotter, backed },
     cases: speeds.map((_, i) => airs.map((air) => ({ ...caseAt(i, held(gaugeFor(i, air))), air }))),
     caseAt,
   };

@@ -45,7 +45,7 @@ function needIn(job: Job, setupId: string, library: Library, climate?: Climate):
     pressureRatio: isSolved ? point.pressureRatio : null,
     boostGauge: isSolved ? point.boostGauge : null,
     massFlow: isSolved ? point.path.massFlow : null,
-    power: isSolved ? point.power.fuelFlow : null,
+    power: isSolved ? point.power.flywheel : null,
     alone: point.alonePower,
   };
 }

@@ -66,7 +66,7 @@ export function* worstRows(given: Given): Generator<WorstRow> {
       fuel: one.fuel,
       weakest: line?.weakest ?? null,
       state: line?.weakest ? line.state : null,
-      power: goalPoint.status.kind === 'failed' ? null : goalPoint.power.fuelFlow,
+      power: goalPoint.status.kind === 'failed' ? null : goalPoint.power.flywheel,
       knock: knockOf(build, job, goalPoint),
     };
   }

@@ -21,8 +21,8 @@ describe('setups compared', () => {
   it('four places give four numbers, each where its name says', () => {
     expect(comparedFigure(a, { kind: 'goal' }, 'power')! / a.build.goal.power).toBeCloseTo(1, 5);
     const peak = peakOf(a, 'power')!;
-    expect(comparedFigure(a, { kind: 'peak' }, 'power')).toBe(peak.power.fuelFlow);
-    for (const p of a.sweep.points) expect(p.power.fuelFlow).toBeLessThanOrEqual(peak.power.fuelFlow);
+    expect(comparedFigure(a, { kind: 'peak' }, 'power')).toBe(peak.power.flywheel);
+    for (const p of a.sweep.points) expect(p.power.flywheel).toBeLessThanOrEqual(peak.power.flywheel);
     const end = a.sweep.points.at(-1)!;
     expect(comparedFigure(a, { kind: 'red-line' }, 'boost')).toBe(end.boostGauge);
   });

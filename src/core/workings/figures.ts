@@ -62,7 +62,7 @@ const matched = (read: (point: OperatingPoint, match: Match, build: Build) => nu
  * working (`workings.ts`), can be compared between setups and searched for. New ones are added here first.
  */
 export const figures = {
-  power: { quantity: 'power', read: solved((_, p) => p.power.fuelFlow) },
+  power: { quantity: 'power', read: solved((_, p) => p.power.flywheel) },
   'thumb-power': { quantity: 'power', read: solved((_, p) => (p.power.thumbLow + p.power.thumbHigh) / 2) },
   'wheel-power': { quantity: 'power', read: solved((_, p) => p.power.wheels) },
   'alone-power': { quantity: 'power', read: (_, p) => p.alonePower },

@@ -1,3 +1,4 @@
+import { cyclePowerAt } from '../engine/cycle-power';
 import { addedTo } from '../charge-path/added';
 import { turbineSideOf } from '../charger/charger';
 import { engineCharger } from '../charger/charged-air';
@@ -79,21 +80,28 @@ function temperatureSteps(s: Sheet): number {
   const { path } = s.point;
   const { exhaustFlow } = matchOf(s);
   const turbine = turbineOf(s);
-  const retard = exhaust.knock
-    ? s.put(
-        estimatedRetard,
-        { ...exhaust.knock, manifold: path.manifold.pressure },
-        {
-          compressionRatio: s.input('engine.compressionRatio'),
-          octane: read('fuel'),
-          manifold: read('sums'),
-        },
-      )
-    : exhaust.retard;
+  const byCycle =
+    exhaust.cycles && cyclePowerAt(exhaust.cycles, path.speedRpm, path.manifold.pressure).retard;
+  const retard = exhaust.cycles
+    ? s.read({ code: 'cycle-retard', symbol: 'ζ', quantity: 'angle', value: byCycle! })
+    : exhaust.knock
+      ? s.put(
+          estimatedRetard,
+          { ...exhaust.knock, manifold: path.manifold.pressure },
+          {
+            compressionRatio: s.input('engine.compressionRatio'),
+            octane: read('fuel'),
+            manifold: read('sums'),
+          },
+        )
+      : exhaust.retard;
   const share = s.put(
     exhaustShare,
     { share: exhaust.share, retard },
-    { share: s.own('exhaust.share'), ...(exhaust.knock ? {} : { retard: s.own('exhaust.retard') }) },
+    {
+      share: s.own('exhaust.share'),
+      ...(exhaust.knock || exhaust.cycles ? {} : { retard: s.own('exhaust.retard') }),
+    },
   );
   const added = addedTo(path, exhaust);
   const released = s.put(

@@ -38,6 +38,8 @@ export type ReadStep = {
     | 'guessed'
     | 'match-ratio'
     | 'gas-temperature'
+    | 'cycle-factor'
+    | 'cycle-retard'
     | 'open-air'
     | 'driven'
     | 'asked';

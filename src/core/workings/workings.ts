@@ -1,3 +1,4 @@
+import { cyclePowerAt } from '../engine/cycle-power';
 import { drivePower, drivenSpeed, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD_AIR } from '../air/standard-atmosphere';
@@ -50,7 +51,9 @@ import {
   airByHand,
   airForPower,
   airPerPower,
+  fuelFlowEquivalent,
   fuelFlowPower,
+  schoolPower,
   powerByHand,
   powerPerFlow,
   ruleOfThumbPower,
@@ -148,7 +151,17 @@ function powerSteps(s: Sheet, path: AirPath): number {
     dryFlow: path === s.point.path ? burningStep(s, dryFlow, s.build.trapped * s.build.condition) : dryFlow,
     airPerPower: airPerPowerStep(s, path),
   });
-  return netSteps(s, gross, path, 'apart');
+  const factor = cycleFactorStep(s, path);
+  if (factor === null) return netSteps(s, gross, path, 'apart');
+  return netSteps(s, s.put(schoolPower, { power: gross, factor }), path, 'all');
+}
+
+/** What the cycles tabulated make of the fuel-flow school's power; null where the forecast goes by fuel flow. */
+function cycleFactorStep(s: Sheet, { speedRpm, manifold }: AirPath): number | null {
+  const { cyclePower } = s.build;
+  if (!cyclePower) return null;
+  const value = cyclePowerAt(cyclePower, speedRpm, manifold.pressure).power;
+  return s.read({ code: 'cycle-factor', symbol: 'k_c', quantity: 'ratio', value });
 }
 
 /** The breathing at a state, from the curve and its corrections. */
@@ -325,17 +338,26 @@ function manifoldSteps(s: Sheet): number {
       },
     );
   if (point.boosting && isGoal && meets) {
+    const factor = cycleFactorStep(s, path);
+    const power =
+      factor === null
+        ? build.goal.power
+        : s.put(
+            fuelFlowEquivalent,
+            { power: build.goal.power, factor },
+            { power: s.input('brief.goal.power') },
+          );
     const air = s.put(
       airForPower,
       {
-        power: build.goal.power,
+        power,
         airPerPower: airPerPowerStep(s),
         humidityRatio: climate.humidityRatio,
         trapped: build.trapped,
         condition: build.condition,
       },
       {
-        power: s.input('brief.goal.power'),
+        ...(factor === null ? { power: s.input('brief.goal.power') } : {}),
         humidityRatio: read('air'),
         trapped: s.input('engine.trappingEfficiency'),
         condition: s.input('engine.condition.factor'),
@@ -734,7 +756,7 @@ function byHand(sheet: Sheet, figure: FigureId): FormulaStep | null {
     case 'air-flow':
       return formulaStep(
         airByHand,
-        { power: point.power.fuelFlow, powerPerFlow: powerPerFlow((low + high) / 2) },
+        { power: point.power.flywheel, powerPerFlow: powerPerFlow((low + high) / 2) },
         { power: read('sums'), powerPerFlow: read('band') },
       );
     case 'power':

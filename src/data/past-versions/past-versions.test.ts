@@ -38,7 +38,7 @@ describe('documents as they were written by every past version', () => {
     if ('problems' in result) throw new Error(JSON.stringify(result.problems));
     const { goalPoint } = solveSweep(result.build);
     const [power, boost] = figures[version]!;
-    expect(goalPoint.power.fuelFlow / power).toBeCloseTo(1, 3);
+    expect(goalPoint.power.flywheel / power).toBeCloseTo(1, 3);
     expect(goalPoint.boostGauge / boost).toBeCloseTo(1, 2);
   });
 

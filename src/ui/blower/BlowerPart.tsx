@@ -20,6 +20,7 @@ import { Group, Reading } from '../fields/Group';
 import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { bySchool } from '../words/school';
 import { useWords } from '../words/useWords';
 import { PartLoadReadings } from './PartLoadReadings';
 import { usePutBlower, type RowPlace } from './usePutBlower';
@@ -72,8 +73,8 @@ function Curves({ solved }: { solved: Solved }) {
         outlet: inUnit(air.outlet.temperature, 'temperature'),
         charge: inUnit(p.path.manifold.temperature, 'temperature'),
         drive: inUnit(crankPower, 'shaftPower'),
-        power: inUnit(p.power.fuelFlow, 'power'),
-        before: inUnit(p.power.fuelFlow + p.power.drive, 'power'),
+        power: inUnit(p.power.flywheel, 'power'),
+        before: inUnit(p.power.flywheel + p.power.drive, 'power'),
         ...(shaftRpm === null ? {} : { shaft: inUnit(shaftRpm, 'shaftSpeed') / 1_000 }),
       };
     },
@@ -141,7 +142,7 @@ function Curves({ solved }: { solved: Solved }) {
       <RevPanel
         title="Power at the flywheel"
         unit={symbol('power')}
-        note="by fuel flow; thin: before the drive"
+        note={`${bySchool(build)}; thin: before the drive`}
         curves={curves}
         series={series.power}
         level={inUnit(build.goal.power, 'power')}

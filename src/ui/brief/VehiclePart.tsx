@@ -204,24 +204,24 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
   const { build, sweep } = answer;
   const solved = useMemo(() => sweep.points.filter((p) => p.status.kind !== 'failed'), [sweep]);
   if (!solved.length) return null;
-  const best = solved.reduce((a, b) => (b.power.fuelFlow > a.power.fuelFlow ? b : a));
+  const best = solved.reduce((a, b) => (b.power.flywheel > a.power.flywheel ? b : a));
   const { kind, mass } = vehicle;
   const rows: [string, string, string?][] = [];
   if (mass) {
     rows.push([
       'Mass per power',
-      `${formatNumber(inUnit(mass.value, 'mass') / inUnit(best.power.fuelFlow, 'power'), 2)}\u00a0${symbol('mass')}/${symbol('power')}`,
+      `${formatNumber(inUnit(mass.value, 'mass') / inUnit(best.power.flywheel, 'power'), 2)}\u00a0${symbol('mass')}/${symbol('power')}`,
       'flywheel',
     ]);
     if (kind === 'vehicle') {
       rows.push(
         [
           'Trap speed, standing quarter mile',
-          figure(trapSpeed(best.power.fuelFlow, mass.value), 'roadSpeed'),
+          figure(trapSpeed(best.power.flywheel, mass.value), 'roadSpeed'),
         ],
         [
           'Elapsed time over it',
-          `${formatNumber(quarterMileTime(best.power.fuelFlow, mass.value), 1)} s`,
+          `${formatNumber(quarterMileTime(best.power.flywheel, mass.value), 1)} s`,
           'cube-root rules, from memory: a good start on good tyres',
         ],
       );
@@ -246,7 +246,7 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
   }
   const load = loadOf(vehicle);
   if (load) {
-    const made = solved.map((p) => ({ speedRpm: p.speedRpm, power: p.power.fuelFlow }));
+    const made = solved.map((p) => ({ speedRpm: p.speedRpm, power: p.power.flywheel }));
     const at = meetingSpeed(made, load);
     const name = kind === 'boat' ? 'Propeller' : 'Load';
     rows.push([

@@ -94,7 +94,7 @@ function Figures({ solved }: { solved: Solved }) {
     row('efficiency', 'Compressor efficiency'),
     row('surge-margin', 'Surge margin', 'at constant ratio'),
     row('choke-margin', 'Choke margin', 'along the speed line'),
-    row('power', 'Power, fuel flow', 'flywheel'),
+    row('power', 'Flywheel power', ''),
     row('thumb-power', 'Power, rule of thumb', 'middle of the band'),
     row('wheel-power', 'Power at the wheels'),
   ];

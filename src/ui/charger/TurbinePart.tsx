@@ -22,6 +22,7 @@ import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
 import { gateOf } from '@/formats/kinds/turbocharger';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { bySchool } from '../words/school';
 import { useWords } from '../words/useWords';
 import { HotReadings } from './HotReadings';
 import { ShaftFields } from './ShaftFields';
@@ -78,7 +79,7 @@ function Curves({ solved }: { solved: Solved }) {
       const at = p.chargers[charger]?.at;
       return {
         boost: inUnit(p.boostGauge, 'boost'),
-        power: inUnit(p.power.fuelFlow, 'power'),
+        power: inUnit(p.power.flywheel, 'power'),
         ...(match
           ? {
               back: inUnit(engineCharger(match).turbine.inlet.pressure - b.climate.pressure, 'boost'),
@@ -166,7 +167,7 @@ function Curves({ solved }: { solved: Solved }) {
       <RevPanel
         title="Power at the flywheel"
         unit={symbol('power')}
-        note="by fuel flow"
+        note={bySchool(build)}
         curves={curves}
         series={series.power}
         level={inUnit(build.goal.power, 'power')}

@@ -17,6 +17,7 @@ import { Besides } from '../frame/Findings';
 import { Problems } from '../frame/Problems';
 import { figureAt } from '@/core/workings/figures';
 import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
+import { bySchool } from '../words/school';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
 import { Fig } from '../working/Fig';
@@ -180,19 +181,26 @@ function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
   );
 }
 
+/** Schools of power that part by more are not to be believed together. */
+const PARTED = 0.12;
+const partedNote = (a: number, b: number): string =>
+  Math.abs(a - b) > (PARTED * (a + b)) / 2 ? 'over 12 % apart: check BSFC, λ and VE' : 'the methods agree';
+
 function Schools({ point, build }: { point: OperatingPoint; build: Solved['build'] }) {
   const { figure, figureNumber } = useWords();
-  const { fuelFlow, thumbLow, thumbHigh, wheels } = point.power;
-  const inBand = fuelFlow >= thumbLow && fuelFlow <= thumbHigh;
+  const { flywheel, thumbLow, thumbHigh, wheels } = point.power;
+  const inBand = flywheel >= thumbLow && flywheel <= thumbHigh;
   const [low, high] = build.fuel.horsepowerPerPound;
   const at = point.speedRpm;
   const rows = [
     {
-      name: 'Fuel flow',
-      hint: 'air over AFR and BSFC, flywheel',
+      name: build.cyclePower ? 'Cycle' : 'Fuel flow',
+      hint: build.cyclePower
+        ? 'the forecast’s school, flywheel: cycles tabulated for this setup'
+        : 'the forecast’s school, flywheel: air over AFR and BSFC',
       value: (
         <Fig id="power" speedRpm={at}>
-          {figure(fuelFlow, 'power')}
+          {figure(flywheel, 'power')}
         </Fig>
       ),
       note: (
@@ -204,6 +212,16 @@ function Schools({ point, build }: { point: OperatingPoint; build: Solved['build
         </>
       ),
     },
+    ...(build.cyclePower
+      ? [
+          {
+            name: 'Fuel flow',
+            hint: 'air over AFR and BSFC',
+            value: figure(point.power.byFuelFlow, 'power'),
+            note: partedNote(flywheel, point.power.byFuelFlow),
+          },
+        ]
+      : []),
     {
       name: 'Rule of thumb',
       hint: `${low} to ${high} hp per lb/min: common practice`,
@@ -250,7 +268,7 @@ function Pictures({ solved }: { solved: Solved }) {
       manifold: inUnit(p.manifoldPressure, 'pressure'),
       flow: inUnit(p.path.massFlow, 'massFlow'),
       charge: inUnit(p.path.manifold.temperature, 'temperature'),
-      power: inUnit(p.power.fuelFlow, 'power'),
+      power: inUnit(p.power.flywheel, 'power'),
     }),
     [inUnit],
   );
@@ -302,7 +320,7 @@ function Pictures({ solved }: { solved: Solved }) {
       <RevPanel
         title="Power at the flywheel"
         unit={symbol('power')}
-        note="by fuel flow; thin: naturally aspirated"
+        note={`${bySchool(build)}; thin: naturally aspirated`}
         curves={curves}
         series={series.power}
         level={level}
@@ -336,7 +354,7 @@ function SweepTable({ solved }: { solved: Solved }) {
       column('cooler loss', 'pressureDrop', lost('cooler')),
       column('compressor outlet', 'temperature', (p) => engineCharger(p.path).outlet.temperature),
       column('charge', 'temperature', (p) => p.path.manifold.temperature),
-      column('power', 'power', (p) => p.power.fuelFlow),
+      column('power', 'power', (p) => p.power.flywheel),
       { name: `NA power, ${symbol('power')}`, cell: (p) => figureNumber(p.alonePower, 'power') },
     ];
   }, [figureNumber, symbol]);

@@ -7,6 +7,7 @@ import { pricesAt, type Price } from '@/core/studies/price';
 import { HeatStops } from '../charts/Drawing';
 import { useSize } from '../charts/useSize';
 import { useJob, useSpeed, type Solved } from '../store/solved';
+import { bySchool } from '../words/school';
 import { useWords } from '../words/useWords';
 import type { Words } from '../words/words';
 
@@ -464,7 +465,7 @@ function linesOf(
     case 'cylinders':
       return {
         change: `${signedFigure(station.powerIn ?? 0, 'power')} at the crank`,
-        remark: station.known && engineTurbine(build) ? 'at the turbine inlet' : 'by fuel flow',
+        remark: station.known && engineTurbine(build) ? 'at the turbine inlet' : bySchool(build),
       };
     case 'turbine': {
       const { match } = point;

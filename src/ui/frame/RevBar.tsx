@@ -68,7 +68,7 @@ function CurveNames({
     const top = peak(pick);
     return (p: OperatingPoint) => (pick(p) / top) * 32;
   };
-  const power = heightOf((p) => p.power.fuelFlow);
+  const power = heightOf((p) => p.power.flywheel);
   const torque = heightOf((p) => p.torque);
   const free = sweep.points.filter((p) => {
     const at = x(p.speedRpm);
@@ -127,13 +127,13 @@ function Track({ solved, speedRpm, setSpeed, move }: TrackProps) {
   const shapes = useMemo(() => {
     const top = (pick: (p: (typeof sweep.points)[number]) => number) =>
       Math.max(1, ...sweep.points.map(pick));
-    const power = top((p) => p.power.fuelFlow);
+    const power = top((p) => p.power.flywheel);
     const torque = top((p) => p.torque);
     return {
       power: area<(typeof sweep.points)[number]>()
         .x((p) => x(p.speedRpm))
         .y0(40)
-        .y1((p) => 40 - (p.power.fuelFlow / power) * 32)(sweep.points),
+        .y1((p) => 40 - (p.power.flywheel / power) * 32)(sweep.points),
       torque: line<(typeof sweep.points)[number]>()
         .x((p) => x(p.speedRpm))
         .y((p) => 40 - (p.torque / torque) * 32)(sweep.points),

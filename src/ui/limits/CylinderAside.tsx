@@ -6,6 +6,7 @@ import { Findings } from '../frame/Findings';
 import frame from '../frame/frame.module.css';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
+import { SchoolFields } from './SchoolFields';
 import { useCylinder } from './useCylinder';
 
 const BOUND = { min: TIMINGS.latest, max: TIMINGS.earliest };
@@ -41,6 +42,7 @@ export function CylinderAside() {
           </>
         )}
       </Group>
+      <SchoolFields />
       <Group title="Model">
         <QuantityField
           path="engine.combustion.burnAngle"

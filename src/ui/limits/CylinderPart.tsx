@@ -179,13 +179,22 @@ function Timings({ at }: { at: At }) {
 function Schools({ at }: { at: At }) {
   const { figure } = useWords();
   const { fuelFlow, cycle, thumbLow, thumbHigh, spread } = at.schools;
+  const isByCycle = at.build.cyclePower !== null;
   return (
     <FigureTable
       caption="Flywheel power by three schools"
       headless
       rows={[
-        { name: 'Fuel flow', hint: 'the forecast uses it', value: figure(fuelFlow, 'power') },
-        { name: 'Cycle', hint: 'gross less pumping, friction and drive', value: figure(cycle, 'power') },
+        {
+          name: 'Fuel flow',
+          hint: isByCycle ? 'by BSFC' : 'the forecast uses it',
+          value: figure(fuelFlow, 'power'),
+        },
+        {
+          name: 'Cycle',
+          hint: isByCycle ? 'the forecast uses it, from its table' : 'gross less pumping, friction and drive',
+          value: figure(cycle, 'power'),
+        },
         {
           name: 'Rule of thumb',
           hint: 'band of the trade',

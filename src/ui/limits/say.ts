@@ -1,13 +1,24 @@
 import type { LimitRow } from '@/core/limits/judge';
 import { metrics } from '@/core/job/schema/component-names';
+import type { ModelMetric } from '@/core/limits/limit';
 import type { Quantity } from '@/core/units/quantities';
 import { metricName } from '../words/components';
 import type { Words } from '../words/words';
 import { confidenceWords } from '../fields/confidence';
 
+const modelQuantities: Record<ModelMetric, Quantity | null> = {
+  shaftSpeed: 'shaftSpeed',
+  beltTension: 'force',
+  surge: null,
+  choke: null,
+  wrap: null,
+  fuel: null,
+};
+const isModelMetric = (metric: string): metric is ModelMetric => Object.hasOwn(modelQuantities, metric);
+
 /** What a limit is measured in; null for a share. */
 const measureOf = ({ metric }: LimitRow): Quantity | null =>
-  metric === 'fuel' ? null : metric === 'shaftSpeed' ? 'shaftSpeed' : metrics[metric].quantity;
+  isModelMetric(metric) ? modelQuantities[metric] : metrics[metric].quantity;
 
 /** A limit in figures: both ends where sources disagree. */
 export function limitWords(row: LimitRow, { figure }: Words): string {
@@ -29,6 +40,7 @@ export const bearsWords = ({ sort }: LimitRow): string =>
     pressure: 'at that pressure',
     temperature: 'at that temperature',
     mass: 'whatever the power',
+    flow: 'at that flow',
   })[sort];
 
 /** How sure a limit is. */

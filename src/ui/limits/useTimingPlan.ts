@@ -1,21 +1,9 @@
-import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { create } from 'zustand';
 import type { TableNode } from '@/core/cylinder/table';
 import { planAt, planGridOf, tableOf, type PlanShift } from '@/core/studies/timing-plan';
-import type { CycleWorker } from '@/workers/cycle.worker';
-import { tellWork } from '../store/long-work';
 import { useJob, useJobState } from '../store/solved';
-
-/** Two workers: the page itself needs a core. */
-const COUNT = 2;
-let running: Remote<CycleWorker>[] | null = null;
-const workers = (): Remote<CycleWorker>[] =>
-  (running ??= Array.from({ length: COUNT }, () =>
-    wrap<CycleWorker>(
-      new Worker(new URL('../../workers/cycle.worker.ts', import.meta.url), { type: 'module' }),
-    ),
-  ));
+import { tabulate } from './cycle-workers';
 
 const NO_SHIFT: PlanShift = { charge: 0, octane: 0, lambda: 0, compressionRatio: 0 };
 
@@ -42,43 +30,19 @@ export function useTimingPlan() {
   const [turn, setTurn] = useState(0);
   useEffect(() => {
     if (!grid) return;
-    const cases = grid.cases.flat();
-    const nodes: TableNode[] = [];
-    let done = 0;
-    let isLive = true;
-    const told = tellWork('Tabulating cycles', {
-      stop: () => {
-        isLive = false;
-        for (const worker of workers()) void worker.stop();
+    return tabulate<TableNode>(
+      'Tabulating cycles',
+      grid.cases.flat(),
+      (worker, cases, onDone) => worker.nodes(cases, onDone),
+      {
+        move: setShare,
+        resume: () => setTurn((n) => n + 1),
+        done: (nodes) => {
+          const width = grid.airs.length;
+          setMade({ grid, nodes: grid.speeds.map((_, i) => nodes.slice(i * width, (i + 1) * width)) });
+        },
       },
-      resume: () => setTurn((n) => n + 1),
-    });
-    const per = Math.ceil(cases.length / COUNT);
-    const work = workers().map((worker, k) =>
-      worker.nodes(
-        cases.slice(k * per, (k + 1) * per),
-        proxy((place: number, node: TableNode) => {
-          if (!isLive) return;
-          nodes[k * per + place] = node;
-          done++;
-          told.move(done / cases.length);
-          if (done % 12 === 0) setShare(done / cases.length);
-        }),
-      ),
     );
-    Promise.all(work)
-      .then((whole) => {
-        if (!isLive || whole.includes(false)) return;
-        told.end();
-        const width = grid.airs.length;
-        setMade({ grid, nodes: grid.speeds.map((_, i) => nodes.slice(i * width, (i + 1) * width)) });
-      })
-      .catch(() => told.end());
-    return () => {
-      isLive = false;
-      told.end();
-      for (const worker of workers()) void worker.stop();
-    };
   }, [grid, turn]);
   const plan = useMemo(() => {
     if (!made?.grid || !answer) return null;

@@ -59,7 +59,7 @@ export function useVerdict() {
     const shapeable = canShape(build);
     const bounds: Bounds = { offers, fixed: kindsFixed(fixed), canShape: shapeable, goalPoint };
     // The curve peaks higher than the goal where the goal lies off its peak.
-    const perGoal = line.peak.power / goalPoint.power.fuelFlow;
+    const perGoal = line.peak.power / goalPoint.power.flywheel;
     const goal = build.goal.power;
     // A fifth more, to a round figure of the unit that is shown.
     const perUnit = inUnit(1, 'power') * 0.2;

@@ -48,7 +48,7 @@ function open(job: Job = sampleJob(0), { drawn = null as string[] | null, setup 
   return { result, store, write, addresses };
 }
 const goalPower = (page: ReturnType<typeof open>) =>
-  page.result.current.job.answer!.sweep.goalPoint.power.fuelFlow;
+  page.result.current.job.answer!.sweep.goalPoint.power.flywheel;
 
 describe('a job with its answer', () => {
   it('follows every edit at once: power, air of the day, where the benches stand', () => {

@@ -1,10 +1,12 @@
 import type { LimitMetric } from '@/core/job/schema/component-choices';
 import { componentNames, metrics } from '@/core/job/schema/component-names';
-import type { LimitPart, ModelPart } from '@/core/limits/limit';
+import type { LimitPart, ModelMetric, ModelPart } from '@/core/limits/limit';
 
 const modelNames: Record<ModelPart, string> = {
   shaft: 'Charger shaft',
   'front-shaft': 'LP charger shaft',
+  map: 'Compressor map',
+  belt: 'Belt',
   turbine: 'Turbine inlet',
   clutch: 'Clutch',
   gearbox: 'Gearbox',
@@ -21,6 +23,17 @@ export function partName(part: LimitPart): string {
   return [kind, part.name, gear].filter(Boolean).join(', ');
 }
 
+const modelMetricNames: Record<ModelMetric, string> = {
+  shaftSpeed: 'shaft speed',
+  surge: 'surge line',
+  choke: 'choke line',
+  wrap: 'pull its wrap holds',
+  beltTension: 'tight strand, each rib',
+  fuel: 'fuel',
+};
+
 /** What a part is limited by, as a row says it. */
-export const metricName = (metric: LimitMetric | 'shaftSpeed' | 'fuel'): string =>
-  metric === 'shaftSpeed' ? 'shaft speed' : metric === 'fuel' ? 'fuel' : metrics[metric].name;
+export const metricName = (metric: LimitMetric | ModelMetric): string =>
+  isModelMetric(metric) ? modelMetricNames[metric] : metrics[metric].name;
+
+const isModelMetric = (metric: string): metric is ModelMetric => Object.hasOwn(modelMetricNames, metric);

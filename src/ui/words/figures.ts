@@ -3,7 +3,7 @@ import type { BenchId } from '../frame/benches';
 
 /** What each headline figure is called, and the bench that shows it. `also`: other words somebody may look for. */
 export const figureNames: Record<FigureId, { name: string; bench: BenchId; also?: string }> = {
-  power: { name: 'Power, fuel flow', bench: 'demand', also: 'horsepower flywheel' },
+  power: { name: 'Flywheel power', bench: 'demand', also: 'horsepower flywheel' },
   'thumb-power': { name: 'Power, rule of thumb', bench: 'demand', also: 'lb/min horsepower' },
   'wheel-power': { name: 'Power at the wheels', bench: 'demand', also: 'hub' },
   'alone-power': { name: 'Naturally aspirated power', bench: 'demand', also: 'naturally aspirated' },

@@ -231,8 +231,8 @@ describe('which input matters most', () => {
     const { build, point } = solved(job, -1);
     const share = boost.spread / (build.climate.pressure + job.setups[0]!.boost.levelGauge.value);
     // Charge heat takes some of it away: between two thirds and all of the pressure's share arrives as power.
-    expect(boost.effect / point.power.fuelFlow / share).toBeGreaterThan(0.66);
-    expect(boost.effect / point.power.fuelFlow / share).toBeLessThan(1.05);
+    expect(boost.effect / point.power.flywheel / share).toBeGreaterThan(0.66);
+    expect(boost.effect / point.power.flywheel / share).toBeLessThan(1.05);
   });
 
   it('an input at its end of range is moved one way, one that is known exactly not at all', () => {

@@ -188,6 +188,8 @@ const readWords: Record<ReadStep['code'], string> = {
   'map-edge': 'read from the map{name}: the edge met first at this pressure ratio',
   guessed: 'as given: no map is chosen',
   'match-ratio': 'where the power of the turbine{name} and the flow through it balance',
+  'cycle-factor': 'power by the cycle over power by fuel flow, from the setup’s table of cycles',
+  'cycle-retard': 'spark retard as planned, from the setup’s table of cycles',
   'gas-temperature': 'the temperature at which the exhaust gas holds this heat',
   'open-air': 'the open air: no pipe behind the turbine is given',
   driven: 'what the turbine{name} drives and its gate lets stand, where the powers on the shaft balance',

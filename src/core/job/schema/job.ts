@@ -221,8 +221,8 @@ const exhaustSchema = z.strictObject({
   /** Share of the heat released that leaves with the gas at best timing, and how far the spark stands behind it, rad. */
   share: input(0.15, 0.6),
   retard: input(0, 0.7),
-  /** Whether the retard is the one stated, or estimated from load, octane and compression ratio. */
-  retardBy: z.enum(['stated', 'estimate']),
+  /** Whether the retard is the one stated, estimated from load, octane and compression ratio, or the one of the cycles tabulated. */
+  retardBy: z.enum(['stated', 'estimate', 'cycle']),
   /** W/K from the gas to the wall of port and manifold, and the wall's temperature. */
   heatLoss: input(0, 1_000),
   wall: input(300, 1_300),
@@ -230,6 +230,35 @@ const exhaustSchema = z.strictObject({
   /** What pulses add to the turbine's work where manifold and housing are divided. */
   pulse: input(1, 1.5),
 });
+
+const evenly = (axis: number[]): boolean => {
+  const step = (axis.at(-1)! - axis[0]!) / (axis.length - 1);
+  return step > 0 && axis.every((at, i) => Math.abs(at - axis[0]! - i * step) < 1e-6 * Math.abs(at) + 1e-3);
+};
+const axis = (min: number, max: number) =>
+  z
+    .array(z.number().min(min).max(max))
+    .min(2)
+    .max(24)
+    .refine(evenly, 'The axis of a table must rise evenly.');
+
+/** Cycles over speed and manifold pressure, Pa absolute: power over that of fuel flow, and spark retard as planned, rad. */
+const cycleSchema = z
+  .strictObject({
+    speeds: axis(100, 30_000),
+    pressures: axis(20_000, 1_500_000),
+    power: z.array(z.array(z.number().min(0.05).max(3)).max(24)).max(24),
+    retard: z.array(z.array(z.number().min(0).max(2)).max(24)).max(24),
+    /** Names the inputs that it was made from. */
+    madeFor: z.string().max(40),
+  })
+  .refine(
+    ({ speeds, pressures, power, retard }) =>
+      [power, retard].every(
+        (values) => values.length === speeds.length && values.every((row) => row.length === pressures.length),
+      ),
+    'A table of cycles needs a value for each speed and pressure.',
+  );
 
 /** Readings of one moment at one engine speed: what gauges showed, to be explained. */
 const readingsSchema = z.strictObject({
@@ -268,6 +297,8 @@ const setupSchema = z.strictObject({
   /** Water, methanol or nitrous oxide behind the cooler; a setup may have none. */
   injection: chargeInjectionSchema.optional(),
   readings: readingsSchema,
+  /** Cycles tabulated for the forecast's power; without them it goes by fuel flow. */
+  cycle: cycleSchema.optional(),
   /** Oil and water of the charger, checked by hand. */
   chargerChecks: z
     .array(z.strictObject({ what: z.enum(chargerChecks), state: z.enum(['passed', 'failed']) }))
