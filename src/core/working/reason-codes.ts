@@ -1,5 +1,6 @@
 import type { BlowerCode } from './blower-codes';
 import type { CylinderCode, LimitCode } from './cylinder-codes';
+import type { DynoCode } from './dyno-codes';
 import type { CoolingCode, FuelCode, InjectionCode } from './fuel-codes';
 
 /**
@@ -429,4 +430,5 @@ export type ReasonCode =
   | CoolingCode
   | InjectionCode
   | CylinderCode
-  | LimitCode;
+  | LimitCode
+  | DynoCode;

@@ -6,6 +6,7 @@ import { decisionSentences } from './decision-reasons';
 import { engineSentences } from './engine-reasons';
 import { coolingSentences, fuelSentences } from './fuel-reasons';
 import { cylinderSentences } from './cylinder-reasons';
+import { dynoSentences } from './dyno-reasons';
 import { injectionSentences } from './injection-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
@@ -175,6 +176,7 @@ const sentences: Sentences<ReasonCode> = {
   ...coolingSentences,
   ...injectionSentences,
   ...cylinderSentences,
+  ...dynoSentences,
   ...goalSentences,
 };
 

@@ -1,0 +1,143 @@
+import type { Curve } from './smoothing';
+
+/** A difference with its band: `value ± band`; inside its own band it is not shown to be there. */
+export type Difference = { value: number; band: number; isShown: boolean };
+
+/** Of two figures with their own bands, which are independent: the band of what is left is the root of their squares. */
+export function differenceOf(
+  after: number,
+  before: number,
+  bands: [after: number, before: number],
+): Difference {
+  const value = after - before;
+  const band = Math.hypot(...bands);
+  return { value, band, isShown: Math.abs(value) > band };
+}
+
+/** Values of a curve at a speed, straight between; null outside it. */
+export function valueAt({ speeds, values }: Curve, speedRpm: number): number | null {
+  const last = speeds.length - 1;
+  if (last < 1 || speedRpm < speeds[0]! || speedRpm > speeds[last]!) return null;
+  const step = (speeds[last]! - speeds[0]!) / last;
+  const i = Math.min(last - 1, Math.floor((speedRpm - speeds[0]!) / step));
+  const part = (speedRpm - speeds[i]!) / (speeds[i + 1]! - speeds[i]!);
+  return values[i]! + part * (values[i + 1]! - values[i]!);
+}
+
+/** The range that two curves share, rev/min; null where they do not meet. */
+export function commonRange(a: Curve, b: Curve): { fromRpm: number; toRpm: number } | null {
+  const fromRpm = Math.max(a.speeds[0]!, b.speeds[0]!);
+  const toRpm = Math.min(a.speeds.at(-1)!, b.speeds.at(-1)!);
+  return toRpm > fromRpm ? { fromRpm, toRpm } : null;
+}
+
+/** A curve's part between two speeds, on its own grid, with both ends. */
+function between(curve: Curve, fromRpm: number, toRpm: number): { speedRpm: number; value: number }[] {
+  const inner = curve.speeds.flatMap((speedRpm, i) =>
+    speedRpm > fromRpm && speedRpm < toRpm ? [{ speedRpm, value: curve.values[i]! }] : [],
+  );
+  const [first, last] = [valueAt(curve, fromRpm), valueAt(curve, toRpm)];
+  if (first === null || last === null) return [];
+  return [{ speedRpm: fromRpm, value: first }, ...inner, { speedRpm: toRpm, value: last }];
+}
+
+/** Mean over engine speed between two speeds inside the curve, by trapezoids; null outside it. */
+export function meanBetween(curve: Curve, fromRpm: number, toRpm: number): number | null {
+  const points = between(curve, fromRpm, toRpm);
+  if (points.length < 2) return null;
+  let area = 0;
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1]!, points[i]!];
+    area += ((a.value + b.value) / 2) * (b.speedRpm - a.speedRpm);
+  }
+  return area / (toRpm - fromRpm);
+}
+
+/** The greatest value of a curve in a range, and where; the least likewise by `-1`. */
+export function peakOf(
+  curve: Curve,
+  fromRpm = -Infinity,
+  toRpm = Infinity,
+): { speedRpm: number; value: number } | null {
+  let best: { speedRpm: number; value: number } | null = null;
+  curve.speeds.forEach((speedRpm, i) => {
+    const value = curve.values[i]!;
+    if (speedRpm >= fromRpm && speedRpm <= toRpm && Number.isFinite(value) && (!best || value > best.value))
+      best = { speedRpm, value };
+  });
+  return best;
+}
+
+/** The torque, or whatever it is, that is never undercut between two speeds; null outside the curve. */
+export function floorOf(curve: Curve, fromRpm: number, toRpm: number): number | null {
+  const points = between(curve, fromRpm, toRpm);
+  return points.length ? Math.min(...points.map(({ value }) => value)) : null;
+}
+
+/** First speed at which a curve is at a value on its way up, rev/min; null where it never is. */
+export function reaches(curve: Curve, value: number): number | null {
+  const i = curve.values.findIndex((one) => one >= value);
+  if (i < 0) return null;
+  if (i === 0) return curve.speeds[0]!;
+  const part = (value - curve.values[i - 1]!) / (curve.values[i]! - curve.values[i - 1]!);
+  return curve.speeds[i - 1]! + part * (curve.speeds[i]! - curve.speeds[i - 1]!);
+}
+
+/** How sure a run is: its repeatability as a share of the reading (of one sigma or as the dyno states it, the same for both). */
+export type Sure = { repeatability: number };
+
+export type Comparison = {
+  fromRpm: number;
+  toRpm: number;
+  /** Peak against peak, wherever each stands; shift of it, rev/min. */
+  peak: Difference & { shiftRpm: number };
+  /** The greatest gain anywhere, and the greatest loss, with where. */
+  most: Difference & { speedRpm: number };
+  least: Difference & { speedRpm: number };
+  atEnd: Difference;
+  mean: Difference;
+  /** Least value over the common range. */
+  floor: Difference;
+};
+
+/**
+ * Two curves of one channel on the range they share. In: after, before; how sure each is. Out: null where they do not meet. The mean's band
+ * is that of one reading: repeatability is of the whole pull, and does not average out within it. Total.
+ */
+export function compare(after: Curve, before: Curve, sure: { after: Sure; before: Sure }): Comparison | null {
+  const range = commonRange(after, before);
+  if (!range) return null;
+  const { fromRpm, toRpm } = range;
+  const differ = (a: number, b: number) =>
+    differenceOf(a, b, [Math.abs(a) * sure.after.repeatability, Math.abs(b) * sure.before.repeatability]);
+  const speeds = [...new Set([fromRpm, ...after.speeds.filter((n) => n > fromRpm && n < toRpm), toRpm])];
+  const each = speeds.map((speedRpm) => {
+    const [a, b] = [valueAt(after, speedRpm)!, valueAt(before, speedRpm)!];
+    return { speedRpm, ...differ(a, b) };
+  });
+  const [peakAfter, peakBefore] = [peakOf(after, fromRpm, toRpm), peakOf(before, fromRpm, toRpm)];
+  const [meanAfter, meanBefore] = [meanBetween(after, fromRpm, toRpm), meanBetween(before, fromRpm, toRpm)];
+  if (!peakAfter || !peakBefore || meanAfter === null || meanBefore === null || !each.length) return null;
+  return {
+    fromRpm,
+    toRpm,
+    peak: {
+      ...differ(peakAfter.value, peakBefore.value),
+      shiftRpm: peakAfter.speedRpm - peakBefore.speedRpm,
+    },
+    most: each.reduce((a, b) => (b.value > a.value ? b : a)),
+    least: each.reduce((a, b) => (b.value < a.value ? b : a)),
+    atEnd: each.at(-1)!,
+    mean: differ(meanAfter, meanBefore),
+    floor: differ(floorOf(after, fromRpm, toRpm)!, floorOf(before, fromRpm, toRpm)!),
+  };
+}
+
+/** Spread of repeat pulls: standard deviation of their means over the mean of those; null with fewer than two. */
+export function repeatabilityOf(curves: readonly Curve[], fromRpm: number, toRpm: number): number | null {
+  const means = curves.map((curve) => meanBetween(curve, fromRpm, toRpm)).filter((m) => m !== null);
+  if (means.length < 2) return null;
+  const mean = means.reduce((a, b) => a + b) / means.length;
+  const square = means.reduce((sum, m) => sum + (m - mean) ** 2, 0) / (means.length - 1);
+  return Math.sqrt(square) / Math.abs(mean);
+}
