@@ -47,7 +47,6 @@ const shots: Shot[] = [
   },
   { name: 'demand', at: `${single}/demand` },
   { name: 'charger', at: `${single}/charger`, before: ranked },
-  { name: 'turbine', at: `${single}/charger?charger=turbine` },
   {
     name: 'ranking',
     at: `${single}/charger?charger=rank`,
@@ -57,6 +56,7 @@ const shots: Shot[] = [
   { name: 'cooling', at: `${single}/cooling`, height: 1100 },
   { name: 'fuel', at: `${boat}/fuel`, height: 1100 },
   { name: 'limits', at: `${coupe}/limits`, height: 1100 },
+  { name: 'dyno', at: `${coupe}/dyno`, height: 1100 },
   { name: 'belt-drive', at: `${boat}/charger?setup=B&charger=drive` },
   {
     name: 'working',

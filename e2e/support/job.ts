@@ -6,6 +6,7 @@ export const truck = '/jobs/b2a9c7e4-5b1f-4c38-8f60-48a0d1e61000';
 
 /** Vintage saloon with a measured run; boat with a cam card; groomer with readings of its condition. */
 export const saloon = '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000';
+const coupe = '/jobs/c4b17f2e-8d05-4e69-a1b8-22f0c6d32200';
 export const boat = '/jobs/9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700';
 export const groomer = '/jobs/3d7f0b96-1f4e-4b0a-9c55-72a6e0c47200';
 /** Every sheet of the benches that have several, fitted that has most to show there. */
@@ -28,6 +29,7 @@ export const sheets = [
   ...['verdict', 'gears', 'disputed'].map((part) => `${saloon}/limits?limits=${part}`),
   `${single}/limits?limits=charger`,
   ...['timing', 'shape', 'worst'].map((part) => `${single}/limits?limits=${part}`),
+  ...['runs', 'card', 'add'].map((part) => `${coupe}/dyno?dyno=${part}`),
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];
 

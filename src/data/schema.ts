@@ -1,6 +1,8 @@
-import { integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 import type { Change } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
+import type { RunCard } from '@/core/dyno/card';
+import type { StoredLog } from '@/formats/runs';
 import type { Summary } from '@/core/studies/summary';
 import type { Ref } from '@/core/documents/ref';
 import type { ItemDocument } from '@/formats/kinds/documents';
@@ -60,6 +62,24 @@ export const libraryRevisions = pgTable(
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.itemId, table.revision] })],
+);
+
+/** Runs of a job's engine: rows of their own, since a log would weigh a job down. What its file said stays for ever. */
+export const runs = pgTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    card: jsonb('card').$type<RunCard>().notNull(),
+    log: jsonb('log').$type<StoredLog>().notNull(),
+    /** The file, compressed, in base 64. */
+    raw: text('raw').notNull(),
+    deletedAt: time('deleted_at'),
+    createdAt: time('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('runs_job').on(table.jobId)],
 );
 
 /** What the shop has set for itself: one row. */

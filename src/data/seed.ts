@@ -1,8 +1,9 @@
 import type { Database } from './connection';
-import { sampleHistories, sampleItems } from './demo/sample';
+import { sampleHistories, sampleItems, sampleRuns } from './demo/sample';
 import { nameRevision } from './repositories/history';
 import { createJob, saveJob } from './repositories/jobs';
 import { addItem, knownIds } from './repositories/library';
+import { addRun } from './repositories/runs';
 
 /** The library of a new shop. */
 export async function seedLibrary(db: Database): Promise<void> {
@@ -15,7 +16,7 @@ export async function completeLibrary(db: Database): Promise<void> {
   for (const item of sampleItems) if (!known.has(item.id)) await addItem(db, item.document, item.id);
 }
 
-/** The demo shop: the library and its jobs. */
+/** The demo shop: the library, its jobs and their runs. */
 export async function seedDemo(db: Database): Promise<void> {
   await seedLibrary(db);
   // The board shows the newest first.
@@ -25,4 +26,5 @@ export async function seedDemo(db: Database): Promise<void> {
       else await saveJob(db, id, i, job);
       if (name) await nameRevision(db, id, i + 1, name);
     }
+  for (const { id, jobId, ...run } of sampleRuns) await addRun(db, jobId, id, run);
 }

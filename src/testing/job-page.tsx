@@ -18,9 +18,10 @@ export function openInJob(
   job: Job,
   part: ReactNode,
   goTo: (bench: BenchId, sheet?: string | null) => void = ignored,
+  id = 'job-1',
 ) {
   jest.spyOn(server, 'saveJob').mockResolvedValue({ kind: 'ok', data: { revision: 2 } });
-  const store = createJobStore({ id: 'job-1', revision: 1, job, savedAt: '' });
+  const store = createJobStore({ id, revision: 1, job, savedAt: '' });
   const page = render(
     <Providers units={{ system: 'metric', mix: {} }}>
       <JobProvider

@@ -252,4 +252,6 @@ export const jobBenches: Record<JobBench, Bench> = {
     missing: missingOnLimits,
     rules: limitRules,
   },
+  // A record: nothing of the forecast rests on it until a run becomes the baseline.
+  dyno: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
 };

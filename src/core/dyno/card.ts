@@ -1,11 +1,28 @@
 import * as z from 'zod';
 import { corrections } from './corrections';
 
-export const dynoKinds = ['engine', 'hub', 'roller', 'road'] as const;
-export const bases = ['flywheel', 'hub', 'wheels'] as const;
+const dynoKinds = ['engine', 'hub', 'roller', 'road'] as const;
+const bases = ['flywheel', 'hub', 'wheels'] as const;
 
 const text = (most: number) => z.string().max(most);
-const known = (min: number, max: number) => z.number().min(min).max(max).nullable();
+
+/** Ranges of a card's figures, SI. */
+export const runCardSchemaBounds = {
+  repeatability: { min: 0.0005, max: 0.2 },
+  pressure: { min: 40_000, max: 110_000 },
+  temperature: { min: 233.15, max: 333.15 },
+  humidity: { min: 0, max: 1 },
+  gear: { min: 1, max: 12 },
+  level: { min: 0, max: 800_000 },
+  startOil: { min: 233.15, max: 473.15 },
+  startCoolant: { min: 233.15, max: 423.15 },
+  startCharge: { min: 233.15, max: 423.15 },
+  sweepRate: { min: 10, max: 20_000 },
+  startRpm: { min: 100, max: 20_000 },
+};
+const stated = (key: keyof typeof runCardSchemaBounds) =>
+  z.number().min(runCardSchemaBounds[key].min).max(runCardSchemaBounds[key].max);
+const known = (key: keyof typeof runCardSchemaBounds) => stated(key).nullable();
 
 /** What a run was made under: its card. SI; null where nobody has said. An incomplete one is kept. */
 export const runCardSchema = z.strictObject({
@@ -16,24 +33,24 @@ export const runCardSchema = z.strictObject({
   dyno: text(60),
   dynoKind: z.enum(dynoKinds),
   /** Of the dyno, or from repeat pulls: share of the reading. */
-  repeatability: z.number().min(0.0005).max(0.2),
+  repeatability: stated('repeatability'),
   basis: z.enum(bases),
   /** What its figures carry already. */
   correction: z.enum(corrections),
-  pressure: known(40_000, 110_000),
-  temperature: known(233.15, 333.15),
-  humidity: known(0, 1),
+  pressure: known('pressure'),
+  temperature: known('temperature'),
+  humidity: known('humidity'),
   file: text(80),
   slot: text(40),
   fuel: text(60),
-  gear: known(1, 12),
+  gear: known('gear'),
   boostControl: text(60),
-  level: known(0, 800_000),
-  startOil: known(233.15, 473.15),
-  startCoolant: known(233.15, 423.15),
-  startCharge: known(233.15, 423.15),
-  sweepRate: known(10, 20_000),
-  startRpm: known(100, 20_000),
+  level: known('level'),
+  startOil: known('startOil'),
+  startCoolant: known('startCoolant'),
+  startCharge: known('startCharge'),
+  sweepRate: known('sweepRate'),
+  startRpm: known('startRpm'),
   tieDown: text(80),
   /** Sensors and where they sit. */
   sensors: text(300),

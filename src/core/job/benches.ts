@@ -1,5 +1,14 @@
 /** The benches a job is worked at, in the order of the work. */
-export const benchIds = ['brief', 'engine', 'demand', 'charger', 'cooling', 'fuel', 'limits'] as const;
+export const benchIds = [
+  'brief',
+  'engine',
+  'demand',
+  'charger',
+  'cooling',
+  'fuel',
+  'limits',
+  'dyno',
+] as const;
 export type JobBench = (typeof benchIds)[number];
 export const isBench = (id: string | undefined): id is JobBench => benchIds.some((bench) => bench === id);
 
@@ -27,6 +36,7 @@ export const benchSheets = {
   cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
   limits: ['first', 'verdict', 'gears', 'disputed', 'charger', 'cylinder', 'timing', 'shape', 'worst'],
+  dyno: ['runs', 'card', 'add'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
 

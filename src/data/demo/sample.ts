@@ -1,4 +1,6 @@
+import { addRunSchema } from '@/formats/runs';
 import jobs from './jobs.json';
+import runs from './runs.json';
 import { keptChargers } from '@/core/job/chargers';
 import { jobSchema, type Job } from '@/core/job/schema/job';
 
@@ -25,3 +27,6 @@ export const sampleHistories = all.map(({ id, job, name, earlier = [] }) => ({
     job: jobSchema.parse(r.job),
   })),
 }));
+
+/** The demo's dyno runs, each with its job. */
+export const sampleRuns = runs.map(({ id, jobId, ...run }) => ({ id, jobId, ...addRunSchema.parse(run) }));

@@ -4,7 +4,7 @@ import type { Setup } from '@/core/job/schema/job';
 import type { Bin } from '@/formats/history';
 import type { KindName } from '@/formats/kinds';
 import type { Database } from '../connection';
-import { jobRevisions, jobs, libraryItems, libraryRevisions } from '../schema';
+import { jobRevisions, jobs, libraryItems, libraryRevisions, runs } from '../schema';
 
 const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
 const jobName = sql<string>`${jobRevisions.document}->>'name'`;
@@ -90,6 +90,7 @@ export function removeJob(db: Database, id: string): Promise<boolean> {
       .from(jobs)
       .where(and(eq(jobs.id, id), isNotNull(jobs.binnedAt)));
     if (!job) return false;
+    await tx.delete(runs).where(eq(runs.jobId, id));
     await tx.delete(jobRevisions).where(eq(jobRevisions.jobId, id));
     await tx.delete(jobs).where(eq(jobs.id, id));
     return true;

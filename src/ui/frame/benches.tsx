@@ -3,6 +3,7 @@ import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as coolingParts } from '../cooling/parts';
+import { loaders as dynoParts } from '../dyno/parts';
 import { loaders as limitParts } from '../limits/parts';
 import { loaders as engineParts } from '../engine/parts';
 import { loaders as fuelParts } from '../fuel/parts';
@@ -61,6 +62,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     shape: 'Shaped boost',
     worst: 'Worst day',
   },
+  dyno: { runs: 'Runs', card: 'Run card', add: 'Add a run' },
 };
 
 const descriptors: Record<JobBench, Bench> = {
@@ -137,6 +139,16 @@ const descriptors: Record<JobBench, Bench> = {
     inTheCell: false,
     body: () => import('../limits/LimitsBench'),
     ahead: [...Object.values(limitParts), () => import('../charts/Plot')],
+    stations: [],
+  },
+  dyno: {
+    name: 'Dyno',
+    icon: <path d="M3 16a7 7 0 0 1 14 0M10 16l4-6M3 16h14M6 10l-1-1M10 8V6" />,
+    key: '8',
+    words: 'run pull log chassis hub roller correction SAE DIN overlay compare audit card',
+    inTheCell: false,
+    body: () => import('../dyno/DynoBench'),
+    ahead: [...Object.values(dynoParts), () => import('../charts/Plot')],
     stations: [],
   },
 };

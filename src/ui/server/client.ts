@@ -1,3 +1,5 @@
+import type { RunCard } from '@/core/dyno/card';
+import type { StoredLog, StoredRun } from '@/formats/runs';
 import type { JobStart } from '@/core/job/start';
 import type { Job } from '@/core/job/schema/job';
 import type { ApiError } from '@/formats/api';
@@ -100,6 +102,13 @@ export const server = {
   setItemBinned: (path: string, id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/library/${path}/${id}/bin`, { binned }),
   removeItem: (path: string, id: string) => call<{ removed: true }>('DELETE', `/api/library/${path}/${id}`),
+  runs: (id: string) => call<{ runs: StoredRun[] }>('GET', `/api/jobs/${id}/runs`),
+  addRun: (id: string, run: { card: RunCard; log: StoredLog; raw: string }) =>
+    call<{ id: string }>('POST', `/api/jobs/${id}/runs`, run),
+  saveRunCard: (id: string, run: string, card: RunCard) =>
+    call<{ saved: true }>('PUT', `/api/jobs/${id}/runs/${run}`, { card }),
+  setRunDeleted: (id: string, run: string, deleted: boolean) =>
+    call<{ deleted: boolean }>('PUT', `/api/jobs/${id}/runs/${run}/deleted`, { deleted }),
   removeJob: (id: string) => call<{ removed: true }>('DELETE', `/api/jobs/${id}`),
   revisions: (id: string) => call<{ revisions: RevisionLine[] }>('GET', `/api/jobs/${id}/revisions`),
   revision: (id: string, revision: number) =>

@@ -13,6 +13,11 @@ export const dynoSentences: Sentences<DynoCode> = {
   },
   'run-full-boost': { long: 'Nine tenths of the boost, {boost} gauge, are there from {from}.' },
   'run-dip': { long: 'A dip of {depth} at {speed}.' },
+  'log-channel-twice': {
+    long: 'Two columns are taken for {channel}: one of them must be another, or none.',
+  },
+  'log-time-back': { long: 'Time runs backwards here: two logs lie behind each other, or one was cut.' },
+  'log-speed-off': { long: 'Engine speed reaches {speed}: another unit, or another column.' },
   'run-torque-fell': {
     long: 'Peak power is up by {more}, and peak torque down by {less}: mean torque over the common range went from {before} to {after}.',
     short: 'Torque fell while power rose',

@@ -1,0 +1,6 @@
+/** Sheets of the Dyno bench, each fetched when it is opened and ahead while the page rests. */
+export const loaders = {
+  runs: () => import('./RunsPart'),
+  card: () => import('./CardPart'),
+  add: () => import('./AddPart'),
+};
