@@ -6,9 +6,9 @@ import { schoolNodeOf, type SchoolGrid, type SchoolNode } from '@/core/studies/c
 let newest = 0;
 
 /** Each case in its turn, told one by one; a newer request ends this one. Out: all nodes, or null where it was ended. */
-async function eachOf<Node>(
-  cases: CylinderCase[],
-  make: (own: CylinderCase) => Node,
+async function eachOf<Case, Node>(
+  cases: Case[],
+  make: (own: Case) => Node,
   onDone: () => void,
 ): Promise<Node[] | null> {
   const own = ++newest;
@@ -26,8 +26,10 @@ async function eachOf<Node>(
 /** Tabulates cycles away from the page. */
 const cycleWorker = {
   /** A node of the timing plan for each case. */
-  nodes: (cases: CylinderCase[], onDone: () => void): Promise<TableNode[] | null> =>
-    eachOf(cases, nodeOf, onDone),
+  nodes: (
+    cases: { own: CylinderCase; isWhole: boolean }[],
+    onDone: () => void,
+  ): Promise<TableNode[] | null> => eachOf(cases, ({ own, isWhole }) => nodeOf(own, isWhole), onDone),
   /** What the forecast needs of each case. */
   school: (
     cases: CylinderCase[],

@@ -79,8 +79,53 @@ const valueOf = (own: CylinderCase, what: Correction): number =>
     compressionRatio: own.crank.compressionRatio,
   })[what];
 
-/** One node: the cylinder at best torque, retarded, at its knock limit, and how each of it moves. About 60 cycles. */
-export function nodeOf(own: CylinderCase): TableNode {
+/** Nothing moves it: until its neighbours say how. */
+const unmoved = (): Record<Correction, Main> =>
+  Object.fromEntries(corrections.map((what) => [what, { best: 0, knock: 0, work: 0, peak: 0 }])) as Record<
+    Correction,
+    Main
+  >;
+
+/** Whether a node of a grid works out itself how it moves: every other one in both directions, and the last ones. */
+export const movesItself = (i: number, j: number, rows: number, columns: number): boolean =>
+  (i % 2 === 0 || i === rows - 1) && (j % 2 === 0 || j === columns - 1);
+
+/**
+ * How each node moves, of those that do not know it themselves: straight between the nearest ones that do. Slopes change far less from node
+ * to node than what they are slopes of. Out: new nodes. Source: bilinear; a test holds the whole to 1 % of the cycles themselves.
+ */
+export function withMoves(nodes: TableNode[][]): TableNode[][] {
+  const [rows, columns] = [nodes.length, nodes[0]!.length];
+  const around = (at: number, count: number): [number, number] =>
+    at % 2 === 0 || at === count - 1 ? [at, at] : [at - 1, at + 1];
+  return nodes.map((row, i) =>
+    row.map((node, j) => {
+      if (movesItself(i, j, rows, columns)) return node;
+      const near = around(i, rows).flatMap((a) => around(j, columns).map((b) => nodes[a]![b]!));
+      const mean = (read: (one: TableNode) => number) =>
+        near.reduce((sum, one) => sum + read(one), 0) / near.length;
+      const moves = (of: 'slopes' | 'bends') =>
+        Object.fromEntries(
+          corrections.map((what) => [
+            what,
+            Object.fromEntries(MAIN.map((key) => [key, mean((one) => one[of][what][key])])),
+          ]),
+        ) as TableNode['slopes'];
+      return {
+        ...node,
+        slopes: moves('slopes'),
+        bends: moves('bends'),
+        peaksByRatio: node.peaksByRatio.map((_, k) => mean((one) => one.peaksByRatio[k]!)),
+      };
+    }),
+  );
+}
+
+/**
+ * One node: the cylinder at best torque, retarded, at its knock limit, and how each of it moves. About 60 cycles; some fifteen where how it
+ * moves is left to its neighbours.
+ */
+export function nodeOf(own: CylinderCase, isWhole = true): TableNode {
   const cylinder = cylinderOf(own);
   const near = bestTiming(cylinder).advance;
   const top = topNear(cylinder, near);
@@ -99,9 +144,9 @@ export function nodeOf(own: CylinderCase): TableNode {
     const its = topNear(other, top.best);
     return { ...its, knock: isSpark ? knockFrom(other, its.best, knock, 4)[0] : its.best + FOLLOWED };
   };
-  const slopes = {} as TableNode['slopes'];
-  const bends = {} as TableNode['bends'];
-  for (const what of corrections) {
+  const slopes = unmoved();
+  const bends = unmoved();
+  for (const what of isWhole ? corrections : []) {
     const by = 0.7 * CORRECTIONS[what];
     const [less, more] = [moved(what, -by), moved(what, by)];
     const read = (of: (key: keyof Main) => number) =>
@@ -109,13 +154,16 @@ export function nodeOf(own: CylinderCase): TableNode {
     slopes[what] = read((key) => (more[key] - less[key]) / (2 * by));
     bends[what] = read((key) => (more[key] - 2 * main[key] + less[key]) / (by * by));
   }
-  const ratio = valueOf(own, 'compressionRatio');
-  const step = 0.7 * CORRECTIONS.compressionRatio;
-  const turn = slopes.compressionRatio.best * step;
-  const [low, high] = [peaksAt(ratio - step, top.best - turn), peaksAt(ratio + step, top.best + turn)];
+  const byRatio = (): number[] => {
+    const ratio = valueOf(own, 'compressionRatio');
+    const step = 0.7 * CORRECTIONS.compressionRatio;
+    const turn = slopes.compressionRatio.best * step;
+    const low = peaksAt(ratio - step, top.best - turn);
+    return peaksAt(ratio + step, top.best + turn).map((peak, i) => (peak - low[i]!) / (2 * step));
+  };
   return {
     ...main,
-    peaksByRatio: high.map((peak, i) => (peak - low[i]!) / (2 * step)),
+    peaksByRatio: isWhole ? byRatio() : RETARDS.map(() => 0),
     works: share(useful),
     peaks: share(({ peakPressure }) => peakPressure),
     slopes,

@@ -2,7 +2,7 @@ import { plannedLambda } from '../charge-path/air-path';
 import type { Build } from '../build/build';
 import { octaneIndex } from '../cylinder/formulas';
 import type { CylinderCase } from '../cylinder/cylinder';
-import { readTable, type CycleTable, type TableNode, type TableReading } from '../cylinder/table';
+import { readTable, withMoves, type CycleTable, type TableNode, type TableReading } from '../cylinder/table';
 import type { Job } from '../job/schema/job';
 import { cylinderCaseOf, timingRules } from '../limits/cylinder-at';
 import type { Sweep } from '../solve/sweep';
@@ -113,7 +113,7 @@ export const tableOf = (
   engine: Engine,
   { speeds, airs }: PlanGrid,
   nodes: TableNode[][],
-): CycleTable => ({ speeds, airs, nodes, ...timingRules(build, engine) });
+): CycleTable => ({ speeds, airs, nodes: withMoves(nodes), ...timingRules(build, engine) });
 
 /** What is asked beside the setup in hand: K, octane numbers, λ, ratio. */
 export type PlanShift = { charge: number; octane: number; lambda: number; compressionRatio: number };

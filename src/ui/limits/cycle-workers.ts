@@ -1,5 +1,4 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { CylinderCase } from '@/core/cylinder/cylinder';
 import type { CycleWorker } from '@/workers/cycle.worker';
 import { tellWork } from '../store/long-work';
 
@@ -18,10 +17,10 @@ const workers = (): Remote<CycleWorker>[] =>
  * does its share; told of progress, 0 to 1; how to take it up again once it was stopped. `done` is given all nodes in the order of the
  * cases, and is not called where it was ended before. Out: ends it.
  */
-export function tabulate<Node>(
+export function tabulate<Case, Node>(
   what: string,
-  cases: CylinderCase[],
-  share: (worker: Remote<CycleWorker>, cases: CylinderCase[], onDone: () => void) => Promise<Node[] | null>,
+  cases: Case[],
+  share: (worker: Remote<CycleWorker>, cases: Case[], onDone: () => void) => Promise<Node[] | null>,
   {
     move,
     resume,

@@ -40,13 +40,13 @@ export function useSchool() {
   useEffect(() => {
     if (!ask || !answer) return;
     const { grid, madeFor } = ask;
-    return tabulate<SchoolNode>(
+    return tabulate(
       'Tabulating cycles for the forecast',
       grid.cases.flat(),
       (worker, cases, onDone) => worker.school(cases, grid.rules, onDone),
       {
         resume: () => setTurn((n) => n + 1),
-        done: (nodes) => {
+        done: (nodes: SchoolNode[]) => {
           const width = grid.pressures.length;
           const rows = grid.speeds.map((_, i) => nodes.slice(i * width, (i + 1) * width));
           store.getState().edit((its) => {

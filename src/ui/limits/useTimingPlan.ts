@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { create } from 'zustand';
-import type { TableNode } from '@/core/cylinder/table';
+import { movesItself, type TableNode } from '@/core/cylinder/table';
 import { planAt, planGridOf, tableOf, type PlanShift } from '@/core/studies/timing-plan';
 import { useJob, useJobState } from '../store/solved';
 import { tabulate } from './cycle-workers';
@@ -30,14 +30,16 @@ export function useTimingPlan() {
   const [turn, setTurn] = useState(0);
   useEffect(() => {
     if (!grid) return;
-    return tabulate<TableNode>(
+    return tabulate(
       'Tabulating cycles',
-      grid.cases.flat(),
+      grid.cases.flatMap((row, i) =>
+        row.map((own, j) => ({ own, isWhole: movesItself(i, j, grid.speeds.length, grid.airs.length) })),
+      ),
       (worker, cases, onDone) => worker.nodes(cases, onDone),
       {
         move: setShare,
         resume: () => setTurn((n) => n + 1),
-        done: (nodes) => {
+        done: (nodes: TableNode[]) => {
           const width = grid.airs.length;
           setMade({ grid, nodes: grid.speeds.map((_, i) => nodes.slice(i * width, (i + 1) * width)) });
         },
