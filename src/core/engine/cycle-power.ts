@@ -22,28 +22,42 @@ function placeOn(axis: readonly number[], at: number): [number, number] {
 const cubic = (a: number, b: number, c: number, d: number, t: number): number =>
   b + (t / 2) * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
 
-/** A row's value at a place; beyond its ends it goes on straight. */
-function along(row: (i: number) => number, count: number, [i, t]: [number, number]): number {
-  const [b, c] = [row(i), row(i + 1)];
-  const a = i > 0 ? row(i - 1) : 2 * b - c;
-  const d = i + 2 < count ? row(i + 2) : 2 * c - b;
+/** A row of values at a place; beyond its ends it goes on straight. */
+function along(row: readonly number[], i: number, t: number): number {
+  const [b, c] = [row[i]!, row[i + 1]!];
+  const a = i > 0 ? row[i - 1]! : 2 * b - c;
+  const d = i + 2 < row.length ? row[i + 2]! : 2 * c - b;
   return cubic(a, b, c, d, t);
 }
 
+/** Values of a table at a place in both directions. */
+function read(values: CyclePower['power'], i: number, u: number, j: number, v: number): number {
+  const b = along(values[i]!, j, v);
+  const c = along(values[i + 1]!, j, v);
+  const a = i > 0 ? along(values[i - 1]!, j, v) : 2 * b - c;
+  const d = i + 2 < values.length ? along(values[i + 2]!, j, v) : 2 * c - b;
+  return cubic(a, b, c, d, u);
+}
+
 /**
- * Power factor and retard at a speed, rev/min, and a manifold pressure, Pa. Smooth to the first derivative; outside the table as at its
- * edge: where that is, `coversCycle` says. Total.
+ * Power factor and retard at a speed, rev/min, and a manifold pressure, Pa, each read when it is asked for. Smooth to the first derivative;
+ * outside the table as at its edge: where that is, `coversCycle` says. Total.
  */
 export function cyclePowerAt(
   table: CyclePower,
   speedRpm: number,
   manifold: number,
-): { power: number; retard: number } {
-  const speed = placeOn(table.speeds, speedRpm);
-  const pressure = placeOn(table.pressures, manifold);
-  const read = (values: CyclePower['power']) =>
-    along((i) => along((j) => values[i]![j]!, table.pressures.length, pressure), table.speeds.length, speed);
-  return { power: read(table.power), retard: Math.max(0, read(table.retard)) };
+): { readonly power: number; readonly retard: number } {
+  const [i, u] = placeOn(table.speeds, speedRpm);
+  const [j, v] = placeOn(table.pressures, manifold);
+  return {
+    get power() {
+      return read(table.power, i, u, j, v);
+    },
+    get retard() {
+      return Math.max(0, read(table.retard, i, u, j, v));
+    },
+  };
 }
 
 /** Whether a state lies in the table, with a twentieth of each axis to spare. */
