@@ -67,6 +67,7 @@ describe('a job with its answer', () => {
       'cooling',
       'fuel',
       'limits',
+      'dyno',
     ]);
   });
   it('keeps the last good answer, marked as stale, while the job contradicts itself; the fields get the problem', () => {
