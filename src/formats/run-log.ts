@@ -1,7 +1,8 @@
 import { channelIds, channels, type ChannelId, type Log } from '@/core/dyno/channels';
-import { powerOfTorque } from '@/core/engine/power-formulas';
+import { powerOfTorque, torque as torqueFormula } from '@/core/engine/power-formulas';
 import { findUnit, fromUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
 import { reason } from '@/core/working/range';
+import { unitIn } from './header-unit';
 import { readMapTable, readNumber, type FileFinding, type MapTable } from './map-table';
 
 /** What a column of a log may hold: a channel, air-fuel ratio by mass, or nothing that is kept. */
@@ -42,18 +43,6 @@ const words: [LogColumn, RegExp][] = [
   ['speedRpm', /rpm|engine.?speed|\brevs?\b|n_?eng/i],
 ];
 
-const unitWord = /[[(]\s*([^\])]+?)\s*[\])]|[\s,_/]([a-z°·²%]+)\s*$/i;
-
-/** The unit a header names, if its quantity knows it. */
-function unitIn(header: string, column: LogColumn): string | null {
-  const quantity = quantityOf(column);
-  if (!quantity) return null;
-  const match = unitWord.exec(header);
-  const named = (match?.[1] ?? match?.[2] ?? header).trim();
-  const bare = /lb.?ft|ft.?lb/i.test(named) ? 'lb·ft' : /^(bhp|whp)$/i.test(named) ? 'hp' : named;
-  return findUnit(quantity, bare)?.symbol ?? null;
-}
-
 /** What the columns of a log seem to be, each channel once. */
 export function guessLog(table: MapTable, unit: (quantity: Quantity) => Unit): LogMapping {
   const taken = new Set<LogColumn>();
@@ -61,7 +50,7 @@ export function guessLog(table: MapTable, unit: (quantity: Quantity) => Unit): L
     const column = words.find(([kind, pattern]) => !taken.has(kind) && pattern.test(header))?.[0] ?? 'skip';
     if (column !== 'skip') taken.add(column);
     const quantity = quantityOf(column);
-    return { column, unit: unitIn(header, column) ?? (quantity ? unit(quantity).symbol : '') };
+    return { column, unit: unitIn(header, quantity) ?? (quantity ? unit(quantity).symbol : '') };
   });
 }
 
@@ -151,7 +140,8 @@ function checked(log: Log, { rows }: MapTable): LogMade {
           },
         ],
       };
-  } else if (power) log.torque = power.map((value, i) => (value * 30) / (Math.PI * speedRpm![i]!));
+  } else if (power)
+    log.torque = power.map((value, i) => torqueFormula.fn({ power: value, speedRpm: speedRpm![i]! }));
   else if (torque) log.power = torque.map((value, i) => powerOfTorque(value, speedRpm![i]!));
   return { ok: true, log, findings: [] };
 }

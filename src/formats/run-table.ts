@@ -3,6 +3,7 @@ import { findUnit, fromUnit, unitsOf, type Quantity, type Unit } from '@/core/un
 import type { Baseline } from '@/core/job/schema/engine';
 import type { ReasonCode } from '@/core/working/reason-codes';
 import { reason } from '@/core/working/range';
+import { unitIn } from './header-unit';
 import { readMapTable, readNumber, type FileFinding, type MapTable } from './map-table';
 
 /** What a column of a run may hold. */
@@ -50,18 +51,6 @@ const words: [RunColumn, RegExp][] = [
   ['speed', /rpm|speed|rev|n_?eng/i],
 ];
 
-const unitWord = /[[(]\s*([^\])]+?)\s*[\])]|[\s,_/]([a-z°·²]+)\s*$/i;
-
-/** The unit a header names, if the quantity knows it; shops write torque in many ways. */
-function unitIn(header: string, column: RunColumn): string | null {
-  const quantity = quantityOf[column];
-  if (!quantity) return null;
-  const match = unitWord.exec(header);
-  const named = (match?.[1] ?? match?.[2] ?? header).trim();
-  const bare = /lb.?ft|ft.?lb/i.test(named) ? 'lb·ft' : /^(bhp|whp)$/i.test(named) ? 'hp' : named;
-  return findUnit(quantity, bare)?.symbol ?? null;
-}
-
 /** What the columns of a table seem to be, by their names; without names speed and power are taken as first and second. */
 export function guessRun(table: MapTable, unit: (quantity: Quantity) => Unit): RunMapping {
   const taken = new Set<RunColumn>();
@@ -69,7 +58,7 @@ export function guessRun(table: MapTable, unit: (quantity: Quantity) => Unit): R
     const column = words.find(([kind, pattern]) => !taken.has(kind) && pattern.test(header))?.[0] ?? 'skip';
     if (column !== 'skip') taken.add(column);
     const quantity = quantityOf[column];
-    return { column, unit: unitIn(header, column) ?? (quantity ? unit(quantity).symbol : '') };
+    return { column, unit: unitIn(header, quantity) ?? (quantity ? unit(quantity).symbol : '') };
   });
   if (!taken.has('speed') && !taken.has('power') && !taken.has('torque')) {
     if (mapping[0]) mapping[0] = { column: 'speed', unit: 'rpm' };

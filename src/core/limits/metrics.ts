@@ -9,7 +9,7 @@ import { peakPressureAt } from './peak-pressure';
 import { boltLoad, brakeMeanPressure } from './formulas';
 
 /** What kind of limit a metric is: told apart, since other things move them. */
-export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature' | 'mass' | 'flow';
+export type LimitSort = 'torque' | 'power' | 'speed' | 'pressure' | 'temperature' | 'road' | 'mass' | 'flow';
 export const sortOf: Record<LimitMetric, LimitSort> = {
   torque: 'torque',
   power: 'power',
@@ -22,8 +22,8 @@ export const sortOf: Record<LimitMetric, LimitSort> = {
   backPressure: 'pressure',
   chargeTemperature: 'temperature',
   exhaustTemperature: 'temperature',
-  roadSpeed: 'speed',
-  stopEnergy: 'speed',
+  roadSpeed: 'road',
+  stopEnergy: 'road',
   runningMass: 'mass',
 };
 

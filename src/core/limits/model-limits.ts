@@ -78,13 +78,13 @@ function mapEdges(build: Build): Limit[] {
 function belt(build: Build): Limit[] {
   const strain = beltLoads(build);
   if (!strain) return [];
-  const { loadAt, mostTension, nearWrap, name } = strain;
+  const { loadAt, mostTension, nearWrap } = strain;
   const pull: Reader = (point) => loadAt(point).perRib;
   const wrap: Reader = (point) => loadAt(point).use;
   const shared = { sort: 'power', followsPower: false } as const;
   return [
-    fromModel('belt', name, { ...shared, metric: 'wrap', low: null, near: nearWrap, use: wrap, value: wrap }),
-    fromModel('belt', name, {
+    fromModel('belt', '', { ...shared, metric: 'wrap', low: null, near: nearWrap, use: wrap, value: wrap }),
+    fromModel('belt', '', {
       ...shared,
       metric: 'beltTension',
       low: mostTension,

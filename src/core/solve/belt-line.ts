@@ -148,7 +148,6 @@ export function beltLoads(build: Build): {
   /** What the tight strand bears, N for each rib or millimetre as the profile counts, and the use of the wrap that is near slipping. */
   mostTension: number;
   nearWrap: number;
-  name: string;
 } | null {
   const place = beltPlace(build);
   const charger = build.chargers[place];
@@ -166,7 +165,6 @@ export function beltLoads(build: Build): {
     },
     mostTension: charger.drive.allows?.perRib ?? profiles[layout.profile].mostTension,
     nearWrap: WRAP_MARGIN,
-    name: '',
   };
 }
 

@@ -204,7 +204,7 @@ export const fastestOf = (points: OperatingPoint[]): { share: number; speedRpm: 
   );
 
 /** A power this much off the goal is another one, and the figures that go with it are not the goal's. */
-const AS_WANTED = 0.004;
+export const AS_WANTED = 0.004;
 
 /** What the goal takes, and where this setup makes another power, what it reaches: each with its own flow and boost. */
 function demandReason(build: Build, level: Level, goalPoint: OperatingPoint): Reason {

@@ -61,7 +61,7 @@ describe('a gearbox by gear', () => {
   });
 
   it('boost by gear keeps each gear’s torque with its margin, and gears of one torque share a level', () => {
-    const { build, sweep } = byGear([0.7, 0.7, 0.9, 2]);
+    const { build, sweep } = byGear([0.85, 0.85, 0.95, 2]);
     const full = flatLevel(sweep);
     const levels = [...boostByGear(build, full, 0.05)].filter((one) => one !== undefined);
     expect(levels.map(({ gear }) => gear)).toEqual([0, 1, 2, 3]);
@@ -72,9 +72,9 @@ describe('a gearbox by gear', () => {
       const flat: Build = { ...build, boost: { ...build.boost, kind: 'level', levelGauge } };
       return Math.max(...solveSweep(flat).points.map(({ torque }) => torque));
     };
-    for (const [i, share] of [0.7, 0.7, 0.9].entries()) {
+    for (const [i, share] of [0.85, 0.85, 0.95].entries()) {
       const level = levels[i]!;
-      if (level.kind !== 'found') continue;
+      expect(level.kind).toBe('found');
       expect(torqueAt(level.gauge)).toBeLessThanOrEqual(0.95 * share * peak);
       expect(torqueAt(level.gauge * 1.02)).toBeGreaterThan(0.95 * share * peak * 0.995);
     }
@@ -110,7 +110,7 @@ describe('what the road asks', () => {
 });
 
 describe('a test in steps', () => {
-  it('rises from a tenth below where it may give to where it does, by no more than a twentieth', () => {
+  it('rises from a tenth below where it may give to short of where it does, by no more than a twentieth', () => {
     const { job, build, sweep } = plain;
     const block = componentSchema.parse({
       id: 'block',
@@ -123,8 +123,8 @@ describe('a test in steps', () => {
     const row = line.rows.find(({ key }) => key === 'block torque')!;
     const steps = stepTest(row);
     expect(steps[0]!.ofLow).toBeCloseTo(0.9, 9);
-    expect(steps.at(-1)).toMatchObject({ ofHigh: 1 });
-    expect(steps.at(-1)!.power).toBeCloseTo(1.3 * row.allowed!, 6);
+    expect(steps.at(-1)!.ofHigh).toBeCloseTo(0.95, 9);
+    expect(steps.at(-1)!.power).toBeCloseTo(0.95 * 1.3 * row.allowed!, 6);
     steps.slice(1).forEach((step, i) => expect(step.ofLow - steps[i]!.ofLow).toBeLessThan(0.0501));
     expect(stepTest({ ...row, high: null })).toEqual([]);
     expect(stepTest({ ...row, allowed: null })).toEqual([]);

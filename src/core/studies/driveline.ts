@@ -81,17 +81,20 @@ export type TestStep = { power: number; ofLow: number; ofHigh: number };
 /** Steps of a test, as share of where it may give: never more than this at once. */
 const STEP = 0.05;
 const FIRST = 0.9;
+/** And never so far as to where it gives whoever is right. */
+const SHORT_OF = 0.95;
 
 /**
- * Steps from a tenth below where a limit may give to where it does whoever is right. In: a row whose power decides and whose ends differ.
- * Out: rising powers, the last at the high end; empty for any other row. Source: common practice: small steps with a look at each.
+ * Steps from a tenth below where a limit may give to a twentieth short of where it does whoever is right. In: a row whose power decides and
+ * whose ends differ. Out: rising powers; empty for any other row. Source: common practice: small steps with a look at each.
  */
 export function stepTest({ allowed, low, high }: LimitRow): TestStep[] {
   if (allowed === null || low === null || high === null || high <= low) return [];
-  const top = high / low;
+  const other = high / low;
+  const top = SHORT_OF * other;
   const count = Math.ceil((top - FIRST) / STEP - 1e-9);
   return Array.from({ length: count + 1 }, (_, i) => {
     const share = FIRST + ((top - FIRST) * i) / count;
-    return { power: allowed * share, ofLow: share, ofHigh: share / top };
+    return { power: allowed * share, ofLow: share, ofHigh: share / other };
   });
 }

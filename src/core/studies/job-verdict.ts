@@ -1,7 +1,7 @@
 import type { LimitLine, LimitRow } from '../limits/judge';
 import type { Sweep } from '../solve/sweep';
 import type { Build } from '../build/build';
-import type { LimitState } from '../solve/verdict';
+import { AS_WANTED, type LimitState } from '../solve/verdict';
 import type { Reason } from '../working/range';
 
 /** The job in one answer: whether the goal is met, by how much, and what stops it. Flywheel, W. */
@@ -16,8 +16,6 @@ export type JobVerdict = {
   stops: { from: 'match'; reason: Reason } | { from: 'limit'; row: LimitRow } | null;
 };
 
-/** Power this much off the goal is the goal, as in the verdict of the match. */
-const AS_WANTED = 0.004;
 const order: LimitState[] = ['within', 'marginal', 'over'];
 
 /**

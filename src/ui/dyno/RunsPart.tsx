@@ -239,7 +239,9 @@ function Differences({ run, held, torque, before }: DifferencesProps) {
 function Fairness({ run, held, isNormal }: { run: Run; held: Run; isNormal: boolean }) {
   const audit = useMemo(() => auditOf(audited(run), audited(held)), [run, held]);
   const verdicts = {
-    fair: 'A fair comparison, as far as cards and logs say.',
+    fair: audit.unsaid.length
+      ? 'Nothing unequal is known, and not all is: what is missing below decides.'
+      : 'A fair comparison: nothing is unequal.',
     covered: isNormal
       ? 'Unequal only in what is made equal here.'
       : 'Unequal in what “Charge: made equal” covers: look at it so.',

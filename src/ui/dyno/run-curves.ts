@@ -1,3 +1,4 @@
+import { powerOfTorque } from '@/core/engine/power-formulas';
 import type { AuditedRun } from '@/core/dyno/audit';
 import { correctionFactor, type Correction } from '@/core/dyno/corrections';
 import type { ChannelId } from '@/core/dyno/channels';
@@ -61,7 +62,7 @@ export function normalisedTo(run: Run, reference: Run, torque: Curve): Curve | n
 /** Power over the revs from torque. */
 export const powerCurve = ({ speeds, values }: Curve): Curve => ({
   speeds,
-  values: values.map((torque, i) => (torque * Math.PI * speeds[i]!) / 30),
+  values: values.map((torque, i) => powerOfTorque(torque, speeds[i]!)),
 });
 
 /** A run as the audit reads it. */

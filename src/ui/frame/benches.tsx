@@ -56,7 +56,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     verdict: 'Verdict',
     gears: 'Clutch & gearbox',
     disputed: 'Disputed limits',
-    charger: 'Charger',
+    charger: 'Charger limits',
     cylinder: 'Cylinder',
     timing: 'Timing table',
     shape: 'Shaped boost',

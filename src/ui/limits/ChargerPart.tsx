@@ -4,6 +4,7 @@ import { thrustAt } from '@/core/limits/thrust';
 import { speedRows, surgeEvents, wheelCycles, type SurgeEvent } from '@/core/studies/charger-reserve';
 import { dutyOf } from '@/core/studies/heat-soak';
 import { libraryOf } from '@/formats/library-items';
+import { JUST_HOLDS } from '@/core/limits/metrics';
 import charts from '../charts/charts.module.css';
 import { looks, rowsOf, type PlotFlag } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
@@ -14,8 +15,7 @@ import { useSlices } from '../store/useSlices';
 import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
-
-const days = { design: 'as planned', coldest: 'coldest day', hottest: 'hottest day' } as const;
+import { days } from './say';
 
 /** What the charger itself bears: thrust, speed in every air, wheel life, and surge where the flow is taken away. */
 export default function ChargerPart() {
@@ -94,6 +94,8 @@ function Speeds() {
   const most = Math.max(...solved.map(({ share }) => share));
   const { pull, rest } = dutyOf(job.brief.use);
   const cycles = wheelCycles(most);
+  // As the shaft's row on What gives first.
+  const near = Math.min(JUST_HOLDS, answer?.build.mostSpeed ?? 1);
   const isTurbo = answer?.build.chargers.some(({ drive }) => drive && drive.kind !== 'belt');
   return (
     <>
@@ -106,7 +108,7 @@ function Speeds() {
             name: 'air',
             cell: ({ venue, day, share, altitude }) => (
               <>
-                <StateMark state={share > 1 ? 'over' : share > 0.985 ? 'marginal' : 'within'} size={11} />{' '}
+                <StateMark state={share > 1 ? 'over' : share > near ? 'marginal' : 'within'} size={11} />{' '}
                 {names[venue]}, {days[day]}
                 <small>{figure(altitude, 'altitude')}</small>
               </>
@@ -170,7 +172,13 @@ function Surge() {
             cell: (event) => (
               <>
                 <StateMark
-                  state={event.margin < 0 ? 'over' : event.margin < 0.1 ? 'marginal' : 'within'}
+                  state={
+                    event.margin < 0
+                      ? 'over'
+                      : event.margin < answer!.build.margins.surge
+                        ? 'marginal'
+                        : 'within'
+                  }
                   size={11}
                 />{' '}
                 {eventName(event)}

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import { flatLevel, canShape } from '@/core/studies/boost-shaping';
 import { boostByGear, drivelineRows, type DrivelineRow, type GearLevel } from '@/core/studies/driveline';
+import { JUST_HOLDS } from '@/core/limits/metrics';
 import charts from '../charts/charts.module.css';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
@@ -58,7 +59,10 @@ export default function GearsPart() {
       name: 'part',
       cell: ({ part, gear, margin }) => (
         <>
-          <StateMark state={margin < 0 ? 'over' : margin < 0.015 ? 'marginal' : 'within'} size={11} />{' '}
+          <StateMark
+            state={margin < 0 ? 'over' : margin < 1 - JUST_HOLDS ? 'marginal' : 'within'}
+            size={11}
+          />{' '}
           {part === 'clutch' ? 'Clutch' : gear === null ? 'Gearbox' : `Gear ${gear + 1}`}
         </>
       ),

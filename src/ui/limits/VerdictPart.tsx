@@ -53,10 +53,10 @@ export default function VerdictPart() {
       {ways && isFetched && (
         <>
           <Way
-            route={ways.route}
+            route={ways.both.first}
             title={`Cheapest way to ${figure(ways.goal, 'power')}`}
             budget={budget}
-            saved={ways.flat.price - ways.route.price}
+            saved={ways.flat.price - ways.both.first.price}
           />
           {ways.second > ways.goal && (
             <Way

@@ -11,10 +11,8 @@ import { useSlices } from '../store/useSlices';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { partName } from '../words/components';
 import { useWords } from '../words/useWords';
-import { aboutTen } from './say';
+import { aboutTen, days } from './say';
 import { useDuty } from './useDuty';
-
-const days = { design: 'as planned', coldest: 'coldest day', hottest: 'hottest day' } as const;
 
 /** The same limits in every air of the Brief and on its worst fuel, and the boost that is safe in all of them. */
 export default function WorstPart() {

@@ -39,6 +39,7 @@ export const bearsWords = ({ sort }: LimitRow): string =>
     speed: 'whatever the power',
     pressure: 'at that pressure',
     temperature: 'at that temperature',
+    road: 'at that road speed',
     mass: 'whatever the power',
     flow: 'at that flow',
   })[sort];
@@ -49,3 +50,6 @@ export const sureWords = ({ part, confidence }: LimitRow): string =>
 
 /** A speed that was read between two points, to the nearest ten, rev/min. */
 export const aboutTen = (speedRpm: number): number => Math.round(speedRpm / 10) * 10;
+
+/** The days that limits are looked at on. */
+export const days = { design: 'as planned', coldest: 'coldest day', hottest: 'hottest day' } as const;

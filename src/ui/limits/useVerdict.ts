@@ -69,7 +69,6 @@ export function useVerdict() {
       second,
       canShape: shapeable,
       flat: routeTo(solved, goal * perGoal, bounds, false),
-      route: routeTo(solved, goal * perGoal, bounds, isShaped),
       both: twoGoals(solved, { first: goal * perGoal, second: second * perGoal }, bounds, isShaped),
     };
   }, [answer, line, verdict, engine, offers, fixed, isShaped, typed, inUnit]);
