@@ -47,7 +47,7 @@ test.describe('on a phone', () => {
       .locator('a:visible, button:visible')
       .evaluateAll((all) => all.map((e) => e.textContent));
     expect(names).toHaveLength(5);
-    expect(names.join(' ')).toMatch(/Brief.*Demand.*Charger.*Jobs.*More/);
+    expect(names.join(' ')).toMatch(/Charger.*Limits.*Dyno.*Jobs.*More/);
     await row.getByRole('button', { name: /^More/ }).click();
     await page.getByRole('menuitem', { name: 'Engine bench' }).click();
     await expect(page.getByRole('main', { name: 'Engine bench' })).toBeVisible();

@@ -12,10 +12,7 @@ import { memoryShop, type Database } from './connection';
 import { sampleCompressors, sampleItems, sampleJob, sampleTurboJob } from './demo/sample';
 import { requireWritable, takeLock } from './folder';
 import { prepareFolder } from './prepare';
-import { gunzipSync, strFromU8 } from 'fflate';
-import { blankCard } from '@/core/dyno/card';
-import { addRun, listRuns, saveCard, setRunDeleted } from './repositories/runs';
-import { jobRevisions, libraryRevisions, runs as runsTable, settings } from './schema';
+import { jobRevisions, libraryRevisions, settings } from './schema';
 import { listBin, removeItem, removeJob } from './repositories/bin';
 import { finderIndex } from './repositories/finder';
 import { findRevision, listRevisions, nameRevision } from './repositories/history';
@@ -145,38 +142,6 @@ describe('jobs', () => {
     expect(after.goal.power).toBe(150_000);
     expect(after.pressureRatio).not.toBeCloseTo(before.pressureRatio!, 2);
     expect((await refreshSummaries(db)).size).toBe(0);
-  });
-});
-
-describe('runs', () => {
-  const run = (name: string) => ({
-    card: blankCard(name),
-    log: { speedRpm: [2_000, 3_000], torque: [300, null] },
-    raw: 'rpm;torque\n2000;300\n3000;--\n',
-  });
-  it('are kept beside their job with what the file said, carded anew, deleted and brought back', async () => {
-    const job = await createJob(db, sampleJob(0));
-    expect(await addRun(db, 'nobody', 'r0', run('none'))).toBe(false);
-    expect(await addRun(db, job.id, 'r1', run('First'))).toBe(true);
-    expect(await addRun(db, job.id, 'r2', run('Second'))).toBe(true);
-    expect((await listRuns(db, job.id)).map(({ card, log }) => [card.name, log])).toEqual([
-      ['First', run('').log],
-      ['Second', run('').log],
-    ]);
-    const [row] = await db.select().from(runsTable).where(eq(runsTable.id, 'r1'));
-    expect(strFromU8(gunzipSync(Buffer.from(row!.raw, 'base64')))).toBe(run('').raw);
-    expect(await saveCard(db, job.id, 'r1', blankCard('Renamed'))).toBe(true);
-    expect(await saveCard(db, 'another', 'r1', blankCard('No'))).toBe(false);
-    expect(await setRunDeleted(db, job.id, 'r2', true)).toBe(true);
-    expect(await setRunDeleted(db, job.id, 'r2', true)).toBe(false);
-    expect((await listRuns(db, job.id)).map(({ card }) => card.name)).toEqual(['Renamed']);
-    expect(await setRunDeleted(db, job.id, 'r2', false)).toBe(true);
-    expect(await listRuns(db, job.id)).toHaveLength(2);
-    // With the job for good they go too.
-    await setBinned(db, job.id, true);
-    expect(await addRun(db, job.id, 'r3', run('late'))).toBe(false);
-    expect(await removeJob(db, job.id)).toBe(true);
-    expect(await listRuns(db, job.id)).toEqual([]);
   });
 });
 

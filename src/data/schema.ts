@@ -2,6 +2,8 @@ import { index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'dri
 import type { Change } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
 import type { RunCard } from '@/core/dyno/card';
+import type { RunHead } from '@/core/dyno/run-head';
+import type { LogMapping } from '@/formats/run-log';
 import type { StoredLog } from '@/formats/runs';
 import type { Summary } from '@/core/studies/summary';
 import type { Ref } from '@/core/documents/ref';
@@ -76,10 +78,40 @@ export const runs = pgTable(
     log: jsonb('log').$type<StoredLog>().notNull(),
     /** The file, compressed, in base 64. */
     raw: text('raw').notNull(),
+    /** What a list says of it; made from the log where an older shop has none. */
+    head: jsonb('head').$type<RunHead>(),
     deletedAt: time('deleted_at'),
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [index('runs_job').on(table.jobId)],
+);
+
+/** What the columns of a logger or a dyno were taken for last, by the names of its columns. */
+export const logSources = pgTable('log_sources', {
+  columns: text('columns').primaryKey(),
+  mapping: jsonb('mapping').$type<LogMapping>().notNull(),
+  savedAt: time('saved_at').notNull().defaultNow(),
+});
+
+/** Photographs: the file lies beside the database under its hash, here is what it belongs to. */
+export const pictures = pgTable(
+  'pictures',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    /** The run it belongs to; null where it is the job's. */
+    runId: text('run_id'),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    bytes: integer('bytes').notNull(),
+    hash: text('hash').notNull(),
+    /** A small JPEG as a data address. */
+    thumbnail: text('thumbnail').notNull(),
+    createdAt: time('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('pictures_job').on(table.jobId)],
 );
 
 /** What the shop has set for itself: one row. */

@@ -64,7 +64,7 @@ function decimalOf(cells: string[]): '.' | ',' {
 }
 
 /** Tab, semicolon or comma: the first that most lines hold; null for columns set with blanks. */
-function delimiterOf(lines: string[]): string | null {
+export function delimiterOf(lines: string[]): string | null {
   // What stands in quotes separates nothing.
   const bare = lines.map((line) => line.replace(/"[^"]*"/g, ''));
   const share = (d: string) => bare.filter((l) => l.includes(d)).length / Math.max(1, bare.length);

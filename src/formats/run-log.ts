@@ -10,7 +10,7 @@ export const logColumns = ['skip', ...channelIds, 'afr'] as const;
 export type LogColumn = (typeof logColumns)[number];
 export type LogMapping = { column: LogColumn; unit: string }[];
 
-const quantityOf = (column: LogColumn): Quantity | null =>
+export const quantityOf = (column: LogColumn): Quantity | null =>
   column === 'skip' ? null : column === 'afr' ? 'ratio' : channels[column].quantity;
 
 /** Units that a column may be given in. */
@@ -61,27 +61,43 @@ export type LogMade =
   { ok: true; log: Log; findings: FileFinding[] } | { ok: false; problems: FileFinding[] };
 
 /** A cell that says that there is no reading. */
-const EMPTY = /^\s*(-+|nan|n\/?a|null)?\s*$/i;
+export const EMPTY_CELL = /^\s*(-+|nan|n\/?a|null)?\s*$/i;
 /** Power and torque of one reading agree within this share. */
 const AGREE = 0.02;
 
-const no = (code: Parameters<typeof reason>[0], line?: number, names?: Record<string, string>): LogMade => ({
+export const notMade = (
+  code: Parameters<typeof reason>[0],
+  line?: number,
+  names?: Record<string, string>,
+): LogMade => ({
   ok: false,
   problems: [{ reason: reason(code, {}, names), ...(line === undefined ? {} : { line }) }],
 });
 
-/**
- * A table and what its columns are, as a log: its readings in SI, in the order of the file. In: table; mapping; air-fuel ratio by mass where
- * λ is one. Torque follows from power where it is not given, and power from torque. Out: the log, or the first thing that is wrong with its
- * line; nothing half taken.
- */
-export function makeLog(table: MapTable, mapping: LogMapping, stoichiometric: number): LogMade {
-  if (!mapping.some(({ column }) => column === 'speedRpm')) return no('run-needs-speed');
-  const log: Log = {};
+/** What is wrong with a mapping before a cell is read: no engine speed and no way to it, or a channel twice. */
+export function mappingProblem(mapping: LogMapping, perRpm: number | null): LogMade | null {
+  const has = (column: LogColumn) => mapping.some((one) => one.column === column);
+  if (!has('speedRpm') && !(has('roadSpeed') && perRpm)) return notMade('run-needs-speed');
   const twice = mapping.find(
     ({ column }, i) => column !== 'skip' && mapping.findIndex((other) => other.column === column) < i,
   );
-  if (twice) return no('log-channel-twice', undefined, { channel: nameOf(twice.column) });
+  return twice ? notMade('log-channel-twice', undefined, { channel: columnNameOf(twice.column) }) : null;
+}
+
+/**
+ * A table and what its columns are, as a log: its readings in SI, in the order of the file. In: table; mapping; air-fuel ratio by mass where
+ * λ is one; road speed, m/s per rev/min, of the gear where the log has no engine speed. Torque follows from power where it is not given, and power from torque. Out: the log, or the first thing that is wrong with its
+ * line; nothing half taken.
+ */
+export function makeLog(
+  table: MapTable,
+  mapping: LogMapping,
+  stoichiometric: number,
+  perRpm: number | null = null,
+): LogMade {
+  const wrong = mappingProblem(mapping, perRpm);
+  if (wrong) return wrong;
+  const log: Log = {};
   for (const [i, { column, unit }] of mapping.entries()) {
     const quantity = quantityOf(column);
     if (column === 'skip' || !quantity) continue;
@@ -89,34 +105,38 @@ export function makeLog(table: MapTable, mapping: LogMapping, stoichiometric: nu
     const values: number[] = [];
     for (const { line, cells } of table.rows) {
       const cell = cells[i] ?? '';
-      const number = EMPTY.test(cell) ? NaN : readNumber(cell, table.decimal);
-      if (Number.isNaN(number) && !EMPTY.test(cell))
-        return no('run-no-number', line, { cell: cell.slice(0, 24), column: table.columns[i]! });
+      const number = EMPTY_CELL.test(cell) ? NaN : readNumber(cell, table.decimal);
+      if (Number.isNaN(number) && !EMPTY_CELL.test(cell))
+        return notMade('run-no-number', line, { cell: cell.slice(0, 24), column: table.columns[i]! });
       values.push(column === 'afr' ? number / stoichiometric : fromUnit(number, its));
     }
     log[column === 'afr' ? 'lambda' : column] ??= values;
   }
-  return checked(log, table);
+  if (!log.speedRpm && log.roadSpeed && perRpm) log.speedRpm = log.roadSpeed.map((speed) => speed / perRpm);
+  return checkedLog(log, (row) => table.rows[row]!.line);
 }
 
-const nameOf = (column: LogColumn): string =>
+const columnNameOf = (column: LogColumn): string =>
   column === 'skip' ? '' : column === 'afr' ? 'air-fuel ratio' : channels[column].name;
 
-/** Time that runs on, speeds an engine has, power and torque that are one; each made from the other where one is missing. */
-function checked(log: Log, { rows }: MapTable): LogMade {
+/**
+ * Time that runs on, speeds an engine has, power and torque that are one; each made from the other where one is missing. In: readings; the
+ * line of the file that each stands on.
+ */
+export function checkedLog(log: Log, lineOf: (row: number) => number): LogMade {
   const { time, speedRpm, power, torque } = log;
   const back = time?.findIndex((now, i) => i > 0 && now < time[i - 1]!) ?? -1;
-  if (back >= 0) return no('log-time-back', rows[back]!.line);
+  if (back >= 0) return notMade('log-time-back', lineOf(back));
   const known = speedRpm!.filter(Number.isFinite);
-  if (known.length < 2) return no('run-too-short');
-  const fastest = Math.max(...known);
+  if (known.length < 2) return notMade('run-too-short');
+  const fastest = known.reduce((a, b) => Math.max(a, b), 0);
   if (fastest < 300 || fastest > 30_000)
     return {
       ok: false,
       problems: [
         {
           reason: reason('log-speed-off', { speed: [fastest, 'engineSpeed'] }),
-          line: rows[speedRpm!.indexOf(fastest)]!.line,
+          line: lineOf(speedRpm!.indexOf(fastest)),
         },
       ],
     };
@@ -136,7 +156,7 @@ function checked(log: Log, { rows }: MapTable): LogMade {
               speed: [speedRpm![off]!, 'engineSpeed'],
               made: [powerOfTorque(torque[off]!, speedRpm![off]!), 'power'],
             }),
-            line: rows[off]!.line,
+            line: lineOf(off),
           },
         ],
       };

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { channelIds } from '@/core/dyno/channels';
 import { runCardSchema } from '@/core/dyno/card';
+import type { RunHead } from '@/core/dyno/run-head';
+import { logColumns } from './run-log';
 
 /** Most readings that one run keeps; longer logs are cut to their pulls first. */
 export const MOST_READINGS = 20_000;
@@ -27,10 +29,22 @@ export const saveCardSchema = z.strictObject({ card: runCardSchema });
 export const deletedSchema = z.strictObject({ deleted: z.boolean() });
 export const runIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a run.');
 
-/** A run of a job, without what its file said. */
-export type StoredRun = {
-  id: string;
-  savedAt: string;
-  card: z.infer<typeof runCardSchema>;
-  log: StoredLog;
-};
+/** A run of a job as a list has it: its card and its head, without readings. */
+export type RunLine = { id: string; savedAt: string; card: z.infer<typeof runCardSchema>; head: RunHead };
+
+/** The columns of a source, by which what they hold is remembered: their names in their order. */
+export const sourceOf = (columns: readonly string[]): string =>
+  columns
+    .map((name) => name.trim().toLowerCase())
+    .join('|')
+    .slice(0, 2_000);
+
+const mappingSchema = z
+  .array(z.strictObject({ column: z.enum(logColumns), unit: z.string().max(20) }))
+  .min(1)
+  .max(200);
+export const sourceSchema = z.strictObject({ columns: z.string().min(1).max(2_000) });
+export const rememberSchema = z.strictObject({
+  columns: z.string().min(1).max(2_000),
+  mapping: mappingSchema,
+});

@@ -18,11 +18,11 @@ export class Refusal extends Error {
 
 const LARGEST_BODY = 1_000_000;
 
-/** Reads a body as text and stops at the cap, whatever length was announced. */
-async function readCapped(request: Request, cap: number): Promise<string> {
+/** Reads a body and stops at the cap, whatever length was announced. */
+export async function readBytes(request: Request, cap: number): Promise<Uint8Array> {
   if (Number(request.headers.get('content-length') ?? 0) > cap) throw tooLarge(cap);
   const reader = request.body?.getReader();
-  if (!reader) return '';
+  if (!reader) return new Uint8Array(0);
   const chunks: Uint8Array[] = [];
   let size = 0;
   for (let part = await reader.read(); !part.done; part = await reader.read()) {
@@ -33,8 +33,13 @@ async function readCapped(request: Request, cap: number): Promise<string> {
     }
     chunks.push(part.value);
   }
+  return Buffer.concat(chunks);
+}
+
+async function readCapped(request: Request, cap: number): Promise<string> {
+  const bytes = await readBytes(request, cap);
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
     throw new Refusal(400, 'The request is not UTF-8 text.');
   }

@@ -12,7 +12,7 @@ import { fitBaseline, measuredFlywheel, type BaselineFit, type BaselineRun } fro
 export type Problem = { path: string; reason: Reason };
 
 /** The Brief's drivetrain as plain figures. */
-export const drivetrainOf = ({ drivetrain }: Job['brief']): Drivetrain => ({
+export const drivetrainOf = ({ drivetrain }: Pick<Job['brief'], 'drivetrain'>): Drivetrain => ({
   school: drivetrain.school,
   lossShare: drivetrain.lossShare.value,
   fixedLoss: drivetrain.fixedLoss.value,

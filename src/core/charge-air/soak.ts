@@ -103,20 +103,14 @@ function frontOf({ loop }: SoakSystem, speed: number): number {
 /** State: metal K, coolant K, ice kg, then J in, out and into ice. */
 type State = [metal: number, coolant: number, ice: number, into: number, out: number, melted: number];
 
-/**
- * Charge temperature pull by pull, with metal, coolant and ice as states over pulls and rests. In: the system. Total. Source:
- * first law of metal and coolant, integrated by the classic Runge–Kutta method in steps of a quarter second; ε-NTU of both
- * exchangers. At rest no charge flows.
- */
-export function soakOf(system: SoakSystem): Soak {
-  const { ambient, charge, loop, duty, speed } = system;
-  const cooler = coolerOf(system);
+/** How fast metal, coolant and ice change, in a pull and at rest. */
+function slopesOf(system: SoakSystem, cooler: ReturnType<typeof coolerOf>) {
+  const { ambient, charge, loop, speed } = system;
   const metalHeat = system.metal * ALUMINIUM;
-  const coolantHeat = loop ? loop.volume * LOOP_COOLANT.density * LOOP_COOLANT.heat : 1;
+  const coolantHeat = heatOfCoolant(system);
   const pumped = loop ? loop.flow * LOOP_COOLANT.density * LOOP_COOLANT.heat : 0;
   const pumpShare = loop ? loop.flow / USUAL_COOLING.flow : 0;
-
-  const slopeAt = (pulling: boolean) => {
+  return (pulling: boolean) => {
     const through = pulling ? speed.pull : speed.rest;
     const toAir = loop ? frontOf(system, through) : 0;
     const fromMetal = loop
@@ -144,6 +138,43 @@ export function soakOf(system: SoakSystem): Soak {
       ];
     };
   };
+}
+
+/** What the loop's coolant stores, J/K; one where there is no loop. */
+const heatOfCoolant = ({ loop }: SoakSystem): number =>
+  loop ? loop.volume * LOOP_COOLANT.density * LOOP_COOLANT.heat : 1;
+
+/**
+ * Rest until metal, and coolant where there is a loop, are no warmer than a temperature, s; null where an hour is not enough. In: the
+ * system; both as they are, K; the temperature, K. Total. Source: as `soakOf`.
+ */
+export function restUntil(
+  system: SoakSystem,
+  from: { metal: number; coolant: number },
+  target: number,
+): number | null {
+  const slope = slopesOf(system, coolerOf(system))(false);
+  let state: State = [from.metal, from.coolant, 0, 0, 0, 0];
+  for (let time = 0; time <= LONGEST_REST; time += STEP) {
+    if (state[0] <= target && (!system.loop || state[1] <= target)) return time;
+    state = rungeKutta(slope, state, STEP);
+  }
+  return null;
+}
+
+/**
+ * Charge temperature pull by pull, with metal, coolant and ice as states over pulls and rests. In: the system. Total. Source:
+ * first law of metal and coolant, integrated by the classic Runge–Kutta method in steps of a quarter second; ε-NTU of both
+ * exchangers. At rest no charge flows.
+ */
+export function soakOf(system: SoakSystem): Soak {
+  const { ambient, charge, loop, duty } = system;
+  const cooler = coolerOf(system);
+  const metalHeat = system.metal * ALUMINIUM;
+  const coolantHeat = heatOfCoolant(system);
+  const pumped = loop ? loop.flow * LOOP_COOLANT.density * LOOP_COOLANT.heat : 0;
+  const pumpShare = loop ? loop.flow / USUAL_COOLING.flow : 0;
+  const slopeAt = slopesOf(system, cooler);
   const chargeAt = (metal: number): number => {
     const behind = charge.inlet - cooler.toMetal * (charge.inlet - metal);
     return behind + system.pickUp * (system.wall - behind);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { corrections } from './corrections';
+import { runCorrections } from './corrections';
 
 const dynoKinds = ['engine', 'hub', 'roller', 'road'] as const;
 const bases = ['flywheel', 'hub', 'wheels'] as const;
@@ -19,6 +19,8 @@ export const runCardSchemaBounds = {
   startCharge: { min: 233.15, max: 423.15 },
   sweepRate: { min: 10, max: 20_000 },
   startRpm: { min: 100, max: 20_000 },
+  engineFactor: { min: 0.1, max: 1.2 },
+  wheelMass: { min: 0, max: 2_000 },
 };
 const stated = (key: keyof typeof runCardSchemaBounds) =>
   z.number().min(runCardSchemaBounds[key].min).max(runCardSchemaBounds[key].max);
@@ -36,7 +38,7 @@ export const runCardSchema = z.strictObject({
   repeatability: stated('repeatability'),
   basis: z.enum(bases),
   /** What its figures carry already. */
-  correction: z.enum(corrections),
+  correction: z.enum(runCorrections),
   pressure: known('pressure'),
   temperature: known('temperature'),
   humidity: known('humidity'),
@@ -58,8 +60,23 @@ export const runCardSchema = z.strictObject({
   changed: text(600),
   vehicle: text(80),
   note: text(2_000),
+  // What came later has a value where an older card says nothing.
+  /** f_m of ISO 1585 for diesels. */
+  engineFactor: known('engineFactor').default(null),
+  /** How the loss between tyre and roller was taken, and what turns with the wheels. */
+  lossModel: text(80).default(''),
+  wheelMass: known('wheelMass').default(null),
+  /** What the boost control holds: a pressure over the day's air, or one from nothing. */
+  boostHeld: z.enum(['unsaid', 'gauge', 'absolute']).default('unsaid'),
+  /** Whether its readings were logged, or read off a printed sheet. */
+  source: z.enum(['logged', 'picture']).default('logged'),
+  /** Readings left out as glitches by hand, by their place. */
+  leftOut: z.array(z.number().int().min(0)).max(500).default([]),
 });
 export type RunCard = z.infer<typeof runCardSchema>;
+
+/** A card as today's version has it. In: one as it was stored. Throws ZodError for what is no card. */
+export const openCard = (stored: unknown): RunCard => runCardSchema.parse(stored);
 
 /** A card to start from. In: its name. */
 export const blankCard = (name: string): RunCard => ({
@@ -90,4 +107,10 @@ export const blankCard = (name: string): RunCard => ({
   changed: '',
   vehicle: '',
   note: '',
+  engineFactor: null,
+  lossModel: '',
+  wheelMass: null,
+  boostHeld: 'unsaid',
+  source: 'logged',
+  leftOut: [],
 });

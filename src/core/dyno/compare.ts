@@ -1,3 +1,4 @@
+import { intervalOf } from '../numerics/monotone-cubic';
 import type { Curve } from './smoothing';
 
 /** A difference with its band: `value ± band`; inside its own band it is not shown to be there. */
@@ -18,8 +19,7 @@ export function differenceOf(
 export function valueAt({ speeds, values }: Curve, speedRpm: number): number | null {
   const last = speeds.length - 1;
   if (last < 1 || speedRpm < speeds[0]! || speedRpm > speeds[last]!) return null;
-  const step = (speeds[last]! - speeds[0]!) / last;
-  const i = Math.min(last - 1, Math.floor((speedRpm - speeds[0]!) / step));
+  const i = intervalOf(speeds, speedRpm);
   const part = (speedRpm - speeds[i]!) / (speeds[i + 1]! - speeds[i]!);
   return values[i]! + part * (values[i + 1]! - values[i]!);
 }
@@ -84,7 +84,7 @@ export function reaches(curve: Curve, value: number): number | null {
 }
 
 /** How sure a run is: its repeatability as a share of the reading (of one sigma or as the dyno states it, the same for both). */
-export type Sure = { repeatability: number };
+type Sure = { repeatability: number };
 
 export type Comparison = {
   fromRpm: number;
@@ -96,20 +96,46 @@ export type Comparison = {
   least: Difference & { speedRpm: number };
   atEnd: Difference;
   mean: Difference;
+  /** Of the area under the curve: difference over what it was. */
+  areaShare: number;
   /** Least value over the common range. */
   floor: Difference;
 };
 
+export type Sureness = { after: Sure; before: Sure };
+
+/** Of two readings with the repeatability of each. */
+const differenceBy = (a: number, b: number, sure: Sureness): Difference =>
+  differenceOf(a, b, [Math.abs(a) * sure.after.repeatability, Math.abs(b) * sure.before.repeatability]);
+
+/** Two curves at one speed; null outside either. */
+export function differenceAt(
+  after: Curve,
+  before: Curve,
+  sure: Sureness,
+  speedRpm: number,
+): Difference | null {
+  const [a, b] = [valueAt(after, speedRpm), valueAt(before, speedRpm)];
+  return a === null || b === null ? null : differenceBy(a, b, sure);
+}
+
 /**
- * Two curves of one channel on the range they share. In: after, before; how sure each is. Out: null where they do not meet. The mean's band
- * is that of one reading: repeatability is of the whole pull, and does not average out within it. Total.
+ * Two curves of one channel on the range they share, or the part of it asked for. In: after, before; how sure each is; speeds between which
+ * they are held, rev/min. Out: null where they do not meet. The mean's band is that of one reading: repeatability is of the whole pull, and
+ * does not average out within it. Total.
  */
-export function compare(after: Curve, before: Curve, sure: { after: Sure; before: Sure }): Comparison | null {
+export function compare(
+  after: Curve,
+  before: Curve,
+  sure: Sureness,
+  between: { fromRpm: number; toRpm: number } = { fromRpm: 0, toRpm: Infinity },
+): Comparison | null {
   const range = commonRange(after, before);
   if (!range) return null;
-  const { fromRpm, toRpm } = range;
-  const differ = (a: number, b: number) =>
-    differenceOf(a, b, [Math.abs(a) * sure.after.repeatability, Math.abs(b) * sure.before.repeatability]);
+  const fromRpm = Math.max(range.fromRpm, between.fromRpm);
+  const toRpm = Math.min(range.toRpm, between.toRpm);
+  if (toRpm <= fromRpm) return null;
+  const differ = (a: number, b: number) => differenceBy(a, b, sure);
   const speeds = [...new Set([fromRpm, ...after.speeds.filter((n) => n > fromRpm && n < toRpm), toRpm])];
   const each = speeds.map((speedRpm) => {
     const [a, b] = [valueAt(after, speedRpm)!, valueAt(before, speedRpm)!];
@@ -129,8 +155,40 @@ export function compare(after: Curve, before: Curve, sure: { after: Sure; before
     least: each.reduce((a, b) => (b.value < a.value ? b : a)),
     atEnd: each.at(-1)!,
     mean: differ(meanAfter, meanBefore),
+    areaShare: meanAfter / meanBefore - 1,
     floor: differ(floorOf(after, fromRpm, toRpm)!, floorOf(before, fromRpm, toRpm)!),
   };
+}
+
+/** Share of the lesser peak from which boost is called full. */
+const FULL = 0.9;
+
+/** Where boost is full in two runs, by one and the same level: nine tenths of the lesser peak; null where one never is. rev/min. */
+export function fullBoost(
+  after: Curve,
+  before: Curve,
+): { level: number; afterRpm: number; beforeRpm: number } | null {
+  const peaks = [peakOf(after), peakOf(before)];
+  if (!peaks[0] || !peaks[1]) return null;
+  const level = FULL * Math.min(peaks[0].value, peaks[1].value);
+  const [afterRpm, beforeRpm] = [reaches(after, level), reaches(before, level)];
+  return level > 0 && afterRpm !== null && beforeRpm !== null ? { level, afterRpm, beforeRpm } : null;
+}
+
+/** What one more of a thing was worth, where it alone was changed: mean power gained over its mean change. Null for less than `least` of it. */
+export function worthOf(
+  power: { after: Curve; before: Curve },
+  changed: { after: Curve; before: Curve },
+  least: number,
+): number | null {
+  const ranges = [commonRange(power.after, power.before), commonRange(changed.after, changed.before)];
+  if (!ranges[0] || !ranges[1]) return null;
+  const fromRpm = Math.max(ranges[0].fromRpm, ranges[1].fromRpm);
+  const toRpm = Math.min(ranges[0].toRpm, ranges[1].toRpm);
+  if (toRpm <= fromRpm) return null;
+  const of = (curve: Curve) => meanBetween(curve, fromRpm, toRpm)!;
+  const by = of(changed.after) - of(changed.before);
+  return Math.abs(by) < least ? null : (of(power.after) - of(power.before)) / by;
 }
 
 /** Spread of repeat pulls: standard deviation of their means over the mean of those; null with fewer than two. */

@@ -39,9 +39,15 @@ export function slipOf({ speedRpm, roadSpeed }: Log): { fromRpm: number; share: 
   return { fromRpm: over[0]!.n, share: Math.max(...over.map(({ ratio }) => ratio)) / gear - 1 };
 }
 
-/** What is said of two runs without being asked. In: torque and power of both over engine speed; boost of the later. Total. */
+/** A correction that adds less is not said. */
+const NOTICED = 0.005;
+
+/**
+ * What is said of two runs without being asked. In: torque and power of both over engine speed; boost of the later, gauge; the factor that
+ * its figures carry where its boost is held as an absolute pressure. Total.
+ */
 export function signsOf(
-  after: { torque: Curve; power: Curve; boost: Curve | null; log: Log },
+  after: { torque: Curve; power: Curve; boost: Curve | null; log: Log; overCorrection?: number | null },
   before: { torque: Curve; power: Curve } | null,
 ): Reason[] {
   const said: Reason[] = [];
@@ -60,6 +66,10 @@ export function signsOf(
         reason('run-full-boost', { from: [full, 'engineSpeed'], boost: [0.9 * peak.value, 'boost'] }),
       );
   }
+  const top = peakOf(after.power);
+  const { overCorrection } = after;
+  if (top && overCorrection && overCorrection > 1 + NOTICED)
+    said.push(reason('run-over-corrected', { power: [top.value * (1 - 1 / overCorrection), 'power'] }));
   for (const { speedRpm, depth } of dipsOf(after.torque).slice(0, 4))
     said.push(reason('run-dip', { speed: [speedRpm, 'engineSpeed'], depth: [depth, 'share'] }));
   if (!before) return said;

@@ -7,6 +7,7 @@ import { openJob } from '@/core/job/history/migrations';
 import { marksWithItems } from '@/core/job/schema/marks';
 import { refsOf, mapRefs } from '@/core/documents/refs';
 import { summarise, type Summary } from '@/core/studies/summary';
+import { measuredAgainst, type Measured } from '@/core/studies/measured';
 import { CORE_VERSION } from '@/core/solve/sweep';
 import type { JobFile } from '@/formats/job-json';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
@@ -14,8 +15,17 @@ import type { Database } from '../connection';
 import { dataFolderErrorIn } from '../storage/errors';
 import { jobRevisions, jobs } from '../schema';
 import { adopt, findRevisions } from './library';
+import { lastRuns } from './runs';
 
-export type JobHead = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
+export type JobHead = {
+  id: string;
+  revision: number;
+  name: string;
+  summary: Summary;
+  savedAt: string;
+  /** The last run against the goal; null where none was made. */
+  measured: Measured | null;
+};
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
 export type Saved =
   | { ok: true; revision: number }
@@ -49,16 +59,26 @@ export async function listJobs(db: Database): Promise<JobHead[]> {
       name: sql<string>`${jobRevisions.document}->>'name'`,
       summary: jobRevisions.summary,
       savedAt: jobRevisions.createdAt,
+      drivetrain: sql<Job['brief']['drivetrain']>`${jobRevisions.document}->'brief'->'drivetrain'`,
     })
     .from(jobs)
     .innerJoin(jobRevisions, onHead)
     .where(isNull(jobs.binnedAt))
     .orderBy(desc(jobRevisions.createdAt), desc(jobs.createdAt));
-  return rows.map(({ savedAt, summary, ...row }) => ({
-    ...row,
-    summary: made.get(row.id) ?? (summary as Summary),
-    savedAt: savedAt.toISOString(),
-  }));
+  const last = await lastRuns(
+    db,
+    rows.map(({ id }) => id),
+  );
+  return rows.map(({ savedAt, summary: stored, drivetrain, ...row }) => {
+    const summary = made.get(row.id) ?? (stored as Summary);
+    const run = last.get(row.id);
+    return {
+      ...row,
+      summary,
+      savedAt: savedAt.toISOString(),
+      measured: run ? measuredAgainst(summary.goal, drivetrain, run) : null,
+    };
+  });
 }
 
 /** One job at its current revision; null if there is none or it lies in the bin. */

@@ -1,18 +1,41 @@
 import { gzipSync, strToU8 } from 'fflate';
-import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
-import type { RunCard } from '@/core/dyno/card';
-import type { StoredLog, StoredRun } from '@/formats/runs';
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { openCard, type RunCard } from '@/core/dyno/card';
+import { runHead } from '@/core/dyno/run-head';
+import { unpacked, type LogMapping } from '@/formats/run-log';
+import type { RunLine, StoredLog } from '@/formats/runs';
 import type { Database } from '../connection';
-import { jobs, runs } from '../schema';
+import { jobs, logSources, runs } from '../schema';
 
-/** Runs of a job that are not deleted, in the order they came in. */
-export async function listRuns(db: Database, jobId: string): Promise<StoredRun[]> {
+/** Runs of a job that are not deleted, in the order they came in, without their readings. */
+export async function listRuns(db: Database, jobId: string): Promise<RunLine[]> {
   const rows = await db
-    .select({ id: runs.id, card: runs.card, log: runs.log, savedAt: runs.createdAt })
+    .select({ id: runs.id, card: runs.card, head: runs.head, savedAt: runs.createdAt })
     .from(runs)
     .where(and(eq(runs.jobId, jobId), isNull(runs.deletedAt)))
     .orderBy(asc(runs.createdAt), asc(runs.id));
-  return rows.map((row) => ({ ...row, savedAt: row.savedAt.toISOString() }));
+  return Promise.all(
+    rows.map(async ({ id, card, head, savedAt }) => ({
+      id,
+      card: openCard(card),
+      head: head ?? (await makeHead(db, jobId, id)),
+      savedAt: savedAt.toISOString(),
+    })),
+  );
+}
+
+/** The head of a run from before there were heads, kept from now on. */
+async function makeHead(db: Database, jobId: string, id: string) {
+  const log = await runLog(db, jobId, id);
+  const head = runHead(unpacked(log ?? {}));
+  await db.update(runs).set({ head }).where(isRun(jobId, id));
+  return head;
+}
+
+/** Readings of a run; null where there is none. */
+export async function runLog(db: Database, jobId: string, id: string): Promise<StoredLog | null> {
+  const [row] = await db.select({ log: runs.log }).from(runs).where(isRun(jobId, id));
+  return row?.log ?? null;
 }
 
 const isRun = (jobId: string, id: string) => and(eq(runs.jobId, jobId), eq(runs.id, id));
@@ -30,7 +53,7 @@ export async function addRun(
     .where(and(eq(jobs.id, jobId), isNull(jobs.binnedAt)));
   if (!job) return false;
   const kept = Buffer.from(gzipSync(strToU8(raw))).toString('base64');
-  await db.insert(runs).values({ id, jobId, card, log, raw: kept });
+  await db.insert(runs).values({ id, jobId, card, log, raw: kept, head: runHead(unpacked(log)) });
   return true;
 }
 
@@ -53,4 +76,46 @@ export async function setRunDeleted(
     .where(and(isRun(jobId, id), deleted ? isNull(runs.deletedAt) : isNotNull(runs.deletedAt)))
     .returning({ id: runs.id });
   return done.length > 0;
+}
+
+/** The last run of each of some jobs, by job. */
+export async function lastRuns(db: Database, jobIds: string[]): Promise<Map<string, RunLine>> {
+  if (!jobIds.length) return new Map();
+  const rows = await db
+    .selectDistinctOn([runs.jobId], {
+      id: runs.id,
+      jobId: runs.jobId,
+      card: runs.card,
+      head: runs.head,
+      savedAt: runs.createdAt,
+    })
+    .from(runs)
+    .where(and(inArray(runs.jobId, jobIds), isNull(runs.deletedAt)))
+    .orderBy(runs.jobId, desc(runs.createdAt), desc(runs.id));
+  const found = new Map<string, RunLine>();
+  for (const { jobId, card, head, savedAt, ...row } of rows)
+    found.set(jobId, {
+      ...row,
+      card: openCard(card),
+      head: head ?? (await makeHead(db, jobId, row.id)),
+      savedAt: savedAt.toISOString(),
+    });
+  return found;
+}
+
+/** What columns of these names were taken for last; null where they are new. */
+export async function knownMapping(db: Database, columns: string): Promise<LogMapping | null> {
+  const [row] = await db
+    .select({ mapping: logSources.mapping })
+    .from(logSources)
+    .where(eq(logSources.columns, columns));
+  return row?.mapping ?? null;
+}
+
+/** Remembers what the columns of a source are taken for. */
+export async function rememberMapping(db: Database, columns: string, mapping: LogMapping): Promise<void> {
+  await db
+    .insert(logSources)
+    .values({ columns, mapping })
+    .onConflictDoUpdate({ target: logSources.columns, set: { mapping, savedAt: new Date() } });
 }

@@ -14,6 +14,7 @@ import Link from 'next/link';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { Measured } from '@/core/studies/measured';
 import type { Summary } from '@/core/studies/summary';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
@@ -30,13 +31,21 @@ import { CountWord, countWord } from '../words/count';
 import { useWords } from '../words/useWords';
 
 import { Say } from '../words/Say';
+import { GoalAxis } from './GoalAxis';
 import { Tube } from './Tube';
 import styles from './board.module.css';
 
 const NameDialog = dynamic(() => import('./NameDialog'));
 const NewJobDialog = dynamic(() => import('./NewJobDialog'));
 
-export type BoardJob = { id: string; revision: number; name: string; summary: Summary; savedAt: string };
+export type BoardJob = {
+  id: string;
+  revision: number;
+  name: string;
+  summary: Summary;
+  savedAt: string;
+  measured: Measured | null;
+};
 
 const LARGEST_FILE = 3_000_000;
 
@@ -167,6 +176,7 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
                 <TableCell>Job, goal</TableCell>
                 <TableCell>Its air, weather to cylinders</TableCell>
                 <TableCell>Pressure ratio</TableCell>
+                <TableCell>Forecast and last run, % of the goal</TableCell>
                 <TableCell>Charger</TableCell>
                 <TableCell>What holds it back</TableCell>
                 <TableCell>
@@ -257,7 +267,7 @@ function Row({ job, onRename, onBin, run }: RowProps) {
   const { goalSentence, engineWords, figure } = useWords();
   const router = useRouter();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { summary } = job;
+  const { summary, measured } = job;
   const { charger } = summary;
   // A summary by an older core says only whether the goal stands.
   const state = summary.state ?? (summary.holds ? 'within' : 'over');
@@ -278,6 +288,13 @@ function Row({ job, onRename, onBin, run }: RowProps) {
       <TableCell>
         <span className={styles.onPhone}>pressure ratio </span>
         <span className={styles.big}>{figure(summary.pressureRatio, 'ratio')}</span>
+      </TableCell>
+      <TableCell>
+        <GoalAxis
+          forecast={summary.share}
+          measured={measured?.share ?? null}
+          run={measured && `${figure(measured.power, 'power')} at the ${measured.basis}`}
+        />
       </TableCell>
       <TableCell>
         {charger ? (

@@ -29,7 +29,7 @@ afterEach(() => {
 const library = libraryOf(sampleItems);
 const demo = sampleHistories.map(({ id, revisions }): BoardJob => {
   const { job } = revisions.at(-1)!;
-  return { id, revision: 1, name: job.name, savedAt: '', summary: summarise(job, library) };
+  return { id, revision: 1, name: job.name, savedAt: '', summary: summarise(job, library), measured: null };
 });
 const open = (jobs = demo) =>
   render(

@@ -1,93 +1,177 @@
 'use client';
 import Button from '@mui/material/Button';
 import Input from '@mui/material/Input';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { blankCard } from '@/core/dyno/card';
 import { channels, extremesOf, type Log } from '@/core/dyno/channels';
-import { pulled, pullsOf, sweepRateOf } from '@/core/dyno/pulls';
+import { sweepRateOf, type Pull } from '@/core/dyno/pulls';
+import { thinned } from '@/core/dyno/thinning';
 import { fuelOf } from '@/core/fuel/fuels';
-import {
-  guessLog,
-  logColumns,
-  logUnits,
-  makeLog,
-  readLog,
-  type LogColumn,
-  type LogMapping,
-} from '@/formats/run-log';
-import { MOST_READINGS } from '@/formats/runs';
+import { HEAD_BYTES, openLong } from '@/formats/long-log';
+import { guessLog, makeLog, mappingProblem, readLog, type LogMapping } from '@/formats/run-log';
+import { MOST_READINGS, sourceOf } from '@/formats/runs';
 import charts from '../charts/charts.module.css';
-import { Choice } from '../fields/Choice';
+import { cleanText } from '../fields/clean-text';
 import { Failure } from '../frame/Failure';
 import frame from '../frame/frame.module.css';
-import { useJobState } from '../store/solved';
+import { server } from '../server/client';
+import { useJob, useJobState } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
+import { Columns } from './Columns';
+import { useGate } from './GatePart';
+import { RoadGear } from './RoadGear';
+import { dropLongLog, sourceInWorker, sourceOnPage, type LogSource } from './log-source';
+import { Pulls } from './Pulls';
 import { useRuns } from './useRuns';
 
-/** Longer than any run that is pasted; a long log is cut to its pulls by the logger. */
-const LONGEST = 2_000_000;
+/** Longer texts are read in a worker, and not shown. */
+const ON_PAGE = 400_000;
+/** Longest file that is taken, bytes. */
+const LARGEST = 500_000_000;
 
-const columnName = (column: LogColumn): string =>
-  column === 'skip' ? 'not used' : column === 'afr' ? 'air-fuel ratio' : channels[column].name;
-const columnOptions = logColumns.map((value) => ({ value, label: columnName(value) }));
+/** What is being added: text on the page, or a file that is read in a worker. */
+type Taken = { text: string; file: { blob: Blob; name: string; head: string } | null };
 
-/** What was read of a text: a table with its columns, and the log it makes. */
-function useRead(text: string, chosen: LogMapping | null) {
+/** What was read of a file or a text: its columns, what they hold, and the log they make. */
+function useRead({ text, file }: Taken, chosen: LogMapping | null, perRpm: number | null) {
   const { displayUnit } = useWords();
   const fuel = useJobState((s) => s.draft.brief.fuel.id);
-  const read = useMemo(() => (text.trim() === '' ? null : readLog(text)), [text]);
-  const guessed = useMemo(() => (read?.ok ? guessLog(read.table, displayUnit) : null), [read, displayUnit]);
-  const mapping = chosen && guessed && chosen.length === guessed.length ? chosen : guessed;
-  const made = useMemo(
-    () => (read?.ok && mapping ? makeLog(read.table, mapping, fuelOf(fuel).stoichiometric) : null),
-    [read, mapping, fuel],
+  const { stoichiometric } = fuelOf(fuel);
+  const opened = useMemo(() => {
+    if (file) return openLong(file.head, file.blob.size <= HEAD_BYTES);
+    if (text.trim() === '') return null;
+    const read = readLog(text);
+    return read.ok ? { ok: true as const, head: { table: read.table, delimiter: null, firstLine: 0 } } : read;
+  }, [text, file]);
+  const table = opened?.ok ? opened.head.table : null;
+  const columns = table ? sourceOf(table.columns) : null;
+  const [known, setKnown] = useState<{ columns: string; mapping: LogMapping | null } | null>(null);
+  useEffect(() => {
+    if (!columns) return;
+    let isHere = true;
+    void server.logSource(columns).then((answer) => {
+      if (isHere) setKnown({ columns, mapping: answer.kind === 'ok' ? answer.data.mapping : null });
+    });
+    return () => {
+      isHere = false;
+    };
+  }, [columns]);
+  const guessed = useMemo(() => (table ? guessLog(table, displayUnit) : null), [table, displayUnit]);
+  const remembered = known?.columns === columns ? known?.mapping : null;
+  const mapping =
+    guessed && ([chosen, remembered].find((one) => one && one.length === guessed.length) ?? guessed);
+  const onPage = useMemo(
+    () =>
+      table && mapping && !file ? sourceOnPage(makeLog(table, mapping, stoichiometric, perRpm), text) : null,
+    [table, mapping, file, stoichiometric, perRpm, text],
   );
-  return { read, mapping, made };
+  return {
+    opened,
+    table,
+    columns,
+    mapping,
+    isRemembered: remembered === mapping && mapping !== null,
+    onPage,
+    stoichiometric,
+  };
 }
 
-/** A run from a file or a spreadsheet: columns named, pulls found, each added with a card of its own. */
+/** A run from a file or a spreadsheet: columns named, pulls found and trimmed, each added with a card of its own. */
 export default function AddPart() {
   const { add, failure } = useRuns();
-  const [text, setText] = useState('');
+  const { setupIndex } = useJob();
+  const held = useJobState((s) => s.draft.setups[setupIndex]!.boost.held);
+  const gate = useGate((s) => s.readings);
+  const [taken, setTaken] = useState<Taken>({ text: '', file: null });
   const [chosen, setChosen] = useState<LogMapping | null>(null);
-  const [tooLong, setTooLong] = useState(false);
+  const [perRpm, setPerRpm] = useState<number | null>(null);
+  const [long, setLong] = useState<LogSource | null>(null);
+  const [trims, setTrims] = useState<Record<number, Pull>>({});
+  const [said, setSaid] = useState<string | null>(null);
   const [added, setAdded] = useState(0);
-  const { read, mapping, made } = useRead(text, chosen);
-  const log = made?.ok ? made.log : null;
-  const pulls = useMemo(() => (log ? pullsOf(log) : []), [log]);
-  const take = (next: string) => {
-    setTooLong(next.length > LONGEST);
-    setText(next.length > LONGEST ? '' : next);
+  const { opened, table, columns, mapping, isRemembered, onPage, stoichiometric } = useRead(
+    taken,
+    chosen,
+    perRpm,
+  );
+  const source = taken.file ? long : onPage;
+  const take = (next: Taken) => {
+    dropLongLog();
+    setTaken(next);
     setChosen(null);
+    setLong(null);
+    setTrims({});
+    setSaid(null);
     setAdded(0);
   };
+  const choose = async (file: File) => {
+    if (file.size > LARGEST) {
+      take({ text: '', file: null });
+      return setSaid(`${file.name} has over 500 MB: cut the log to its pulls first.`);
+    }
+    if (file.size <= ON_PAGE) return take({ text: await file.text(), file: null });
+    take({ text: '', file: { blob: file, name: file.name, head: await file.slice(0, HEAD_BYTES).text() } });
+  };
+  const paste = (text: string) =>
+    text.length <= ON_PAGE
+      ? take({ text, file: null })
+      : take({
+          text: '',
+          file: { blob: new Blob([text]), name: 'Pasted text', head: text.slice(0, HEAD_BYTES) },
+        });
+  const map = (next: LogMapping) => {
+    setChosen(next);
+    setLong(null);
+    setTrims({});
+  };
+  const readLong = async () => {
+    if (!taken.file || !opened?.ok || !mapping) return;
+    const { delimiter, firstLine } = opened.head;
+    setLong(
+      await sourceInWorker(
+        taken.file.blob,
+        {
+          delimiter,
+          firstLine,
+          decimal: opened.head.table.decimal,
+          names: opened.head.table.columns,
+          mapping,
+          stoichiometric,
+          perRpm,
+        },
+        () => void readLong(),
+      ),
+    );
+  };
+  const pulls = source?.ok ? source.pulls.map((pull, i) => trims[i] ?? pull) : [];
   const addAll = async () => {
-    if (!log) return;
-    const parts = pulls.length ? pulls.map((pull) => pulled(log, pull)) : [log];
+    if (!source?.ok) return;
+    const parts = pulls.length ? pulls : [{ from: 0, to: source.readings }];
     let count = 0;
-    for (const [i, part] of parts.entries()) {
+    for (const [i, { from, to }] of parts.entries()) {
+      const cut = await source.cut(from, to);
+      if (!cut) continue;
+      const log = fewer(cut.log);
+      const first = (its: number[] | undefined) => its?.find(Number.isFinite);
       const card = {
         ...blankCard(parts.length > 1 ? `Run, pull ${i + 1}` : 'Run'),
         at: new Date().toLocaleDateString('sv-SE'),
-        startRpm: within(part.speedRpm?.find(Number.isFinite), 100, 20_000),
-        sweepRate: within(sweepRateOf(part), 10, 20_000),
-        startOil: within(part.oilTemperature?.find(Number.isFinite), 233.15, 473.15),
-        startCoolant: within(part.coolantTemperature?.find(Number.isFinite), 233.15, 423.15),
-        startCharge: within(part.chargeTemperature?.find(Number.isFinite), 233.15, 423.15),
+        boostHeld: held,
+        startRpm: within(first(log.speedRpm), 100, 20_000),
+        sweepRate: within(sweepRateOf(log), 10, 20_000),
+        startOil: within(first(log.oilTemperature) ?? gate.oil, 233.15, 473.15),
+        startCoolant: within(first(log.coolantTemperature) ?? gate.coolant, 233.15, 423.15),
+        startCharge: within(first(log.chargeTemperature) ?? gate.charge, 233.15, 423.15),
       };
-      if (await add(card, part, i === 0 ? text : `Pull ${i + 1} of the file of the first.`)) count++;
+      if (await add(card, log, cut.raw)) count++;
     }
+    if (count && columns && mapping) void server.rememberSource(columns, mapping);
+    if (count === parts.length) take({ text: '', file: null });
     setAdded(count);
-    if (count === parts.length) setText('');
   };
-  const isLarge = log !== null && (log.speedRpm?.length ?? 0) > MOST_READINGS;
+  const isUnread = Boolean(taken.file && mapping && !long && !mappingProblem(mapping, perRpm));
   return (
     <>
       <h2 className={charts.head}>
@@ -105,23 +189,33 @@ export default function AddPart() {
           onChange={(e) => {
             const file = e.target.files?.[0];
             e.target.value = '';
-            if (file) void file.text().then(take);
+            if (file) void choose(file);
           }}
         />
       </Button>
-      <Input
-        multiline
-        fullWidth
-        minRows={4}
-        maxRows={8}
-        value={text}
-        placeholder="engine speed, torque …"
-        slotProps={{ input: { 'aria-label': 'Run as text' } }}
-        onChange={(e) => take(e.target.value)}
-      />
-      {tooLong && (
+      {taken.file ? (
+        <p className={frame.lead}>
+          {taken.file.name}, {(taken.file.blob.size / 1e6).toFixed(1)} MB: read in the background once its
+          columns are named.{' '}
+          <Button size="small" onClick={() => take({ text: '', file: null })}>
+            Put it away
+          </Button>
+        </p>
+      ) : (
+        <Input
+          multiline
+          fullWidth
+          minRows={4}
+          maxRows={8}
+          value={taken.text}
+          placeholder="engine speed, torque …"
+          slotProps={{ input: { 'aria-label': 'Run as text' } }}
+          onChange={(e) => paste(cleanText(e.target.value))}
+        />
+      )}
+      {said && (
         <p role="alert" className={frame.lead}>
-          Over 2 MB of text: cut the log to its pulls first.
+          {said}
         </p>
       )}
       {added > 0 && (
@@ -129,35 +223,54 @@ export default function AddPart() {
           {added === 1 ? 'One run was added.' : `${added} runs were added.`} Its card is under Run card.
         </p>
       )}
-      {read && !read.ok && <Problems problems={read.problems} />}
-      {read?.ok && mapping && <Columns names={read.table.columns} mapping={mapping} onMap={setChosen} />}
-      {made && !made.ok && <Problems problems={made.problems} />}
-      {log && <Found log={log} count={pulls.length} />}
-      {isLarge && (
-        <p role="alert" className={frame.lead}>
-          Over 20,000 readings: only pulls are kept, and this log has none.
-        </p>
+      {opened && !opened.ok && <Problems problems={opened.problems} />}
+      {table && mapping && (
+        <>
+          {isRemembered && (
+            <p className={frame.foot}>Columns as they were named the last time a file like this came in.</p>
+          )}
+          <Columns names={table.columns} mapping={mapping} onMap={map} />
+          <RoadGear mapping={mapping} perRpm={perRpm} onChoose={setPerRpm} />
+        </>
       )}
-      <Button
-        variant="contained"
-        disabled={!log || (isLarge && pulls.length === 0)}
-        onClick={() => void addAll()}
-      >
-        {pulls.length > 1 ? `Add ${pulls.length} runs` : 'Add the run'}
-      </Button>
+      {source && !source.ok && <Problems problems={source.problems} />}
+      {isUnread && (
+        <Button variant="contained" onClick={() => void readLong()}>
+          Read the log
+        </Button>
+      )}
+      {source?.ok && (
+        <>
+          <Pulls source={source} pulls={pulls} onTrim={(i, pull) => setTrims({ ...trims, [i]: pull })} />
+          <Channels extremes={source.extremes} />
+        </>
+      )}
+      {!isUnread && (
+        <Button variant="contained" disabled={!source?.ok} onClick={() => void addAll()}>
+          {pulls.length > 1 ? `Add ${pulls.length} runs` : 'Add the run'}
+        </Button>
+      )}
     </>
   );
+}
+
+/** A pull with no more readings than one run keeps: of each short stretch the reading that stands out is kept. */
+function fewer(log: Log): Log {
+  const count = log.speedRpm?.length ?? 0;
+  if (count <= MOST_READINGS) return log;
+  const places = Array.from({ length: count }, (_, i) => i);
+  // By engine speed, so that the channels of a reading stay together.
+  const kept = thinned(places, log.speedRpm!, 0, count - 1, MOST_READINGS).places;
+  return Object.fromEntries(Object.entries(log).map(([id, its]) => [id, kept.map((i) => its[i]!)]));
 }
 
 /** A figure that a card takes, or none. */
 const within = (value: number | null | undefined, least: number, most: number): number | null =>
   value != null && value >= least && value <= most ? value : null;
 
-function Problems({
-  problems,
-}: {
-  problems: Extract<ReturnType<typeof makeLog>, { ok: false }>['problems'];
-}) {
+type ProblemList = Extract<LogSource, { ok: false }>['problems'];
+
+function Problems({ problems }: { problems: ProblemList }) {
   return (
     <ul role="alert" aria-label="Why it cannot be read">
       {problems.map(({ line, reason }) => (
@@ -170,77 +283,20 @@ function Problems({
   );
 }
 
-type ColumnsProps = { names: string[]; mapping: LogMapping; onMap: (mapping: LogMapping) => void };
-
-function Columns({ names, mapping, onMap }: ColumnsProps) {
-  const change = (i: number, part: Partial<LogMapping[number]>) =>
-    onMap(mapping.map((one, k) => (k === i ? { ...one, ...part } : one)));
-  return (
-    <Table size="small" aria-label="Columns of the run">
-      <TableHead>
-        <TableRow>
-          <TableCell>column</TableCell>
-          <TableCell>holds</TableCell>
-          <TableCell>in</TableCell>
-        </TableRow>
-      </TableHead>
-      <TableBody>
-        {mapping.map(({ column, unit }, i) => (
-          <TableRow key={i}>
-            <TableCell>{names[i]}</TableCell>
-            <TableCell>
-              <Choice
-                label={`Column ${i + 1} holds`}
-                value={column}
-                options={columnOptions}
-                onChoose={(next) => change(i, { column: next, unit: logUnits(next)[0]?.symbol ?? '' })}
-              />
-            </TableCell>
-            <TableCell>
-              {logUnits(column).length > 1 && (
-                <Choice
-                  label={`Unit of column ${i + 1}`}
-                  value={unit}
-                  options={logUnits(column).map(({ symbol }) => ({ value: symbol, label: symbol }))}
-                  onChoose={(next) => change(i, { unit: next })}
-                />
-              )}
-            </TableCell>
-          </TableRow>
-        ))}
-      </TableBody>
-    </Table>
-  );
-}
-
-/** What a log holds: its pulls, and least and greatest of every channel. */
-export function Found({ log, count }: { log: Log; count: number | null }) {
+/** Least and greatest of every channel that has a reading. */
+export function Channels({ extremes }: { extremes: ReturnType<typeof extremesOf> }) {
   const { figure } = useWords();
-  const extremes = Object.entries(extremesOf(log)) as [
-    keyof Log,
-    { least: number; most: number; leastAt: number; mostAt: number },
-  ][];
+  const rows = Object.entries(extremes) as [keyof Log, { least: number; most: number }][];
   return (
-    <>
-      {count !== null && (
-        <p className={frame.lead}>
-          {count === 0
-            ? 'No pull was found: the whole is taken as one run.'
-            : count === 1
-              ? 'One pull was found.'
-              : `${count} pulls were found: each becomes a run.`}
-        </p>
-      )}
-      <FigureTable
-        caption="Least and greatest of every channel"
-        rows={extremes.map(([id, its]) => ({ id, ...its }))}
-        keyOf={({ id }) => id}
-        columns={[
-          { name: 'channel', cell: ({ id }) => channels[id].name },
-          { name: 'least', cell: ({ id, least }) => figure(least, channels[id].quantity) },
-          { name: 'greatest', cell: ({ id, most }) => figure(most, channels[id].quantity) },
-        ]}
-      />
-    </>
+    <FigureTable
+      caption="Least and greatest of every channel"
+      rows={rows.map(([id, its]) => ({ id, ...its }))}
+      keyOf={({ id }) => id}
+      columns={[
+        { name: 'channel', cell: ({ id }) => channels[id].name },
+        { name: 'least', cell: ({ id, least }) => figure(least, channels[id].quantity) },
+        { name: 'greatest', cell: ({ id, most }) => figure(most, channels[id].quantity) },
+      ]}
+    />
   );
 }

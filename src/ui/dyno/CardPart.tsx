@@ -1,9 +1,10 @@
 'use client';
+import Button from '@mui/material/Button';
 import Input from '@mui/material/Input';
 import { useId, useState } from 'react';
 import { runCardSchemaBounds, type RunCard } from '@/core/dyno/card';
-import { corrections } from '@/core/dyno/corrections';
-import type { Quantity } from '@/core/units/quantities';
+import { extremesOf } from '@/core/dyno/channels';
+import { runCorrections } from '@/core/dyno/corrections';
 import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { cleanText } from '../fields/clean-text';
@@ -11,39 +12,14 @@ import { Group, Row } from '../fields/Group';
 import { QuantityInput } from '../fields/QuantityInput';
 import { Failure } from '../frame/Failure';
 import frame from '../frame/frame.module.css';
+import { server } from '../server/client';
 import { correctionNames } from '../words/brief';
-import { Found } from './AddPart';
+import { Channels } from './AddPart';
+import { cardNumbers, cardTexts } from './card-fields';
+import { Glitches } from './Glitches';
+import { Photos } from './Photos';
 import { useRuns } from './useRuns';
-
-type Keys<T> = { [K in keyof RunCard]: RunCard[K] extends T ? K : never }[keyof RunCard];
-type TextKey = Exclude<Keys<string>, 'dynoKind' | 'basis' | 'correction'>;
-type NumberKey = Exclude<keyof typeof runCardSchemaBounds, 'repeatability'>;
-
-const numbers: [NumberKey, string, Quantity][] = [
-  ['pressure', 'Station pressure', 'airPressure'],
-  ['temperature', 'Air temperature', 'temperature'],
-  ['humidity', 'Relative humidity', 'share'],
-  ['gear', 'Gear', 'count'],
-  ['level', 'Boost level', 'boost'],
-  ['startOil', 'Oil at the start', 'temperature'],
-  ['startCoolant', 'Coolant at the start', 'temperature'],
-  ['startCharge', 'Charge at the start', 'temperature'],
-  ['startRpm', 'Start speed', 'engineSpeed'],
-];
-const texts: [TextKey, string, number][] = [
-  ['name', 'Name', 80],
-  ['operator', 'Operator', 60],
-  ['dyno', 'Dyno', 60],
-  ['vehicle', 'Car or engine', 80],
-  ['file', 'Calibration file', 80],
-  ['slot', 'Map slot', 40],
-  ['fuel', 'Fuel', 60],
-  ['boostControl', 'Boost control', 60],
-  ['tieDown', 'Tie-down', 80],
-  ['sensors', 'Sensors and where they sit', 300],
-  ['changed', 'Changed since the last run, one to a line', 600],
-  ['note', 'Note', 2_000],
-];
+import styles from './dyno.module.css';
 
 /** The card of the run in hand: what it was made under. An incomplete one is kept; a comparison says what is missing. */
 export default function CardPart() {
@@ -68,67 +44,105 @@ export default function CardPart() {
         options={runs!.map((run) => ({ value: run.id, label: run.card.name }))}
       />
       <Group title="Made on">
-        <ChoiceField
-          label="Kind of dyno"
-          value={card.dynoKind}
-          onChoose={(dynoKind) => change({ dynoKind })}
-          options={[
-            { value: 'engine', label: 'engine dyno' },
-            { value: 'hub', label: 'hub dyno' },
-            { value: 'roller', label: 'roller' },
-            { value: 'road', label: 'road, by logger' },
-          ]}
-        />
-        <ChoiceField
-          label="Figures at"
-          value={card.basis}
-          onChoose={(basis) => change({ basis })}
-          options={[
-            { value: 'flywheel', label: 'the flywheel' },
-            { value: 'hub', label: 'the hub' },
-            { value: 'wheels', label: 'the wheels' },
-          ]}
-        />
-        <ChoiceField
-          label="Figures carry"
-          value={card.correction}
-          onChoose={(correction) => change({ correction })}
-          options={corrections.map((value) => ({ value, label: correctionNames[value] }))}
-        />
-        <QuantityInput
-          label="Repeatability"
-          hint="of the dyno as stated, or from repeat pulls: share of the reading"
-          quantity="share"
-          bound={runCardSchemaBounds.repeatability}
-          value={card.repeatability}
-          onType={(value) => value !== null && change({ repeatability: value })}
-        />
+        <div className={styles.choices}>
+          <ChoiceField
+            label="Kind of dyno"
+            value={card.dynoKind}
+            onChoose={(dynoKind) => change({ dynoKind })}
+            options={[
+              { value: 'engine', label: 'engine dyno' },
+              { value: 'hub', label: 'hub dyno' },
+              { value: 'roller', label: 'roller' },
+              { value: 'road', label: 'road, by logger' },
+            ]}
+          />
+          <ChoiceField
+            label="Figures at"
+            value={card.basis}
+            onChoose={(basis) => change({ basis })}
+            options={[
+              { value: 'flywheel', label: 'the flywheel' },
+              { value: 'hub', label: 'the hub' },
+              { value: 'wheels', label: 'the wheels' },
+            ]}
+          />
+          <ChoiceField
+            label="Figures carry"
+            value={card.correction}
+            onChoose={(correction) => change({ correction })}
+            options={runCorrections.map((value) => ({ value, label: correctionNames[value] }))}
+          />
+          <QuantityInput
+            label="Repeatability"
+            hint="of the dyno as stated, or from repeat pulls: share of the reading"
+            quantity="share"
+            bound={runCardSchemaBounds.repeatability}
+            value={card.repeatability}
+            onType={(value) => value !== null && change({ repeatability: value })}
+          />
+          <ChoiceField
+            label="Boost held as"
+            hint="a pressure over the day’s air, or one that no weather moves"
+            value={card.boostHeld}
+            onChoose={(boostHeld) => change({ boostHeld })}
+            options={[
+              { value: 'unsaid', label: 'not said' },
+              { value: 'gauge', label: 'gauge' },
+              { value: 'absolute', label: 'absolute' },
+            ]}
+          />
+        </div>
       </Group>
       <Group title="Circumstances">
-        {numbers.map(([key, label, quantity]) => (
-          <QuantityInput
-            key={`${id} ${key}`}
-            label={label}
-            quantity={quantity}
-            bound={runCardSchemaBounds[key]}
-            value={card[key]}
-            optional
-            onType={(value) => change({ [key]: value })}
-          />
-        ))}
-        {texts.map(([key, label, most]) => (
-          <CardText
-            key={`${id} ${key}`}
-            label={label}
-            most={most}
-            value={card[key]}
-            isNeeded={key === 'name'}
-            onLeave={(text) => change({ [key]: text })}
-          />
-        ))}
+        <Station onRead={change} />
+        <div className={styles.choices}>
+          {cardNumbers.map(([key, label, quantity]) => (
+            <QuantityInput
+              key={`${id} ${key}`}
+              label={label}
+              quantity={quantity}
+              bound={runCardSchemaBounds[key]}
+              value={card[key]}
+              optional
+              onType={(value) => change({ [key]: value })}
+            />
+          ))}
+          {cardTexts.map(([key, label, most]) => (
+            <CardText
+              key={`${id} ${key}`}
+              label={label}
+              most={most}
+              value={card[key]}
+              isNeeded={key === 'name'}
+              onLeave={(text) => change({ [key]: text })}
+            />
+          ))}
+        </div>
       </Group>
-      <Found log={log} count={null} />
+      <Glitches run={chosen} />
+      <Photos runId={id} />
+      <Channels extremes={extremesOf(log)} />
     </>
+  );
+}
+
+/** The cell's weather station, read into the card. */
+function Station({ onRead }: { onRead: (part: Partial<RunCard>) => void }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const read = async () => {
+    const answer = await server.station();
+    if (answer.kind !== 'ok') return setSaid('The station does not answer.');
+    const { pressure, temperature, humidity, isSimulated } = answer.data;
+    onRead({ pressure, temperature, humidity });
+    setSaid(isSimulated ? 'Read from the simulated station.' : 'Read from the station.');
+  };
+  return (
+    <p className={frame.foot}>
+      <Button size="small" variant="outlined" onClick={() => void read()}>
+        Read the cell’s station
+      </Button>{' '}
+      <span role="status">{said}</span>
+    </p>
   );
 }
 

@@ -1,37 +1,48 @@
 'use client';
-import { useMemo, useState } from 'react';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { auditOf } from '@/core/dyno/audit';
-import { compare, peakOf, type Comparison, type Difference } from '@/core/dyno/compare';
-import { corrections, type Correction } from '@/core/dyno/corrections';
+import { channelIds, channels, type ChannelId } from '@/core/dyno/channels';
+import { commonRange, peakOf, repeatabilityOf } from '@/core/dyno/compare';
+import { runCorrections } from '@/core/dyno/corrections';
+import { powerCurve } from '@/core/dyno/run-head';
 import { signsOf } from '@/core/dyno/signs';
 import type { Curve } from '@/core/dyno/smoothing';
-import type { Quantity } from '@/core/units/quantities';
 import charts from '../charts/charts.module.css';
-import { looks, rowsOf, type PlotCurve } from '../charts/curves';
-import { PlotPanel } from '../charts/PlotPanel';
 import { ChoiceField } from '../fields/ChoiceField';
+import { QuantityInput } from '../fields/QuantityInput';
+import { Failure } from '../frame/Failure';
 import { Findings } from '../frame/Findings';
 import frame from '../frame/frame.module.css';
-import { FigureTable } from '../table/FigureTable';
+import { useSpeed } from '../store/solved';
 import { correctionNames } from '../words/brief';
-import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
-import { audited, factorTo, normalisedTo, powerCurve, runCurve } from './run-curves';
-import { useRuns, type Run } from './useRuns';
-import { unequalWords } from './words';
+import { AlignedPlots } from './AlignedPlots';
+import { Differences } from './Differences';
+import { clipped, lineOf, modelLook, plotOf, runLooks, timeLine, type AlignedPlot, type Line } from './drawn';
+import { Fairness } from './Fairness';
+import { PickMenu } from './PickMenu';
+import { audited, boostOf, factorTo, normalisedTo, overCorrectionOf, runCurve } from './run-curves';
+import { MOST_RUNS, useRuns, type Run } from './useRuns';
+import { useAgainstModel, useIsTurbocharged, useRunModel, useView } from './useRunView';
+import styles from './dyno.module.css';
 
 const shownCorrections = [
-  { value: 'card', label: 'as each card says' },
-  ...corrections.map((value) => ({ value, label: correctionNames[value] })),
-] as { value: Correction | 'card'; label: string }[];
+  { value: 'card' as const, label: 'as each card says' },
+  ...runCorrections.map((value) => ({ value, label: correctionNames[value] })),
+];
+/** Drawn first where runs have them. */
+const USUAL: ChannelId[] = ['torque', 'power', 'boost', 'backPressure', 'chargeTemperature', 'lambda'];
+const MOST_CHANNELS = 8;
+const EXPONENT = { min: 0, max: 1 };
 
-/** Two runs over the revs, their difference with its band, and whether the comparison is fair. */
+/** Runs over the revs or over time beside the model, the difference of two with its band, and whether the comparison is fair. */
 export default function RunsPart() {
-  const { runs, chosen, held, choose, hold } = useRuns();
-  const [correction, setCorrection] = useState<Correction | 'card'>('card');
-  const [isNormal, setNormal] = useState(false);
+  const { runs, current, chosen, held, beside, choose, hold, drawBeside, failure } = useRuns();
+  const { correction, over, charge, exponent, model, set } = useView();
+  if (failure && !runs) return <Failure {...failure} />;
   if (!runs) return <p className={frame.lead}>The runs are being fetched.</p>;
-  if (!chosen)
+  if (!current)
     return (
       <>
         <h2 className={charts.head}>Runs</h2>
@@ -39,67 +50,153 @@ export default function RunsPart() {
       </>
     );
   const options = runs.map(({ id, card }) => ({ value: id, label: card.name }));
+  const free = options.filter(({ value }) => value !== current.id && value !== held?.id);
   return (
     <>
       <h2 className={charts.head}>
         Runs
         <small>smoothed by Savitzky and Golay, nine points of 25 rpm, a parabola</small>
       </h2>
-      <ChoiceField label="Run" value={chosen.id} onChoose={choose} options={options} />
-      <ChoiceField
-        label="Against"
-        value={held?.id ?? ''}
-        onChoose={hold}
-        options={[{ value: '', label: 'none' }, ...options.filter(({ value }) => value !== chosen.id)]}
-      />
-      <ChoiceField
-        label="Correction"
-        value={correction}
-        onChoose={setCorrection}
-        options={shownCorrections}
-      />
-      {held && (
+      {failure && <Failure {...failure} />}
+      <div className={styles.choices}>
+        <ChoiceField label="Run" value={current.id} onChoose={choose} options={options} />
         <ChoiceField
-          label="Charge"
-          hint="to the other run’s manifold pressure and charge temperature"
-          value={isNormal ? 'equal' : 'run'}
-          onChoose={(next) => setNormal(next === 'equal')}
+          label="Against"
+          value={held?.id ?? ''}
+          onChoose={hold}
+          options={[{ value: '', label: 'none' }, ...options.filter(({ value }) => value !== current.id)]}
+        />
+        <ChoiceField
+          label="Model"
+          value={model}
+          onChoose={(next) => set({ model: next })}
           options={[
-            { value: 'run', label: 'as run' },
-            { value: 'equal', label: 'made equal' },
+            { value: 'plan', label: 'boost as planned' },
+            { value: 'run', label: 'boost as run' },
+            { value: 'none', label: 'not drawn' },
           ]}
         />
+        <ChoiceField
+          label="Over"
+          value={over}
+          onChoose={(next) => set({ over: next })}
+          options={[
+            { value: 'revs', label: 'engine speed' },
+            { value: 'time', label: 'time' },
+          ]}
+        />
+        <ChoiceField
+          label="Correction"
+          value={correction}
+          onChoose={(next) => set({ correction: next })}
+          options={shownCorrections}
+        />
+        {held && (
+          <ChoiceField
+            label="Charge"
+            value={charge}
+            onChoose={(next) => set({ charge: next })}
+            options={[
+              { value: 'run', label: 'as run' },
+              { value: 'equal', label: 'made equal' },
+            ]}
+          />
+        )}
+        {held && charge === 'equal' && (
+          <QuantityInput
+            label="Exponent of the charge temperature"
+            hint="one half where nobody has measured it"
+            quantity="ratio"
+            bound={EXPONENT}
+            value={exponent}
+            onType={(value) => value !== null && set({ exponent: value })}
+          />
+        )}
+      </div>
+      <div className={styles.menus}>
+        <PickMenu
+          label={beside.length ? `${beside.length} more drawn` : 'Draw more runs'}
+          options={free}
+          picked={beside}
+          most={MOST_RUNS - 2}
+          onPick={drawBeside}
+        />
+        <Channels />
+      </div>
+      {chosen ? (
+        <Shown run={chosen} held={held} />
+      ) : (
+        <p className={frame.lead}>Its readings are being fetched.</p>
       )}
-      <Shown run={chosen} held={held} correction={correction} isNormal={isNormal} />
     </>
   );
 }
 
-type ShownProps = { run: Run; held: Run | null; correction: Correction | 'card'; isNormal: boolean };
+/** Channels that the runs drawn, or the model, have. */
+function useChannels(): { has: ChannelId[]; shown: ChannelId[] } {
+  const { chosen, held, others } = useRuns();
+  const picked = useView((s) => s.channels);
+  return useMemo(() => {
+    const all = new Set([chosen, held, ...others].flatMap((run) => run?.head.channels ?? []));
+    if (all.has('torque')) all.add('power');
+    if (chosen && boostOf(chosen)) all.add('boost');
+    const has = channelIds.filter((id) => all.has(id) && id !== 'speedRpm' && id !== 'time');
+    return { has, shown: (picked ?? USUAL).filter((id) => has.includes(id)) };
+  }, [chosen, held, others, picked]);
+}
 
-function Shown({ run, held, correction, isNormal }: ShownProps) {
-  const { figure } = useWords();
-  const made = useMemo(() => {
-    const [factor, other] = [factorTo(run, correction), held ? factorTo(held, correction) : 1];
-    if (factor === null || other === null) return { lacksAir: true as const };
+function Channels() {
+  const set = useView((s) => s.set);
+  const { has, shown } = useChannels();
+  return (
+    <PickMenu
+      label={`${shown.length} channels`}
+      options={has.map((value) => ({ value, label: channels[value].name }))}
+      picked={shown}
+      most={MOST_CHANNELS}
+      onPick={(picked) => set({ channels: channelIds.filter((id) => picked.includes(id)) })}
+    />
+  );
+}
+
+type ShownProps = { run: Run; held: Run | null };
+
+/** Curves of the runs drawn, as corrected and made equal; or why there are none. */
+function useDrawn(run: Run, held: Run | null) {
+  const { correction, charge, exponent } = useView();
+  const isTurbo = useIsTurbocharged();
+  return useMemo(() => {
+    const factor = factorTo(run, correction, isTurbo);
+    const other = held ? factorTo(held, correction, isTurbo) : 1;
+    if (typeof factor === 'string') return { lacks: factor };
+    if (typeof other === 'string') return { lacks: other };
     const torque = runCurve(run, 'torque', factor);
-    const before = held && runCurve(held, 'torque', other);
-    const normal = held && torque && isNormal ? normalisedTo(run, held, torque) : null;
+    const normal = held && torque && charge === 'equal' ? normalisedTo(run, held, torque, exponent) : null;
     return {
-      lacksAir: false as const,
+      lacks: null,
       torque: normal ?? torque,
-      before,
-      boost: runCurve(run, 'boost'),
+      before: held && runCurve(held, 'torque', other),
+      factor,
       isNormal: normal !== null,
     };
-  }, [run, held, correction, isNormal]);
-  if (made.lacksAir)
+  }, [run, held, correction, charge, exponent, isTurbo]);
+}
+
+function Shown({ run, held }: ShownProps) {
+  const { figure } = useWords();
+  const charge = useView((s) => s.charge);
+  const made = useDrawn(run, held);
+  const isTurbo = useIsTurbocharged();
+  const audit = useMemo(() => held && auditOf(audited(run), audited(held)), [run, held]);
+  if (made.lacks)
     return (
       <p role="alert" className={frame.lead}>
-        Another correction needs the air of the day: pressure and temperature on both cards.
+        {made.lacks === 'air'
+          ? 'Another correction needs the air of the day: pressure and temperature on both cards.'
+          : 'The diesel form of ISO 1585 needs the engine factor f_m on the run card.'}
       </p>
     );
-  const { torque, before, boost } = made;
+  const { torque, before } = made;
   if (!torque) return <p className={frame.lead}>This run has no torque or power over engine speed.</p>;
   if (held && run.card.basis !== held.card.basis)
     return (
@@ -108,9 +205,16 @@ function Shown({ run, held, correction, isNormal }: ShownProps) {
         loss is chosen and both stand on one basis.
       </p>
     );
-  const peaks = [peakOf(torque), peakOf(powerCurve(torque))];
+  const power = powerCurve(torque);
+  const peaks = [peakOf(torque), peakOf(power)];
   const said = signsOf(
-    { torque, power: powerCurve(torque), boost, log: run.log },
+    {
+      torque,
+      power,
+      boost: boostOf(run),
+      log: run.log,
+      overCorrection: overCorrectionOf(run, made.factor, isTurbo),
+    },
     before ? { torque: before, power: powerCurve(before) } : null,
   );
   return (
@@ -119,153 +223,139 @@ function Shown({ run, held, correction, isNormal }: ShownProps) {
         {peaks[1] && `${figure(peaks[1].value, 'power')} at ${figure(peaks[1].speedRpm, 'engineSpeed')}`}
         {peaks[0] && `, ${figure(peaks[0].value, 'torque')} at ${figure(peaks[0].speedRpm, 'engineSpeed')}`},
         at the {run.card.basis}.
-        {isNormal &&
+        {charge === 'equal' &&
           !made.isNormal &&
           ' Not made equal: manifold pressure or charge temperature is missing in one run.'}
       </p>
-      <Pictures
-        curves={{ run: torque, held: before ?? null }}
-        names={[run.card.name, held?.card.name ?? '']}
-      />
+      <Pictures run={run} held={held} torque={torque} before={before} />
       {said.length > 0 && <Findings findings={said} label="What the run shows" />}
-      {held && before && <Differences run={run} held={held} torque={torque} before={before} />}
-      {held && <Fairness run={run} held={held} isNormal={made.isNormal} />}
+      <AgainstModel />
+      {held && before && audit && (
+        <Differences run={run} held={held} torque={torque} before={before} audit={audit} />
+      )}
+      {audit && <Fairness audit={audit} isNormal={made.isNormal} />}
+      <Repeats run={run} />
     </>
   );
 }
 
-type PicturesProps = { curves: { run: Curve; held: Curve | null }; names: [string, string] };
+type PicturesProps = { run: Run; held: Run | null; torque: Curve; before: Curve | null };
 
-function Pictures({ curves, names }: PicturesProps) {
-  const { inUnit, symbol } = useWords();
-  const plots = useMemo(() => {
-    const plot = (quantity: Quantity, of: (curve: Curve) => Curve) => {
-      const points = (curve: Curve | null) =>
-        curve ? of(curve).speeds.map((x, i) => ({ x, y: inUnit(of(curve).values[i]!, quantity) })) : [];
-      const rows = rowsOf({ run: points(curves.run), held: points(curves.held) });
-      const high =
-        1.08 * Math.max(1, ...rows.flatMap((row) => [Number(row.run ?? 0), Number(row.held ?? 0)]));
-      return { rows, y: { low: 0, high, ticks: 4 } };
+/** Every channel chosen as a plot, all over one axis. */
+function Pictures({ run, held, torque, before }: PicturesProps) {
+  const { inUnit } = useWords();
+  const { speedRpm } = useSpeed();
+  const { others } = useRuns();
+  const { shown } = useChannels();
+  const { over, correction } = useView();
+  const model = useRunModel();
+  const isTurbo = useIsTurbocharged();
+  const drawn = useMemo(() => {
+    const all = [run, ...(held ? [held] : []), ...others.filter(({ card }) => card.basis === run.card.basis)];
+    const ofRun = (its: Run, channel: ChannelId): Curve | null => {
+      const own = its === run ? torque : its === held ? before : null;
+      if (own && channel === 'torque') return own;
+      if (own && channel === 'power') return powerCurve(own);
+      const factor = factorTo(its, correction, isTurbo);
+      return channel === 'boost'
+        ? boostOf(its)
+        : runCurve(its, channel, typeof factor === 'string' ? 1 : factor);
     };
-    return { torque: plot('torque', (curve) => curve), power: plot('power', powerCurve) };
-  }, [curves.run, curves.held, inUnit]);
-  const drawn: PlotCurve[] = [
-    { key: 'held', name: names[1], look: looks.thin },
-    { key: 'run', name: names[0], look: looks.own(0) },
-  ];
-  return (
-    <>
-      {(['torque', 'power'] as const).map((quantity) => (
-        <PlotPanel
-          key={quantity}
-          {...plots[quantity]}
-          curves={drawn}
-          areMerged
-          title={quantity === 'torque' ? 'Torque' : 'Power'}
-          note={`${symbol(quantity)}; thick: ${names[0]}${names[1] ? `, thin: ${names[1]}` : ''}`}
-          label={`${quantity} over the revs of the run and the one it is held against`}
-          height={150}
-          say={{
-            x: (at) => `${formatNumber(at, 0)} rpm`,
-            y: (value) => `${formatNumber(value, 0)} ${symbol(quantity)}`,
-          }}
-        />
-      ))}
-    </>
-  );
-}
-
-type DifferencesProps = { run: Run; held: Run; torque: Curve; before: Curve };
-
-function Differences({ run, held, torque, before }: DifferencesProps) {
-  const { figure, signedFigure } = useWords();
-  const sure = { after: run.card, before: held.card };
-  const found: { quantity: 'torque' | 'power'; its: Comparison | null }[] = [
-    { quantity: 'torque', its: compare(torque, before, sure) },
-    { quantity: 'power', its: compare(powerCurve(torque), powerCurve(before), sure) },
-  ];
-  const [first] = found;
-  if (!first?.its)
+    const runLines = shown.map((channel) => {
+      const { quantity } = channels[channel];
+      const show = (value: number) => inUnit(value, quantity);
+      const lines = all.flatMap((its, i): Line[] => {
+        const look = runLooks[its === run ? 0 : its === held ? 1 : i + (held ? 0 : 1)]!;
+        const head = { key: its.id, name: its.card.name, look };
+        if (over === 'time') {
+          const { time, [channel]: values } = its.log;
+          return time && values ? [timeLine(head, time, values, show)] : [];
+        }
+        const curve = ofRun(its, channel);
+        return curve ? [lineOf(head, curve, show)] : [];
+      });
+      return { channel, show, lines };
+    });
+    // The axis is the runs': the model goes on beyond them.
+    const ends = runLines.flatMap(({ lines }) =>
+      lines.flatMap(({ xs }) => (xs.length ? [xs[0]!, xs.at(-1)!] : [])),
+    );
+    const x = {
+      low: ends.length ? Math.min(...ends) : 0,
+      high: ends.length ? Math.max(...ends) : 1,
+      unit: over === 'revs' ? ('rpm' as const) : ('s' as const),
+    };
+    const plots = runLines.flatMap(({ channel, show, lines }): AlignedPlot[] => {
+      const its = over === 'revs' ? model?.curves[channel] : undefined;
+      const beside = its ? lineOf({ key: 'model', name: 'model', look: modelLook }, its, show) : null;
+      const drawn = beside ? [...lines, clipped(beside, x.low, x.high)] : lines;
+      return drawn.length ? [plotOf(channel, drawn)] : [];
+    });
+    return { plots, x };
+  }, [run, held, others, torque, before, shown, over, correction, isTurbo, model, inUnit]);
+  if (!drawn.plots.length)
     return (
-      <p role="alert" className={frame.lead}>
-        The two runs share no engine speed: there is nothing to compare.
+      <p className={frame.lead}>
+        {over === 'time' ? 'These runs were logged without time.' : 'No channel is chosen.'}
       </p>
     );
-  const rows = found.flatMap(({ quantity, its }) => {
-    if (!its) return [];
-    const line = (name: string, difference: Difference, where = '') => ({
-      quantity,
-      name,
-      where,
-      ...difference,
-    });
-    const at = (rpm: number) => `at ${figure(rpm, 'engineSpeed')}`;
-    return [
-      line(
-        'peak',
-        its.peak,
-        its.peak.shiftRpm ? `${signedFigure(its.peak.shiftRpm, 'engineSpeed')} on the revs` : '',
-      ),
-      line('greatest gain', its.most, at(its.most.speedRpm)),
-      line('greatest loss', its.least, at(its.least.speedRpm)),
-      line('mean', its.mean),
-      line('at the end', its.atEnd, at(its.toRpm)),
-      line('floor', its.floor),
-    ];
-  });
+  return <AlignedPlots plots={drawn.plots} x={drawn.x} at={over === 'revs' ? speedRpm : drawn.x.high} />;
+}
+
+/** The run in hand against the model in its own air. */
+function AgainstModel() {
+  const { figure, signedFigure } = useWords();
+  const { chosen } = useRuns();
+  const found = useAgainstModel();
+  const how = useView((s) => s.model);
+  if (!chosen || !found?.model) return null;
+  const { compared, model } = found;
+  if (!compared) return null;
   return (
-    <FigureTable
-      caption={`Difference on the common range, ${figure(first.its.fromRpm, 'engineSpeed')} to ${figure(first.its.toRpm, 'engineSpeed')}`}
-      rows={rows}
-      keyOf={({ quantity, name }) => `${quantity} ${name}`}
-      columns={[
-        {
-          name: 'of',
-          cell: ({ quantity, name, where }) => (
-            <>
-              {quantity}, {name}
-              <small>{where}</small>
-            </>
-          ),
-        },
-        { name: 'difference', cell: ({ value, quantity }) => signedFigure(value, quantity) },
-        { name: 'band', cell: ({ band, quantity }) => `± ${figure(band, quantity)}` },
-        { name: 'outcome', cell: ({ isShown }) => (isShown ? 'shown' : 'not shown') },
-      ]}
-    />
+    <p className={frame.lead}>
+      Against the model{' '}
+      {model.air === 'run' ? 'in the run’s own air' : 'in the air of the Brief, as the card has none'},{' '}
+      {how === 'run' ? 'with the boost of the run' : 'with boost as planned'}: peak{' '}
+      {signedFigure(compared.peak.value, 'power')}, mean {signedFigure(compared.mean.value, 'power')} (
+      {signedFigure(compared.areaShare, 'fineShare')}), most {signedFigure(compared.most.value, 'power')} at{' '}
+      {figure(compared.most.speedRpm, 'engineSpeed')}, least {signedFigure(compared.least.value, 'power')} at{' '}
+      {figure(compared.least.speedRpm, 'engineSpeed')}. The band is the run’s alone, ±{' '}
+      {figure(compared.mean.band, 'power')}.
+      {chosen.card.basis === 'hub' &&
+        ' At the hub the model counts the Brief’s whole drivetrain loss, tyres included: it reads low.'}
+    </p>
   );
 }
 
-function Fairness({ run, held, isNormal }: { run: Run; held: Run; isNormal: boolean }) {
-  const audit = useMemo(() => auditOf(audited(run), audited(held)), [run, held]);
-  const verdicts = {
-    fair: audit.unsaid.length
-      ? 'Nothing unequal is known, and not all is: what is missing below decides.'
-      : 'A fair comparison: nothing is unequal.',
-    covered: isNormal
-      ? 'Unequal only in what is made equal here.'
-      : 'Unequal in what “Charge: made equal” covers: look at it so.',
-    unfair: 'Not a fair comparison: run the first again as it was (A, B, A) with nothing else changed.',
-  };
+/** Repeat pulls drawn beside give the dyno's repeatability. */
+function Repeats({ run }: { run: Run }) {
+  const { figure } = useWords();
+  const { others, saveCard } = useRuns();
+  const curves = [run, ...others].flatMap((its) => runCurve(its, 'torque') ?? []);
+  const range = curves.reduce<{ fromRpm: number; toRpm: number } | null>(
+    (so, curve) => {
+      const both = commonRange(curves[0]!, curve);
+      return so && both
+        ? { fromRpm: Math.max(so.fromRpm, both.fromRpm), toRpm: Math.min(so.toRpm, both.toRpm) }
+        : null;
+    },
+    { fromRpm: 0, toRpm: Infinity },
+  );
+  const found = others.length && range ? repeatabilityOf(curves, range.fromRpm, range.toRpm) : null;
+  if (found === null) return null;
   return (
-    <>
-      <h3 className={charts.head}>Is the comparison fair?</h3>
-      <p className={frame.lead} role="status">
-        {verdicts[audit.verdict]}
-      </p>
-      <ul aria-label="Unequal between the runs">
-        {audit.unequal.map(({ what, isCovered }) => (
-          <li key={what}>
-            {unequalWords[what]}
-            {isCovered ? ' (covered by equal charge)' : ''}
-          </li>
-        ))}
-      </ul>
-      {audit.unsaid.length > 0 && (
-        <p className={frame.foot}>
-          Not known of one or both: {audit.unsaid.map((what) => unequalWords[what]).join(', ')}.
-        </p>
-      )}
-    </>
+    <p className={frame.foot}>
+      If the {curves.length} pulls drawn are repeats, they repeat within {figure(found, 'fineShare')} of the
+      mean torque.{' '}
+      <Button
+        size="small"
+        disabled={found < 0.0005 || found > 0.2}
+        onClick={() => {
+          for (const its of [run, ...others]) void saveCard(its.id, { ...its.card, repeatability: found });
+        }}
+      >
+        Take it as their repeatability
+      </Button>
+    </p>
   );
 }

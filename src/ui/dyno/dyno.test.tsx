@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { blankCard, type RunCard } from '@/core/dyno/card';
+import { runHead } from '@/core/dyno/run-head';
 import { sampleTurboJob } from '@/data/demo/sample';
 import { giveLayout } from '@/testing/dom';
 import { choose, press, pressAndWait, type } from '@/testing/hands';
@@ -8,7 +9,10 @@ import { openInJob } from '@/testing/job-page';
 import { server } from '../server/client';
 import AddPart from './AddPart';
 import CardPart from './CardPart';
+import ChainPart from './ChainPart';
 import DynoBench from './DynoBench';
+import FaultsPart from './FaultsPart';
+import GatePart from './GatePart';
 import RunsPart from './RunsPart';
 
 jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
@@ -39,11 +43,23 @@ async function open(part: React.ReactNode, runs: [RunCard, ReturnType<typeof log
   const id = `job-${++count}`;
   jest.spyOn(server, 'runs').mockResolvedValue({
     kind: 'ok',
-    data: { runs: runs.map(([its, own], i) => ({ id: `${id}-${i}`, savedAt: '', card: its, log: own })) },
+    data: {
+      runs: runs.map(([its, own], i) => ({ id: `${id}-${i}`, savedAt: '', card: its, head: runHead(own) })),
+    },
   });
+  jest
+    .spyOn(server, 'runLog')
+    .mockImplementation((_, run) =>
+      Promise.resolve({ kind: 'ok', data: { log: runs[Number(run.split('-').at(-1))]![1] } }),
+    );
+  jest.spyOn(server, 'logSource').mockResolvedValue({ kind: 'ok', data: { mapping: null } });
+  jest.spyOn(server, 'rememberSource').mockResolvedValue({ kind: 'ok', data: { remembered: true } });
+  jest.spyOn(server, 'pictures').mockResolvedValue({ kind: 'ok', data: { pictures: [] } });
+  let page!: ReturnType<typeof openInJob>;
   await act(async () => {
-    openInJob(sampleTurboJob(0), part, undefined, id);
+    page = openInJob(sampleTurboJob(0), part, undefined, id);
   });
+  return page;
 }
 
 describe('runs held against each other', () => {
@@ -115,11 +131,123 @@ describe('a run is added and carded', () => {
   it('is deleted and brought back', async () => {
     await open(<DynoBench />, [[card('Only'), log(1, 180_000)]]);
     jest.spyOn(server, 'setRunDeleted').mockResolvedValue({ kind: 'ok', data: { deleted: true } });
-    expect(screen.getByRole('heading', { level: 2, name: /at the wheels/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { level: 2, name: /on the model/ })).toBeTruthy();
     await pressAndWait('Delete this run');
     expect(screen.getByRole('heading', { level: 2, name: 'No run yet' })).toBeTruthy();
     await pressAndWait('Bring it back');
-    expect(screen.getByRole('heading', { level: 2, name: /at the wheels/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { level: 2, name: /on the model/ })).toBeTruthy();
     press('Delete this run');
+  });
+});
+
+describe('the column beside the runs', () => {
+  it('one action makes a run the measured baseline, which undo takes back; at the hub it says why not', async () => {
+    const page = await open(<DynoBench />, [[card('Only'), log(1, 180_000)]]);
+    press('Make it the measured baseline');
+    expect(page.job().engine.baseline).toMatchObject({
+      name: 'Only',
+      basis: 'wheels',
+      confidence: 'measured',
+    });
+    expect(screen.getByText(/engine’s measured run now/)).toBeTruthy();
+    page.undo();
+    expect(page.job().engine.baseline.name).not.toBe('Only');
+    cleanup();
+    await open(<DynoBench />, [[card('Hub', { basis: 'hub' }), log(1, 180_000)]]);
+    press('Make it the measured baseline');
+    expect(screen.getByText(/A run at the hub is no baseline/)).toBeTruthy();
+  });
+  it('seconds over a limit are counted where a run has time', async () => {
+    const own = log(1, 180_000);
+    await open(<DynoBench />, [
+      [
+        card('Timed'),
+        { ...own, time: speeds.map((_, i) => i / 5), speedRpm: speeds.map((n) => 2 * n) } as typeof own,
+      ],
+    ]);
+    expect(await screen.findByText('Red line')).toBeTruthy();
+    expect(screen.getByText(/Over all 1 runs/)).toBeTruthy();
+  });
+});
+
+describe('runs over each other', () => {
+  it('more are drawn from a menu, repeats give a repeatability, and the pointer is moved by its slider', async () => {
+    await open(<RunsPart />, [
+      [card('One'), log(1, 180_000)],
+      [card('Two'), log(1.01, 180_000)],
+      [card('Three'), log(0.99, 180_000)],
+    ]);
+    const save = jest.spyOn(server, 'saveRunCard').mockResolvedValue({ kind: 'ok', data: { saved: true } });
+    press('Draw more runs');
+    await act(async () => {
+      fireEvent.click(screen.getByRole('menuitemcheckbox', { name: 'One' }));
+    });
+    fireEvent.keyDown(screen.getByRole('menu'), { key: 'Escape' });
+    await waitFor(() => expect(screen.getByText(/If the 2 pulls drawn are repeats/)).toBeTruthy());
+    press('Take it as their repeatability');
+    // 1 and 0.99 of one torque: standard deviation over mean.
+    expect(save.mock.lastCall![2].repeatability).toBeCloseTo(0.01 / Math.SQRT2 / 0.995, 4);
+    const slider = screen.getByRole('slider', { name: 'Engine speed of the pointer' });
+    fireEvent.change(slider, { target: { value: 4_000 } });
+    expect(slider.getAttribute('aria-valuetext')).toMatch(/4,000\srpm/);
+    expect(screen.getByText(/Against the model in the run’s own air/)).toBeTruthy();
+    choose('Model', 'not drawn');
+    expect(screen.queryByText(/Against the model/)).toBeNull();
+    choose('Over', 'time');
+    expect(screen.getByText('These runs were logged without time.')).toBeTruthy();
+  });
+});
+
+describe('before the pull', () => {
+  it('a hot engine is refused with its wait, and everything ticked opens the gate', async () => {
+    await open(<GatePart />, []);
+    type('Oil', '90');
+    type('Coolant', '120');
+    type('Charge', '30');
+    expect(screen.getByText(/Too hot: wait/)).toBeTruthy();
+    expect(screen.getByRole('list', { name: 'Outside the window' }).textContent).toMatch(/Coolant at 120/);
+    type('Coolant', '85');
+    expect(screen.getByText(/6 to tick/)).toBeTruthy();
+    for (const box of screen.getAllByRole('checkbox')) fireEvent.click(box);
+    expect(screen.getByText(/^Pull: everything/)).toBeTruthy();
+    choose('Where', 'first drive on the road');
+    expect(screen.getByText(/No pull on a public road/)).toBeTruthy();
+    expect(screen.queryByText(/everything/)).toBeNull();
+  });
+});
+
+describe('faults and sensors', () => {
+  it('a symptom in words leads to faults and the reading that tells; what is no symptom is said', async () => {
+    await open(<FaultsPart />, []);
+    const words = screen.getByLabelText('Symptom');
+    fireEvent.change(words, { target: { value: 'pulls badly above 4,000 rpm, whistle' } });
+    expect(screen.getByText(/whistle, down on power, at 4,000\srpm/)).toBeTruthy();
+    const table = screen.getByRole('table', { name: 'Likely faults' });
+    expect(within(table).getAllByRole('row')[1]!.textContent).toMatch(/Boost leak/);
+    fireEvent.change(words, { target: { value: 'purple' } });
+    expect(screen.getByText(/No symptom is known in this/)).toBeTruthy();
+    const plan = screen.getByRole('table', { name: 'Sensor plan' });
+    expect(within(plan).getByText('manifold pressure, absolute').closest('tr')!.textContent).toMatch(
+      /kPa.*300\skPa/,
+    );
+  });
+});
+
+describe('the calibration chain', () => {
+  it('each file comes from one before; boost without room made for it is said, and a middle is offered', async () => {
+    const page = await open(<ChainPart />, [[card('Run'), log(1, 180_000)]]);
+    press('Add the first file');
+    press('Next file from File 1');
+    press('Add a change');
+    type('By 1', '10');
+    await waitFor(() => expect(page.job().calibration![1]!.changes[0]!.amount).toBeCloseTo(10_000, 3));
+    expect(page.job().calibration![1]!.from).toBe(page.job().calibration![0]!.id);
+    expect(screen.getByText(/Before boost is added/)).toBeTruthy();
+    press('Make room before boost');
+    expect(screen.queryByText(/Before boost is added/)).toBeNull();
+    press('Half way to File 1');
+    expect(page.job().calibration![2]!.changes.map(({ amount }) => Math.round(amount * 1e4) / 1e4)).toEqual([
+      5_000, -0.0109, 0.0375,
+    ]);
   });
 });

@@ -3,4 +3,8 @@ export const loaders = {
   runs: () => import('./RunsPart'),
   card: () => import('./CardPart'),
   add: () => import('./AddPart'),
+  gate: () => import('./GatePart'),
+  faults: () => import('./FaultsPart'),
+  chain: () => import('./ChainPart'),
+  sheet: () => import('./SheetPart'),
 };

@@ -1,44 +1,73 @@
-import { powerOfTorque } from '@/core/engine/power-formulas';
 import type { AuditedRun } from '@/core/dyno/audit';
-import { correctionFactor, type Correction } from '@/core/dyno/corrections';
+import { runFactor, type RunCorrection } from '@/core/dyno/corrections';
 import type { ChannelId } from '@/core/dyno/channels';
-import { normalisedTorque, USUAL_EXPONENT } from '@/core/dyno/normalise';
+import { normalisedTorque } from '@/core/dyno/normalise';
 import { valueAt } from '@/core/dyno/compare';
+import { powerCurve } from '@/core/dyno/run-head';
 import { curveOf, type Curve } from '@/core/dyno/smoothing';
 import type { Run } from './useRuns';
 
-/** Factor from what a run's figures carry to a correction; null where its air is not on the card. */
-export function factorTo({ card }: Run, correction: Correction | 'card'): number | null {
+/** Why figures cannot carry another correction: the air of the day, or the diesel's factor, is not on the card. */
+export type Lacks = 'air' | 'engine-factor';
+
+/** Factor from what a run's figures carry to a correction. In: whether its charger is driven by the exhaust, for the diesel form. */
+export function factorTo(
+  { card }: Pick<Run, 'card'>,
+  correction: RunCorrection | 'card',
+  isTurbocharged: boolean,
+): number | Lacks {
   if (correction === 'card' || correction === card.correction) return 1;
-  const { pressure, temperature, humidity } = card;
-  if (pressure === null || temperature === null) return null;
+  const { pressure, temperature, humidity, engineFactor } = card;
+  if (pressure === null || temperature === null) return 'air';
   const air = { pressure, temperature, humidity: humidity ?? 0 };
-  return correctionFactor(correction, air) / correctionFactor(card.correction, air);
+  const engine = engineFactor === null ? null : { engineFactor, isTurbocharged };
+  const [to, from] = [runFactor(correction, air, engine), runFactor(card.correction, air, engine)];
+  return to === null || from === null ? 'engine-factor' : to / from;
 }
 
-/** A channel of a run over the revs, torque and power under a correction. */
-export function runCurve(run: Run, channel: ChannelId, factor = 1): Curve | null {
-  const curve = curveOf(run.log, channel);
+/** Smoothed curves of a run by channel, each made once. */
+const made = new WeakMap<Run['log'], Map<string, Curve | null>>();
+
+/** A channel of a run over the revs, glitches that its card leaves out left out; torque and power under a factor. */
+export function runCurve({ log, card }: Run, channel: ChannelId, factor = 1): Curve | null {
+  const its = made.get(log) ?? new Map<string, Curve | null>();
+  made.set(log, its);
+  const key = `${channel} ${card.leftOut.join()}`;
+  if (!its.has(key)) its.set(key, smoothedOf(log, channel, new Set(card.leftOut)));
+  const curve = its.get(key)!;
   if (!curve || (channel !== 'torque' && channel !== 'power') || factor === 1) return curve;
   return { ...curve, values: curve.values.map((value) => value * factor) };
 }
 
+/** Power is torque over the revs: one curve of both, so that they never part. */
+function smoothedOf(log: Run['log'], channel: ChannelId, leftOut: ReadonlySet<number>): Curve | null {
+  if (channel !== 'power') return curveOf(log, channel, leftOut);
+  const torque = curveOf(log, 'torque', leftOut);
+  return torque && powerCurve(torque);
+}
+
+/** Gauge boost of a run: as logged, or manifold pressure over the day's air. */
+export function boostOf(run: Run): Curve | null {
+  const own = runCurve(run, 'boost');
+  const manifold = runCurve(run, 'manifold');
+  const { pressure } = run.card;
+  if (own || !manifold || pressure === null) return own;
+  return { ...manifold, values: manifold.values.map((value) => value - pressure) };
+}
+
 /** Absolute manifold pressure of a run: as logged, or boost over the day's air. */
-function manifoldOf(run: Run): Curve | null {
-  const own = curveOf(run.log, 'manifold');
-  const boost = curveOf(run.log, 'boost');
+export function manifoldOf(run: Run): Curve | null {
+  const own = runCurve(run, 'manifold');
+  const boost = runCurve(run, 'boost');
   const { pressure } = run.card;
   if (own || !boost || pressure === null) return own;
   return { ...boost, values: boost.values.map((value) => value + pressure) };
 }
 
 /** A run's torque brought to the manifold pressure and charge temperature of another, at each speed; null where either lacks them. */
-export function normalisedTo(run: Run, reference: Run, torque: Curve): Curve | null {
+export function normalisedTo(run: Run, reference: Run, torque: Curve, exponent: number): Curve | null {
   const [pressure, to] = [manifoldOf(run), manifoldOf(reference)];
-  const [charge, toCharge] = [
-    curveOf(run.log, 'chargeTemperature'),
-    curveOf(reference.log, 'chargeTemperature'),
-  ];
+  const [charge, toCharge] = [runCurve(run, 'chargeTemperature'), runCurve(reference, 'chargeTemperature')];
   if (!pressure || !to || !charge || !toCharge) return null;
   const points = torque.speeds.flatMap((speed, i) => {
     const at = [pressure, to, charge, toCharge].map((curve) => valueAt(curve, speed));
@@ -50,7 +79,7 @@ export function normalisedTo(run: Run, reference: Run, torque: Curve): Curve | n
       toPressure: p0,
       temperature: t,
       toTemperature: t0,
-      exponent: USUAL_EXPONENT,
+      exponent,
     });
     return [{ speed, value }];
   });
@@ -59,20 +88,21 @@ export function normalisedTo(run: Run, reference: Run, torque: Curve): Curve | n
     : { speeds: points.map(({ speed }) => speed), values: points.map(({ value }) => value) };
 }
 
-/** Power over the revs from torque. */
-export const powerCurve = ({ speeds, values }: Curve): Curve => ({
-  speeds,
-  values: values.map((torque, i) => powerOfTorque(torque, speeds[i]!)),
-});
-
 /** A run as the audit reads it. */
 export function audited(run: Run): AuditedRun {
   const curves: AuditedRun['curves'] = {};
   for (const channel of ['boost', 'chargeTemperature', 'lambda', 'timing'] as const) {
-    const curve = curveOf(run.log, channel);
+    const curve = runCurve(run, channel);
     if (curve) curves[channel] = curve;
   }
   const manifold = manifoldOf(run);
   if (manifold) curves.manifold = manifold;
   return { card: run.card, curves };
+}
+
+/** Factor that a run's figures carry over what was measured, where its boost is held as an absolute pressure; null elsewhere. */
+export function overCorrectionOf(run: Run, factor: number, isTurbocharged: boolean): number | null {
+  if (run.card.boostHeld !== 'absolute') return null;
+  const back = factorTo(run, 'none', isTurbocharged);
+  return typeof back === 'number' ? factor / back : null;
 }

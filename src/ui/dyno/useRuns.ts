@@ -2,111 +2,183 @@ import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { RunCard } from '@/core/dyno/card';
 import type { Log } from '@/core/dyno/channels';
+import { runHead } from '@/core/dyno/run-head';
 import { packed, unpacked } from '@/formats/run-log';
-import type { StoredRun } from '@/formats/runs';
+import type { RunLine } from '@/formats/runs';
 import { failureOf, type FailureWords } from '../frame/Failure';
 import { server } from '../server/client';
 import { useJob } from '../store/solved';
 
-/** A run as the bench looks at it. */
-export type Run = Omit<StoredRun, 'log'> & { log: Log };
+/** A run with its readings. */
+export type Run = RunLine & { log: Log };
+
+/** Most runs that are drawn over each other. */
+export const MOST_RUNS = 6;
 
 type Shelf = {
   jobId: string | null;
-  /** Null until they are fetched. */
-  runs: Run[] | null;
+  /** Null until they are fetched; the readings of each follow once it is looked at. */
+  runs: RunLine[] | null;
+  logs: Record<string, Log>;
   failure: FailureWords | null;
   /** The run in hand, the one it is held against, and those drawn beside. */
   current: string | null;
   against: string | null;
+  beside: string[];
   /** One that was deleted last: it can be brought back. */
-  deleted: Run | null;
+  deleted: RunLine | null;
   set: (change: Partial<Omit<Shelf, 'set'>>) => void;
 };
 
-const useShelf = create<Shelf>((set) => ({
-  jobId: null,
+const NOTHING = {
   runs: null,
+  logs: {},
   failure: null,
   current: null,
   against: null,
+  beside: [],
   deleted: null,
-  set,
-}));
+};
+const useShelf = create<Shelf>((set) => ({ jobId: null, ...NOTHING, set }));
 
-/** The runs of the job in hand, fetched once a visit, and how they are added, carded and deleted. */
+/** Readings that are on their way. */
+const fetching = new Set<string>();
+
+/** Fetches the readings of a run once. */
+async function fetchLog(jobId: string, id: string): Promise<void> {
+  if (fetching.has(id) || useShelf.getState().logs[id]) return;
+  fetching.add(id);
+  const answer = await server.runLog(jobId, id);
+  fetching.delete(id);
+  const shelf = useShelf.getState();
+  if (shelf.jobId !== jobId) return;
+  if (answer.kind !== 'ok')
+    return shelf.set({ failure: failureOf('The readings of a run were not fetched.', answer) });
+  shelf.set({ logs: { ...shelf.logs, [id]: unpacked(answer.data.log) } });
+}
+
+/** How runs of a job are added, carded and deleted. */
+function actionsFor(jobId: string) {
+  const shelf = () => useShelf.getState();
+  return {
+    choose: (id: string) => shelf().set({ current: id }),
+    hold: (id: string) => shelf().set({ against: id || null }),
+    /** Draws these runs beside, and no others. */
+    drawBeside: (ids: string[]) => shelf().set({ beside: ids.slice(0, MOST_RUNS - 2) }),
+    /** Out: the run's id, or null where it was not stored. */
+    add: async (card: RunCard, log: Log, raw: string): Promise<string | null> => {
+      const stored = packed(log);
+      const answer = await server.addRun(jobId, { card, log: stored, raw });
+      if (answer.kind !== 'ok') {
+        shelf().set({ failure: failureOf('The run was not stored.', answer) });
+        return null;
+      }
+      const { id } = answer.data;
+      const own = unpacked(stored);
+      const run: RunLine = { id, savedAt: new Date().toISOString(), card, head: runHead(own) };
+      const { runs, logs, against, current } = shelf();
+      shelf().set({
+        runs: [...(runs ?? []), run],
+        logs: { ...logs, [id]: own },
+        current: id,
+        against: against ?? current,
+        failure: null,
+      });
+      return id;
+    },
+    saveCard: async (id: string, card: RunCard): Promise<void> => {
+      const before = shelf().runs ?? [];
+      shelf().set({ runs: before.map((run) => (run.id === id ? { ...run, card } : run)) });
+      const answer = await server.saveRunCard(jobId, id, card);
+      shelf().set({ failure: answer.kind === 'ok' ? null : failureOf('The card was not stored.', answer) });
+    },
+    remove: async (id: string): Promise<void> => {
+      const answer = await server.setRunDeleted(jobId, id, true);
+      if (answer.kind !== 'ok')
+        return shelf().set({ failure: failureOf('The run was not deleted.', answer) });
+      const { runs, against, beside } = shelf();
+      const left = (runs ?? []).filter((run) => run.id !== id);
+      const gone = runs?.find((run) => run.id === id) ?? null;
+      const now = left.at(-1)?.id ?? null;
+      const held = against === id || against === now ? (left.at(-2)?.id ?? null) : against;
+      shelf().set({
+        runs: left,
+        deleted: gone,
+        current: now,
+        against: held,
+        beside: beside.filter((one) => one !== id),
+      });
+    },
+    bringBack: async (): Promise<void> => {
+      const { deleted } = shelf();
+      if (!deleted) return;
+      const answer = await server.setRunDeleted(jobId, deleted.id, false);
+      if (answer.kind !== 'ok')
+        return shelf().set({ failure: failureOf('The run was not brought back.', answer) });
+      shelf().set({ runs: [...(shelf().runs ?? []), deleted], current: deleted.id, deleted: null });
+    },
+  };
+}
+
+/** The runs of the job in hand, fetched once a visit, with the readings of those that are looked at. */
 export function useRuns() {
   const { store } = useJob();
   const jobId = store.getState().id;
   const shelf = useShelf();
-  const { set, runs, current, against } = shelf;
+  const { set, logs, current, against, beside } = shelf;
+  // Until they are fetched the shelf may hold another job's.
+  const runs = shelf.jobId === jobId ? shelf.runs : null;
   useEffect(() => {
     if (useShelf.getState().jobId === jobId) return;
-    set({ jobId, runs: null, failure: null, current: null, against: null, deleted: null });
+    set({ jobId, ...NOTHING });
     void server.runs(jobId).then((answer) => {
       if (useShelf.getState().jobId !== jobId) return;
       if (answer.kind !== 'ok')
         return set({ jobId: null, failure: failureOf('The runs were not fetched.', answer) });
-      const its = answer.data.runs.map((run) => ({ ...run, log: unpacked(run.log) }));
+      const its = answer.data.runs;
       set({ runs: its, current: its.at(-1)?.id ?? null, against: its.at(-2)?.id ?? null });
     });
   }, [jobId, set]);
-  const add = async (card: RunCard, log: Log, raw: string): Promise<boolean> => {
-    const stored = packed(log);
-    const answer = await server.addRun(jobId, { card, log: stored, raw });
-    if (answer.kind !== 'ok') {
-      set({ failure: failureOf('The run was not stored.', answer) });
-      return false;
-    }
-    const { id } = answer.data;
-    const run = { id, savedAt: new Date().toISOString(), card, log: unpacked(stored) };
-    const before = useShelf.getState();
-    set({
-      runs: [...(before.runs ?? []), run],
-      current: id,
-      against: before.against ?? before.current,
-      failure: null,
-    });
-    return true;
-  };
-  const saveCard = async (id: string, card: RunCard): Promise<void> => {
-    const before = useShelf.getState().runs ?? [];
-    set({ runs: before.map((run) => (run.id === id ? { ...run, card } : run)) });
-    const answer = await server.saveRunCard(jobId, id, card);
-    set({ failure: answer.kind === 'ok' ? null : failureOf('The card was not stored.', answer) });
-  };
-  const remove = async (id: string): Promise<void> => {
-    const answer = await server.setRunDeleted(jobId, id, true);
-    if (answer.kind !== 'ok') return set({ failure: failureOf('The run was not deleted.', answer) });
-    const left = (useShelf.getState().runs ?? []).filter((run) => run.id !== id);
-    const gone = useShelf.getState().runs?.find((run) => run.id === id) ?? null;
-    const now = left.at(-1)?.id ?? null;
-    const held = against === id || against === now ? (left.at(-2)?.id ?? null) : against;
-    set({ runs: left, deleted: gone, current: now, against: held });
-  };
-  const bringBack = async (): Promise<void> => {
-    const { deleted } = useShelf.getState();
-    if (!deleted) return;
-    const answer = await server.setRunDeleted(jobId, deleted.id, false);
-    if (answer.kind !== 'ok') return set({ failure: failureOf('The run was not brought back.', answer) });
-    set({ runs: [...(useShelf.getState().runs ?? []), deleted], current: deleted.id, deleted: null });
-  };
-  const chosen = useMemo(() => runs?.find(({ id }) => id === current) ?? null, [runs, current]);
-  const held = useMemo(
-    () => runs?.find(({ id }) => id === against && id !== current) ?? null,
-    [runs, against, current],
-  );
+  useEffect(() => {
+    if (!runs) return;
+    for (const id of [current, against, ...beside]) if (id) void fetchLog(jobId, id);
+  }, [jobId, runs, current, against, beside]);
+  const actions = useMemo(() => actionsFor(jobId), [jobId]);
+  const withLog = useMemo(() => {
+    const find = (id: string | null): Run | null => {
+      const line = runs?.find((run) => run.id === id);
+      const log = line && logs[line.id];
+      return line && log ? { ...line, log } : null;
+    };
+    return {
+      chosen: find(current),
+      held: against === current ? null : find(against),
+      others: beside.flatMap((id) => (id === current || id === against ? [] : (find(id) ?? []))),
+    };
+  }, [runs, logs, current, against, beside]);
   return {
     runs,
+    current: runs?.find(({ id }) => id === current) ?? null,
     failure: shelf.failure,
-    chosen,
-    held,
+    beside,
     deleted: shelf.deleted,
-    choose: (id: string) => set({ current: id }),
-    hold: (id: string) => set({ against: id || null }),
-    add,
-    saveCard,
-    remove,
-    bringBack,
+    ...withLog,
+    ...actions,
   };
+}
+
+/** Readings of every run of the job, fetched one after another: for what adds up over its life. */
+export function useAllLogs(): Run[] | null {
+  const { store } = useJob();
+  const jobId = store.getState().id;
+  const runs = useShelf((s) => s.runs);
+  const logs = useShelf((s) => s.logs);
+  useEffect(() => {
+    const next = runs?.find(({ id }) => !logs[id]);
+    if (next) void fetchLog(jobId, next.id);
+  }, [jobId, runs, logs]);
+  return useMemo(
+    () => (runs?.every(({ id }) => logs[id]) ? runs.map((line) => ({ ...line, log: logs[line.id]! })) : null),
+    [runs, logs],
+  );
 }

@@ -62,7 +62,15 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     shape: 'Shaped boost',
     worst: 'Worst day',
   },
-  dyno: { runs: 'Runs', card: 'Run card', add: 'Add a run' },
+  dyno: {
+    runs: 'Runs',
+    card: 'Run card',
+    add: 'Add a run',
+    gate: 'Before the pull',
+    faults: 'Faults & sensors',
+    chain: 'Calibration',
+    sheet: 'Printed sheet',
+  },
 };
 
 const descriptors: Record<JobBench, Bench> = {
@@ -71,7 +79,7 @@ const descriptors: Record<JobBench, Bench> = {
     icon: <path d="M5 2h7l3 3v13H5zM12 2v3h3M7.5 9h5M7.5 12h5M7.5 15h3" />,
     key: '1',
     words: 'goal power fuel venue weather drivetrain guesses',
-    inTheCell: true,
+    inTheCell: false,
     body: () => import('../brief/BriefBench'),
     ahead: [],
     stations: ['weather'],
@@ -95,7 +103,7 @@ const descriptors: Record<JobBench, Bench> = {
     icon: <path d="M3 3v14h14M5 14l4-4 3 1 5-6" />,
     key: '3',
     words: 'boost plan cooler losses air schools',
-    inTheCell: true,
+    inTheCell: false,
     body: () => import('../demand/DemandBench'),
     ahead: [() => import('../charts/Plot')],
     stations: ['throttle', 'filter'],
@@ -136,7 +144,7 @@ const descriptors: Record<JobBench, Bench> = {
     key: '7',
     words:
       'weakest link rods pistons block clutch gearbox strength BMEP bolt load duty cylinder pressure knock spark timing MBT octane',
-    inTheCell: false,
+    inTheCell: true,
     body: () => import('../limits/LimitsBench'),
     ahead: [...Object.values(limitParts), () => import('../charts/Plot')],
     stations: [],
@@ -145,8 +153,9 @@ const descriptors: Record<JobBench, Bench> = {
     name: 'Dyno',
     icon: <path d="M3 16a7 7 0 0 1 14 0M10 16l4-6M3 16h14M6 10l-1-1M10 8V6" />,
     key: '8',
-    words: 'run pull log chassis hub roller correction SAE DIN overlay compare audit card',
-    inTheCell: false,
+    words:
+      'run pull log chassis hub roller correction SAE DIN overlay compare audit card gate checklist sensor symptom fault calibration file map slot digitise photograph',
+    inTheCell: true,
     body: () => import('../dyno/DynoBench'),
     ahead: [...Object.values(dynoParts), () => import('../charts/Plot')],
     stations: [],

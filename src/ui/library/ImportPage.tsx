@@ -14,6 +14,7 @@ import { ShopPage } from '../frame/ShopPage';
 import frame from '../frame/frame.module.css';
 import { server } from '../server/client';
 import { Say } from '../words/Say';
+import { takeForImport } from './for-import';
 import { importWordsOf, type AnyImport } from './importers';
 import { MappingTable } from './MappingTable';
 import { slotsOf } from './slots';
@@ -86,6 +87,13 @@ export function ImportPage({ path }: { path: string }) {
       live = false;
     };
   }, [kind.kind, opened, mapping, facts]);
+
+  // A file that was made on another page of this shop is opened like one that was chosen.
+  const openWaiting = useRef(open);
+  useEffect(() => {
+    const file = kind.kind === 'compressor' ? takeForImport() : null;
+    if (file) void openWaiting.current(file.text, file.name);
+  }, [kind.kind]);
 
   const store = async () => {
     if (!made?.ok || busy) return;

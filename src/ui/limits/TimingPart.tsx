@@ -5,6 +5,7 @@ import type { TimingLimit } from '@/core/cylinder/timing';
 import { planCsv } from '@/formats/plan-csv';
 import charts from '../charts/charts.module.css';
 import frame from '../frame/frame.module.css';
+import { saveFile } from '../frame/save-file';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
@@ -79,11 +80,5 @@ function saveCsv({ boosts, rows }: Plan): void {
     boosts,
     rows.map(({ speedRpm, cells }) => ({ speedRpm, timings: cells.map((cell) => cell?.planned ?? null) })),
   );
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = 'timing-plan.csv';
-  link.click();
-  // The browser reads it a moment later.
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  saveFile(text, 'timing-plan.csv', 'text/csv');
 }

@@ -1,5 +1,7 @@
 import type { RunCard } from '@/core/dyno/card';
-import type { StoredLog, StoredRun } from '@/formats/runs';
+import type { StationReading } from '@/core/dyno/station';
+import type { LogMapping } from '@/formats/run-log';
+import type { RunLine, StoredLog } from '@/formats/runs';
 import type { JobStart } from '@/core/job/start';
 import type { Job } from '@/core/job/schema/job';
 import type { ApiError } from '@/formats/api';
@@ -16,6 +18,7 @@ import type {
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
+import type { PictureLine } from '@/formats/pictures';
 import type { Settings } from '@/formats/settings';
 import type { FullCheckAnswer } from '@/formats/shop-state';
 
@@ -102,13 +105,31 @@ export const server = {
   setItemBinned: (path: string, id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/library/${path}/${id}/bin`, { binned }),
   removeItem: (path: string, id: string) => call<{ removed: true }>('DELETE', `/api/library/${path}/${id}`),
-  runs: (id: string) => call<{ runs: StoredRun[] }>('GET', `/api/jobs/${id}/runs`),
+  runs: (id: string) => call<{ runs: RunLine[] }>('GET', `/api/jobs/${id}/runs`),
+  runLog: (id: string, run: string) => call<{ log: StoredLog }>('GET', `/api/jobs/${id}/runs/${run}`),
+  logSource: (columns: string) =>
+    call<{ mapping: LogMapping | null }>('POST', '/api/log-sources/known', { columns }),
+  rememberSource: (columns: string, mapping: LogMapping) =>
+    call<{ remembered: true }>('PUT', '/api/log-sources', { columns, mapping }),
   addRun: (id: string, run: { card: RunCard; log: StoredLog; raw: string }) =>
     call<{ id: string }>('POST', `/api/jobs/${id}/runs`, run),
   saveRunCard: (id: string, run: string, card: RunCard) =>
     call<{ saved: true }>('PUT', `/api/jobs/${id}/runs/${run}`, { card }),
   setRunDeleted: (id: string, run: string, deleted: boolean) =>
     call<{ deleted: boolean }>('PUT', `/api/jobs/${id}/runs/${run}/deleted`, { deleted }),
+  station: () => call<StationReading & { isSimulated: boolean }>('GET', '/api/cell/station'),
+  pictures: (id: string) => call<{ pictures: PictureLine[] }>('GET', `/api/jobs/${id}/pictures`),
+  addPicture: (id: string, file: Blob, name: string, thumbnail: string, run?: string) =>
+    send<{ id: string; type: string; bytes: number }>(
+      `/api/jobs/${id}/pictures?${new URLSearchParams({ name, ...(run ? { run } : {}) }).toString()}`,
+      {
+        method: 'POST',
+        headers: { 'content-type': file.type || 'application/octet-stream', 'x-thumbnail': thumbnail },
+        body: file,
+      },
+    ),
+  removePicture: (id: string, picture: string) =>
+    call<{ removed: true }>('DELETE', `/api/jobs/${id}/pictures/${picture}`),
   removeJob: (id: string) => call<{ removed: true }>('DELETE', `/api/jobs/${id}`),
   revisions: (id: string) => call<{ revisions: RevisionLine[] }>('GET', `/api/jobs/${id}/revisions`),
   revision: (id: string, revision: number) =>
@@ -136,5 +157,7 @@ export const itemExportAddress = (path: string, id: string, format: 'csv' | 'jso
 export const listExportAddress = (path: string): string => `/api/library/${path}/list`;
 
 export const backupAddress = (name: string): string => `/api/shop/backups/${name}`;
+
+export const pictureAddress = (id: string, picture: string): string => `/api/jobs/${id}/pictures/${picture}`;
 
 export const exportAddress = (id: string): string => `/api/jobs/${id}/export`;

@@ -1,5 +1,5 @@
 import type { fixedThings, LocalTopic, Place, Use } from '@/core/job/schema/brief-choices';
-import type { Correction } from '@/core/dyno/corrections';
+import type { RunCorrection } from '@/core/dyno/corrections';
 
 export const useNames: Record<Use, string> = {
   road: 'road',
@@ -38,12 +38,13 @@ export const topicNames: Record<LocalTopic, string> = {
   other: 'other',
 };
 
-export const correctionNames: Record<Correction, string> = {
+export const correctionNames: Record<RunCorrection, string> = {
   none: 'none, as measured',
   'sae-j1349': 'SAE J1349',
   'sae-j607': 'SAE J607',
   'din-70020': 'DIN 70020',
   'iso-1585': 'ISO 1585, spark',
+  'iso-1585-diesel': 'ISO 1585, diesel',
 };
 
 /** A record as options of a list. */

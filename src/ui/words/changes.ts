@@ -25,6 +25,7 @@ const lists: [RegExp, string][] = [
   [/^engine\.record(\.(family|variant|heads|injectors|changes|boosted))?$/, 'engine record'],
   [/^setups\.\d+\.accepted/, 'what the owner decided'],
   [/^setups\.\d+\.chargerChecks/, 'oil and water checks'],
+  [/^calibration(\.|$)/, 'calibration chain'],
   [/^engine\.components(\.\d+(\.(id|kind|name|note|limits))?)?$/, 'parts with limits'],
   [/^setups\.\d+\.injection(\.(spray|nitrous))?(\.stages(\.\d+)?)?$/, 'injection'],
   [/^brief\.wish$/, 'customer’s wording'],

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { briefSchema, day } from './brief';
+import { calibrationFileSchema } from './calibration';
 import { engineSchema } from './engine';
 import { input } from '../../documents/input-schema';
 import { markSchema } from './mark-schema';
@@ -346,6 +347,8 @@ export const jobSchema = z
     brief: briefSchema,
     engine: engineSchema,
     trial: trialSchema,
+    /** Versions of the calibration, the earliest first. */
+    calibration: z.array(calibrationFileSchema).max(200).optional(),
     setups: z
       .array(setupSchema)
       .min(1)

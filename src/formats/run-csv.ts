@@ -1,0 +1,44 @@
+import Papa from 'papaparse';
+import { channelIds, channels, type ChannelId, type Log } from '@/core/dyno/channels';
+import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantities';
+
+/** The unit a file is written in: SI where the quantity has it. */
+const unitIn = (quantity: Quantity): Unit =>
+  unitsOf(quantity).find(({ factor, offset }) => factor === 1 && !offset) ?? unitsOf(quantity)[0]!;
+
+/** Header words that are read back as the same channel. */
+const heads: Record<ChannelId, string> = {
+  time: 'time',
+  speedRpm: 'engine speed',
+  torque: 'torque',
+  power: 'power',
+  boost: 'boost gauge',
+  manifold: 'manifold absolute pressure',
+  backPressure: 'exhaust back pressure',
+  chargeTemperature: 'charge temperature',
+  lambda: 'lambda',
+  timing: 'timing',
+  knock: 'knock',
+  injectorDuty: 'injector duty',
+  fuelPressure: 'fuel pressure',
+  shaftSpeed: 'turbo speed (shaft)',
+  exhaustTemperature: 'exhaust temperature',
+  oilTemperature: 'oil temperature',
+  oilPressure: 'oil pressure',
+  coolantTemperature: 'coolant temperature',
+  roadSpeed: 'road speed',
+};
+
+/** Readings of a run as a file with their units in the header; what is written here is read back. Gaps stay empty. */
+export function runCsv(log: Log): string {
+  const ids = channelIds.filter((id) => log[id]);
+  const units = ids.map((id) => unitIn(channels[id].quantity));
+  const head = ids.map((id, i) => (units[i]!.symbol ? `${heads[id]} (${units[i]!.symbol})` : heads[id]));
+  const rows = (log.speedRpm ?? []).map((_, row) =>
+    ids.map((id, i) => {
+      const value = log[id]![row]!;
+      return Number.isFinite(value) ? String(Number(toUnit(value, units[i]!).toPrecision(7))) : '';
+    }),
+  );
+  return `${Papa.unparse([head, ...rows], { newline: '\r\n', escapeFormulae: false })}\r\n`;
+}
