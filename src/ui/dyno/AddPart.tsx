@@ -28,6 +28,13 @@ import { useRuns } from './useRuns';
 
 /** Longer texts are read in a worker, and not shown. */
 const ON_PAGE = 400_000;
+const ROWS_ON_PAGE = 9_000;
+const isForPage = (text: string): boolean => {
+  if (text.length > ON_PAGE) return false;
+  let rows = 0;
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) rows++;
+  return rows <= ROWS_ON_PAGE;
+};
 /** Longest file that is taken, bytes. */
 const LARGEST = 500_000_000;
 
@@ -111,11 +118,14 @@ export default function AddPart() {
       take({ text: '', file: null });
       return setSaid(`${file.name} has over 500 MB: cut the log to its pulls first.`);
     }
-    if (file.size <= ON_PAGE) return take({ text: await file.text(), file: null });
+    if (file.size <= ON_PAGE) {
+      const text = await file.text();
+      if (isForPage(text)) return take({ text, file: null });
+    }
     take({ text: '', file: { blob: file, name: file.name, head: await file.slice(0, HEAD_BYTES).text() } });
   };
   const paste = (text: string) =>
-    text.length <= ON_PAGE
+    isForPage(text)
       ? take({ text, file: null })
       : take({
           text: '',
