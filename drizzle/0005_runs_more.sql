@@ -17,5 +17,7 @@ CREATE TABLE "pictures" (
 );
 --> statement-breakpoint
 ALTER TABLE "runs" ADD COLUMN "head" jsonb;--> statement-breakpoint
+ALTER TABLE "runs" ADD COLUMN "said" text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE "pictures" ADD CONSTRAINT "pictures_job_id_jobs_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."jobs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX "pictures_job" ON "pictures" USING btree ("job_id");
+CREATE INDEX "pictures_job" ON "pictures" USING btree ("job_id");--> statement-breakpoint
+UPDATE "runs" SET "said" = lower("card"::text);

@@ -25,6 +25,7 @@ import { blowers } from './blowers';
 import { cylinder } from './cylinder';
 import { thermal } from './thermal';
 import { dragging } from './dragging';
+import { dyno } from './dyno';
 import { address, median, print, serving, startedBy, time } from './lib';
 import { pairs } from './pairs';
 import { storage } from './storage';
@@ -289,6 +290,7 @@ async function scripts(): Promise<void> {
 
 const parts = {
   storage,
+  dyno,
   sums,
   turbo,
   pairs,

@@ -4,10 +4,12 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { gunzipSync, strFromU8 } from 'fflate';
 import { blankCard } from '@/core/dyno/card';
+import { newJob } from '@/core/job/defaults';
 import { memoryShop, type Database } from './connection';
 import { sampleJob } from './demo/sample';
 import { removeJob } from './repositories/bin';
-import { createJob, listJobs, setBinned } from './repositories/jobs';
+import { readJobFile, writeJobFile } from '@/formats/job-json';
+import { createJob, importJob, listJobs, setBinned } from './repositories/jobs';
 import { addPicture, findPicture, listPictures, removePicture } from './repositories/pictures';
 import {
   addRun,
@@ -15,7 +17,9 @@ import {
   listRuns,
   rememberMapping,
   runLog,
+  runsWithLogs,
   saveCard,
+  searchRuns,
   setRunDeleted,
 } from './repositories/runs';
 import { runs as runsTable } from './schema';
@@ -116,5 +120,32 @@ describe('pictures', () => {
     expect(readPicture(folder, hash)).toBeNull();
     dropPicture(folder, hash);
     expect(readPicture(folder, hash)).toBeNull();
+  });
+});
+
+describe('a job’s runs in its file, and the runs of the shop', () => {
+  it('travel with it and are found by the words of their cards', async () => {
+    const job = await createJob(db, newJob('Travels', 'a'));
+    const card = { ...blankCard('Housing 100%_new'), dyno: 'Own cell', changed: 'turbine housing' };
+    await addRun(db, job.id, 'travelling', {
+      card,
+      log: { speedRpm: [2_000, 3_000], torque: [1, null] },
+      raw: '',
+    });
+    const text = writeJobFile(job.job, [], await runsWithLogs(db, job.id));
+    const read = readJobFile(text);
+    if (!read.ok) throw new Error(read.problems.join());
+    const copy = await importJob(db, read);
+    expect(await runsWithLogs(db, copy.id)).toEqual(await runsWithLogs(db, job.id));
+    // Without runs the file says nothing of them.
+    expect(writeJobFile(job.job, [])).not.toContain('"runs"');
+    const broken = readJobFile(text.replace('"repeatability": 0.01', '"repeatability": 7'));
+    expect(broken.ok ? [] : broken.problems[0]).toMatch(/^Line \d+: runs\.0\.card\.repeatability/);
+    const found = async (words: string) => (await searchRuns(db, words)).map(({ job: name }) => name);
+    expect(await found('housing own')).toEqual(['Travels', 'Travels']);
+    expect(await found('100%_n travels')).toHaveLength(2);
+    expect(await found('100x_n')).toEqual([]);
+    await setBinned(db, copy.id, true);
+    expect(await found('housing')).toHaveLength(1);
   });
 });

@@ -80,6 +80,8 @@ export const runs = pgTable(
     raw: text('raw').notNull(),
     /** What a list says of it; made from the log where an older shop has none. */
     head: jsonb('head').$type<RunHead>(),
+    /** Words of the card, in small letters, by which it is found. */
+    said: text('said').notNull().default(''),
     deletedAt: time('deleted_at'),
     createdAt: time('created_at').notNull().defaultNow(),
   },

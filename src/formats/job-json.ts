@@ -8,6 +8,7 @@ import { refsOf, mapRefs } from '@/core/documents/refs';
 import { lineOf, readJson } from './json-text';
 import { itemDocumentSchema } from './kinds/documents';
 import { type AnyItem } from './library-items';
+import { fileRunSchema, type FileRun } from './runs';
 
 const JOB_FORMAT = 'fierce-lung-job';
 
@@ -23,12 +24,14 @@ export const jobFileSchema = z.strictObject({
   version: z.literal(1),
   job: jobSchema,
   library: z.array(itemSchema).max(60),
+  /** Runs of the dyno, in the order they came in. */
+  runs: z.array(fileRunSchema).max(400).optional(),
 });
 
-export type JobFile = { job: Job; library: AnyItem[] };
+export type JobFile = { job: Job; library: AnyItem[]; runs?: FileRun[] };
 
-/** A job and the library revisions it uses, as the text of a file: JSON, keys in order, two spaces. */
-export function writeJobFile(job: Job, library: readonly AnyItem[]): string {
+/** A job, the library revisions it uses and its runs, as the text of a file: JSON, keys in order, two spaces. */
+export function writeJobFile(job: Job, library: readonly AnyItem[], runs: readonly FileRun[] = []): string {
   const items = new Map<string, AnyItem>();
   for (const { id, revision } of refsOf(job)) {
     const item = library.find((i) => i.id === id && i.revision === revision);
@@ -36,7 +39,13 @@ export function writeJobFile(job: Job, library: readonly AnyItem[]): string {
   }
   // How many revisions this shop has of a part says nothing elsewhere: it does not travel.
   const settled = marksWithItems(job.settled, (id, revision) => ({ id, revision }));
-  const file = { format: JOB_FORMAT, version: 1, job: { ...job, settled }, library: [...items.values()] };
+  const file = {
+    format: JOB_FORMAT,
+    version: 1,
+    job: { ...job, settled },
+    library: [...items.values()],
+    ...(runs.length ? { runs } : {}),
+  };
   return `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;
 }
 
@@ -78,7 +87,17 @@ export function readJobFile(text: string): ({ ok: true } & JobFile) | Refused {
   );
   if (missing)
     return refuse(`The job uses ${missing.id}, revision ${missing.revision}, but the file does not hold it.`);
-  return { ok: true, job: opened.job, library: library.data };
+  const runs = jobFileSchema.shape.runs.safeParse(head.data.runs);
+  if (!runs.success)
+    return refuse(
+      ...runs.error.issues
+        .slice(0, 8)
+        .map(
+          (issue) =>
+            `Line ${lineOf(text, ['runs', ...(issue.path as string[])])}: runs.${issue.path.join('.')}: ${issue.message}`,
+        ),
+    );
+  return { ok: true, job: opened.job, library: library.data, ...(runs.data ? { runs: runs.data } : {}) };
 }
 
 /** Canonical text of a job file without ids: two files with the same text hold the same job. */

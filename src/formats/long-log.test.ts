@@ -1,4 +1,5 @@
 import { strFromU8, unzipSync } from 'fflate';
+import { channelIds } from '@/core/dyno/channels';
 import { packCalibration } from './calibration-pack';
 import { LongReader, openLong, type LongGiven } from './long-log';
 import { readMapTable } from './map-table';
@@ -94,6 +95,11 @@ describe('what goes out', () => {
     const made = makeLog(read.table, mapping, 14.5);
     expect(made.ok && made.log.chargeTemperature![1]).toBeCloseTo(310, 4);
     expect(made.ok && made.log.torque).toEqual([300, NaN]);
+  });
+  it('every channel has a header that is read back as itself', () => {
+    const all = Object.fromEntries(channelIds.map((id) => [id, [1, 2]]));
+    const read = readLog(runCsv(all));
+    expect(read.ok && guessLog(read.table, unit).map(({ column }) => column)).toEqual(channelIds);
   });
   it('a pack for a calibrator holds log, card, limits, files and the question; no cell is a formula', () => {
     const zip = packCalibration(

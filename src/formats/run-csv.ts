@@ -6,34 +6,19 @@ import { toUnit, unitsOf, type Quantity, type Unit } from '@/core/units/quantiti
 const unitIn = (quantity: Quantity): Unit =>
   unitsOf(quantity).find(({ factor, offset }) => factor === 1 && !offset) ?? unitsOf(quantity)[0]!;
 
-/** Header words that are read back as the same channel. */
-const heads: Record<ChannelId, string> = {
-  time: 'time',
-  speedRpm: 'engine speed',
-  torque: 'torque',
-  power: 'power',
+const heads: Partial<Record<ChannelId, string>> = {
   boost: 'boost gauge',
   manifold: 'manifold absolute pressure',
-  backPressure: 'exhaust back pressure',
-  chargeTemperature: 'charge temperature',
-  lambda: 'lambda',
-  timing: 'timing',
-  knock: 'knock',
-  injectorDuty: 'injector duty',
-  fuelPressure: 'fuel pressure',
   shaftSpeed: 'turbo speed (shaft)',
-  exhaustTemperature: 'exhaust temperature',
-  oilTemperature: 'oil temperature',
-  oilPressure: 'oil pressure',
-  coolantTemperature: 'coolant temperature',
-  roadSpeed: 'road speed',
 };
+/** Header words that are read back as the same channel, where its name alone is not. */
+const headOf = (id: ChannelId): string => heads[id] ?? channels[id].name.replace('λ', 'lambda');
 
 /** Readings of a run as a file with their units in the header; what is written here is read back. Gaps stay empty. */
 export function runCsv(log: Log): string {
   const ids = channelIds.filter((id) => log[id]);
   const units = ids.map((id) => unitIn(channels[id].quantity));
-  const head = ids.map((id, i) => (units[i]!.symbol ? `${heads[id]} (${units[i]!.symbol})` : heads[id]));
+  const head = ids.map((id, i) => (units[i]!.symbol ? `${headOf(id)} (${units[i]!.symbol})` : headOf(id)));
   const rows = (log.speedRpm ?? []).map((_, row) =>
     ids.map((id, i) => {
       const value = log[id]![row]!;

@@ -22,6 +22,10 @@ export const logUnits = (column: LogColumn): Unit[] => {
 /** Words that headers use, the more particular first. */
 const words: [LogColumn, RegExp][] = [
   ['time', /^time|^t\b|second|elapsed/i],
+  ...Array.from({ length: 12 }, (_, i): [LogColumn, RegExp] => [
+    `lambda${i + 1}` as LogColumn,
+    new RegExp(`(lambda|λ)\\D{0,16}0?${i + 1}(?!\\d)`, 'i'),
+  ]),
   ['lambda', /lambda|^λ/i],
   ['afr', /\bafr\b|air.?fuel/i],
   ['oilPressure', /oil.*press/i],

@@ -25,12 +25,29 @@ export const addRunSchema = z.strictObject({
   log: storedLogSchema,
   raw: z.string().max(2_000_000),
 });
+/** A run as it travels with its job. */
+export const fileRunSchema = z.strictObject({ card: runCardSchema, log: storedLogSchema });
+export type FileRun = z.infer<typeof fileRunSchema>;
 export const saveCardSchema = z.strictObject({ card: runCardSchema });
 export const deletedSchema = z.strictObject({ deleted: z.boolean() });
 export const runIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a run.');
 
 /** A run of a job as a list has it: its card and its head, without readings. */
 export type RunLine = { id: string; savedAt: string; card: z.infer<typeof runCardSchema>; head: RunHead };
+
+/** A run in the list of the whole shop. */
+export type ShopRun = {
+  id: string;
+  jobId: string;
+  job: string;
+  name: string;
+  at: string;
+  dyno: string;
+  basis: z.infer<typeof runCardSchema>['basis'];
+  power: number | null;
+  savedAt: string;
+};
+export const searchSchema = z.strictObject({ words: z.string().max(200).default('') });
 
 /** The columns of a source, by which what they hold is remembered: their names in their order. */
 export const sourceOf = (columns: readonly string[]): string =>

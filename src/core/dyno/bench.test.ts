@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { powerOfTorque } from '../engine/power-formulas';
-import { fullBoost, compare, differenceAt, valueAt, worthOf } from './compare';
+import { dayOffset, fullBoost, compare, differenceAt, valueAt, worthOf } from './compare';
 import { dieselFactor, engineFactorOf, runFactor } from './corrections';
 import { gateOf, roadTicks, ticksOf, usualWindows, type GateGiven } from './gate';
 import { runHead } from './run-head';
@@ -74,6 +74,22 @@ describe('differences', () => {
       fullBoost(
         even(2_000, 3_000, () => -5),
         boost(2_100, 1),
+      ),
+    ).toBeNull();
+  });
+  it('a pull made alike on two days says what one reads over the other, with the error of both', () => {
+    const { factor, error } = dayOffset(
+      even(2_000, 6_000, () => 306),
+      even(2_500, 7_000, () => 300),
+      sure,
+    )!;
+    expect(factor).toBeCloseTo(1.02, 12);
+    expect(error).toBeCloseTo(0.01 * Math.SQRT2, 12);
+    expect(
+      dayOffset(
+        even(2_000, 3_000, () => 1),
+        even(4_000, 5_000, () => 1),
+        sure,
       ),
     ).toBeNull();
   });

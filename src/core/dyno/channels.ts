@@ -21,6 +21,18 @@ export const channels = {
   oilPressure: { quantity: 'boost', name: 'oil pressure' },
   coolantTemperature: { quantity: 'temperature', name: 'coolant temperature' },
   roadSpeed: { quantity: 'roadSpeed', name: 'road speed' },
+  lambda1: { quantity: 'ratio', name: 'λ of cylinder 1' },
+  lambda2: { quantity: 'ratio', name: 'λ of cylinder 2' },
+  lambda3: { quantity: 'ratio', name: 'λ of cylinder 3' },
+  lambda4: { quantity: 'ratio', name: 'λ of cylinder 4' },
+  lambda5: { quantity: 'ratio', name: 'λ of cylinder 5' },
+  lambda6: { quantity: 'ratio', name: 'λ of cylinder 6' },
+  lambda7: { quantity: 'ratio', name: 'λ of cylinder 7' },
+  lambda8: { quantity: 'ratio', name: 'λ of cylinder 8' },
+  lambda9: { quantity: 'ratio', name: 'λ of cylinder 9' },
+  lambda10: { quantity: 'ratio', name: 'λ of cylinder 10' },
+  lambda11: { quantity: 'ratio', name: 'λ of cylinder 11' },
+  lambda12: { quantity: 'ratio', name: 'λ of cylinder 12' },
 } as const satisfies Record<string, { quantity: Quantity; name: string }>;
 
 export type ChannelId = keyof typeof channels;

@@ -191,6 +191,24 @@ export function worthOf(
   return Math.abs(by) < least ? null : (of(power.after) - of(power.before)) / by;
 }
 
+/**
+ * What one day of a dyno reads over another, from a pull made alike on both: a factor that brings figures of the day before to the later day,
+ * and its error as a share. In: the pulls, and how sure each is. Null where they do not meet. Total.
+ */
+export function dayOffset(
+  later: Curve,
+  earlier: Curve,
+  sure: Sureness,
+): { factor: number; error: number } | null {
+  const range = commonRange(later, earlier);
+  if (!range) return null;
+  const { fromRpm, toRpm } = range;
+  const [after, before] = [meanBetween(later, fromRpm, toRpm), meanBetween(earlier, fromRpm, toRpm)];
+  return after === null || before === null || before <= 0
+    ? null
+    : { factor: after / before, error: Math.hypot(sure.after.repeatability, sure.before.repeatability) };
+}
+
 /** Spread of repeat pulls: standard deviation of their means over the mean of those; null with fewer than two. */
 export function repeatabilityOf(curves: readonly Curve[], fromRpm: number, toRpm: number): number | null {
   const means = curves.map((curve) => meanBetween(curve, fromRpm, toRpm)).filter((m) => m !== null);

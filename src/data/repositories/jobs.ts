@@ -15,7 +15,7 @@ import type { Database } from '../connection';
 import { dataFolderErrorIn } from '../storage/errors';
 import { jobRevisions, jobs } from '../schema';
 import { adopt, findRevisions } from './library';
-import { lastRuns } from './runs';
+import { addRun, lastRuns } from './runs';
 
 export type JobHead = {
   id: string;
@@ -162,7 +162,7 @@ export async function duplicateJob(db: Database, id: string): Promise<StoredJob 
   return createJob(db, { ...source.job, name });
 }
 
-/** Stores a job from a file. Library items that the shop already has, to the figure, are used; others are added. */
+/** Stores a job from a file, with its runs. Library items that the shop already has, to the figure, are used; others are added. */
 export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Tx;
@@ -177,7 +177,10 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
     }
     const here = mapRefs(file.job, ofHere);
     const settled = marksWithItems(file.job.settled, (id, revision) => refs.get(`${id}.${revision}`));
-    return insertJob(tx, { ...here, settled }, randomUUID());
+    const made = await insertJob(tx, { ...here, settled }, randomUUID());
+    for (const run of file.runs ?? [])
+      await addRun(tx, made.id, randomUUID(), { ...run, raw: 'Came with its job in a file.' });
+    return made;
   });
 }
 

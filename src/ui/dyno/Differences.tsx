@@ -23,13 +23,24 @@ const SPEED = { min: 100, max: 30_000 };
 const LEAST = { timing: Math.PI / 180, pressure: 3_000 };
 const DEGREE = Math.PI / 180;
 
-type Props = { run: Run; held: Run; torque: Curve; before: Curve; audit: Audit };
+type Props = {
+  run: Run;
+  held: Run;
+  torque: Curve;
+  before: Curve;
+  audit: Audit;
+  /** Of bringing one day to the other, a share. */
+  dayError: number;
+};
 
 /** What one run has over another on the speeds both have: each figure by its name, with its band. */
-export function Differences({ run, held, torque, before, audit }: Props) {
+export function Differences({ run, held, torque, before, audit, dayError }: Props) {
   const { figure, signedFigure } = useWords();
   const { fromRpm, toRpm, atRpm, set } = useView();
-  const sure = { after: run.card, before: held.card };
+  const sure = {
+    after: run.card,
+    before: { repeatability: Math.hypot(held.card.repeatability, dayError) },
+  };
   const between = { fromRpm: fromRpm ?? 0, toRpm: toRpm ?? Infinity };
   const powers = [powerCurve(torque), powerCurve(before)] as const;
   const found: { quantity: 'torque' | 'power'; its: Comparison | null; at: Difference | null }[] = [

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { auditOf } from '@/core/dyno/audit';
 import { channelIds, channels, type ChannelId } from '@/core/dyno/channels';
-import { commonRange, peakOf, repeatabilityOf } from '@/core/dyno/compare';
+import { commonRange, dayOffset, peakOf, repeatabilityOf } from '@/core/dyno/compare';
 import { runCorrections } from '@/core/dyno/corrections';
 import { powerCurve } from '@/core/dyno/run-head';
 import { signsOf } from '@/core/dyno/signs';
@@ -165,21 +165,29 @@ type ShownProps = { run: Run; held: Run | null };
 function useDrawn(run: Run, held: Run | null) {
   const { correction, charge, exponent } = useView();
   const isTurbo = useIsTurbocharged();
+  const { references } = useRuns();
   return useMemo(() => {
     const factor = factorTo(run, correction, isTurbo);
     const other = held ? factorTo(held, correction, isTurbo) : 1;
     if (typeof factor === 'string') return { lacks: factor };
     if (typeof other === 'string') return { lacks: other };
     const torque = runCurve(run, 'torque', factor);
+    const own = held && runCurve(held, 'torque', other);
+    const [later, earlier] = references.map((one) => one && runCurve(one, 'torque'));
+    const offset =
+      later && earlier && references[0] && references[1]
+        ? dayOffset(later, earlier, { after: references[0].card, before: references[1].card })
+        : null;
     const normal = held && torque && charge === 'equal' ? normalisedTo(run, held, torque, exponent) : null;
     return {
       lacks: null,
       torque: normal ?? torque,
-      before: held && runCurve(held, 'torque', other),
+      before: own && offset ? { ...own, values: own.values.map((value) => value * offset.factor) } : own,
+      offset,
       factor,
       isNormal: normal !== null,
     };
-  }, [run, held, correction, charge, exponent, isTurbo]);
+  }, [run, held, correction, charge, exponent, isTurbo, references]);
 }
 
 function Shown({ run, held }: ShownProps) {
@@ -230,8 +238,18 @@ function Shown({ run, held }: ShownProps) {
       <Pictures run={run} held={held} torque={torque} before={before} />
       {said.length > 0 && <Findings findings={said} label="What the run shows" />}
       <AgainstModel />
+      {held && audit?.unequal.some(({ what }) => what === 'day') && (
+        <DayOffset run={run} held={held} offset={made.offset} />
+      )}
       {held && before && audit && (
-        <Differences run={run} held={held} torque={torque} before={before} audit={audit} />
+        <Differences
+          run={run}
+          held={held}
+          torque={torque}
+          before={before}
+          audit={audit}
+          dayError={made.offset?.error ?? 0}
+        />
       )}
       {audit && <Fairness audit={audit} isNormal={made.isNormal} />}
       <Repeats run={run} />
@@ -324,6 +342,48 @@ function AgainstModel() {
       {chosen.card.basis === 'hub' &&
         ' At the hub the model counts the Brief’s whole drivetrain loss, tyres included: it reads low.'}
     </p>
+  );
+}
+
+type DayProps = { run: Run; held: Run; offset: { factor: number; error: number } | null };
+
+/** Two days of one dyno: a pull made alike on both says what one reads over the other. */
+function DayOffset({ run, held, offset }: DayProps) {
+  const { signedFigure, figure } = useWords();
+  const { runs, references, refer } = useRuns();
+  const dayOf = (card: Run['card']) => card.at.slice(0, 10);
+  const ofDay = (day: string) => [
+    { value: '', label: 'none' },
+    ...(runs ?? [])
+      .filter(({ card }) => dayOf(card) === day)
+      .map(({ id, card }) => ({ value: id, label: card.name })),
+  ];
+  const [later, earlier] = references.map((one) => one?.id ?? null);
+  return (
+    <>
+      <div className={styles.choices}>
+        <ChoiceField
+          label={`Reference pull of ${dayOf(run.card)}`}
+          hint="made alike on both days"
+          value={later ?? ''}
+          onChoose={(id) => refer([id || null, earlier ?? null])}
+          options={ofDay(dayOf(run.card))}
+        />
+        <ChoiceField
+          label={`Reference pull of ${dayOf(held.card)}`}
+          value={earlier ?? ''}
+          onChoose={(id) => refer([later ?? null, id || null])}
+          options={ofDay(dayOf(held.card))}
+        />
+      </div>
+      {offset && (
+        <p className={frame.lead}>
+          The later day reads {signedFigure(offset.factor - 1, 'fineShare')} ±{' '}
+          {figure(offset.error, 'fineShare')} on the earlier: {held.card.name} is brought to it, and its band
+          widened by the error.
+        </p>
+      )}
+    </>
   );
 }
 

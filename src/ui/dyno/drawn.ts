@@ -78,7 +78,7 @@ export function plotOf(channel: ChannelId, lines: Line[]): AlignedPlot {
   const rows = new Map<number, PlotRow>();
   for (const { key, xs, ys } of lines)
     xs.forEach((x, i) => {
-      const row = rows.get(x) ?? { x };
+      const row: PlotRow = rows.get(x) ?? { x };
       row[key] = ys[i]!;
       rows.set(x, row);
     });

@@ -25,6 +25,8 @@ type Shelf = {
   current: string | null;
   against: string | null;
   beside: string[];
+  /** Pulls made alike on the day of the run in hand and on the other's: what one day reads over the other. */
+  references: [later: string | null, earlier: string | null];
   /** One that was deleted last: it can be brought back. */
   deleted: RunLine | null;
   set: (change: Partial<Omit<Shelf, 'set'>>) => void;
@@ -36,7 +38,8 @@ const NOTHING = {
   failure: null,
   current: null,
   against: null,
-  beside: [],
+  beside: [] as string[],
+  references: [null, null] as [string | null, string | null],
   deleted: null,
 };
 const useShelf = create<Shelf>((set) => ({ jobId: null, ...NOTHING, set }));
@@ -65,6 +68,7 @@ function actionsFor(jobId: string) {
     hold: (id: string) => shelf().set({ against: id || null }),
     /** Draws these runs beside, and no others. */
     drawBeside: (ids: string[]) => shelf().set({ beside: ids.slice(0, MOST_RUNS - 2) }),
+    refer: (references: [string | null, string | null]) => shelf().set({ references }),
     /** Out: the run's id, or null where it was not stored. */
     add: async (card: RunCard, log: Log, raw: string): Promise<string | null> => {
       const stored = packed(log);
@@ -125,7 +129,7 @@ export function useRuns() {
   const { store } = useJob();
   const jobId = store.getState().id;
   const shelf = useShelf();
-  const { set, logs, current, against, beside } = shelf;
+  const { set, logs, current, against, beside, references } = shelf;
   // Until they are fetched the shelf may hold another job's.
   const runs = shelf.jobId === jobId ? shelf.runs : null;
   useEffect(() => {
@@ -136,13 +140,17 @@ export function useRuns() {
       if (answer.kind !== 'ok')
         return set({ jobId: null, failure: failureOf('The runs were not fetched.', answer) });
       const its = answer.data.runs;
-      set({ runs: its, current: its.at(-1)?.id ?? null, against: its.at(-2)?.id ?? null });
+      // A link from the runs of the shop names one.
+      const named = new URLSearchParams(window.location.search).get('run');
+      const current = its.find(({ id }) => id === named)?.id ?? its.at(-1)?.id ?? null;
+      const against = its.findLast(({ id }) => id !== current)?.id ?? null;
+      set({ runs: its, current, against });
     });
   }, [jobId, set]);
   useEffect(() => {
     if (!runs) return;
-    for (const id of [current, against, ...beside]) if (id) void fetchLog(jobId, id);
-  }, [jobId, runs, current, against, beside]);
+    for (const id of [current, against, ...beside, ...references]) if (id) void fetchLog(jobId, id);
+  }, [jobId, runs, current, against, beside, references]);
   const actions = useMemo(() => actionsFor(jobId), [jobId]);
   const withLog = useMemo(() => {
     const find = (id: string | null): Run | null => {
@@ -153,9 +161,10 @@ export function useRuns() {
     return {
       chosen: find(current),
       held: against === current ? null : find(against),
+      references: [find(references[0]), find(references[1])] as const,
       others: beside.flatMap((id) => (id === current || id === against ? [] : (find(id) ?? []))),
     };
-  }, [runs, logs, current, against, beside]);
+  }, [runs, logs, current, against, beside, references]);
   return {
     runs,
     current: runs?.find(({ id }) => id === current) ?? null,

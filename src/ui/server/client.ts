@@ -1,7 +1,7 @@
 import type { RunCard } from '@/core/dyno/card';
 import type { StationReading } from '@/core/dyno/station';
 import type { LogMapping } from '@/formats/run-log';
-import type { RunLine, StoredLog } from '@/formats/runs';
+import type { RunLine, ShopRun, StoredLog } from '@/formats/runs';
 import type { JobStart } from '@/core/job/start';
 import type { Job } from '@/core/job/schema/job';
 import type { ApiError } from '@/formats/api';
@@ -105,6 +105,8 @@ export const server = {
   setItemBinned: (path: string, id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/library/${path}/${id}/bin`, { binned }),
   removeItem: (path: string, id: string) => call<{ removed: true }>('DELETE', `/api/library/${path}/${id}`),
+  searchRuns: (words: string) =>
+    call<{ runs: ShopRun[] }>('GET', `/api/runs?${new URLSearchParams({ words }).toString()}`),
   runs: (id: string) => call<{ runs: RunLine[] }>('GET', `/api/jobs/${id}/runs`),
   runLog: (id: string, run: string) => call<{ log: StoredLog }>('GET', `/api/jobs/${id}/runs/${run}`),
   logSource: (columns: string) =>

@@ -2,6 +2,7 @@ import { refsOf } from '@/core/documents/refs';
 import { shopDatabase } from '@/data/connection';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';
+import { runsWithLogs } from '@/data/repositories/runs';
 import { writeJobFile } from '@/formats/job-json';
 import { attachment } from '../../../attachment';
 import { handler } from '../../../handler';
@@ -15,7 +16,7 @@ export const GET = handler({ params: jobParams }, async ({ params }) => {
   if (!stored) throw noSuchJob();
   const library = await findRevisions(db, refsOf(stored.job));
   return attachment(
-    writeJobFile(stored.job, library),
+    writeJobFile(stored.job, library, await runsWithLogs(db, params.id)),
     stored.job.name,
     'fierce-lung.json',
     'application/json',
