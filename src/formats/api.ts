@@ -38,7 +38,7 @@ export const saveJobSchema = z.strictObject({
 export const binSchema = z.strictObject({ binned: z.boolean() });
 
 /** A job file comes as its text, so that a problem can name its line. */
-export const importSchema = z.strictObject({ text: z.string().min(1).max(50_000_000) });
+export const importSchema = z.strictObject({ text: z.string().min(1).max(30_000_000) });
 
 const revision = z.coerce.number().int().min(1).max(1_000_000);
 export const itemIdSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'This is not the id of a library item.');

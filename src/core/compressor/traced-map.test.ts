@@ -1,4 +1,4 @@
-import { pointsOfMap, type MapPlace, type TracedLine } from './traced-map';
+import { pointsOfMap, residualsOf, type MapPlace, type TracedLine } from './traced-map';
 
 /** A hill of efficiency whose rings are ellipses: what a printed map would be of it. */
 const PEAK = { flow: 0.3, ratio: 2.2, efficiency: 0.78 };
@@ -39,6 +39,17 @@ describe('a printed compressor map', () => {
   it('whichever way a line was traced', () => {
     const turned = speeds.map(({ value, places }) => ({ value, places: [...places].reverse() }));
     expect(pointsOfMap({ speeds: turned, rings })).toEqual(pointsOfMap({ speeds, rings }));
+  });
+  it('its points lie on the lines that were traced', () => {
+    const made = pointsOfMap({ speeds, rings });
+    const off = made.ok
+      ? residualsOf({ speeds, rings }, made.points, ({ flow, ratio }) => ({
+          x: flow * 1_000,
+          y: ratio * 200,
+        }))
+      : [];
+    expect(off).toHaveLength(36);
+    expect(Math.max(...off)).toBeLessThan(1);
   });
   it('says what is missing', () => {
     const problem = (map: Parameters<typeof pointsOfMap>[0]) => {

@@ -146,3 +146,26 @@ export function pointsOfMap({
   }
   return { ok: true, points };
 }
+
+/** How far traced places lie from the line through a map's points of their speed: the nearest way, in any unit of both axes. Total. */
+export function residualsOf(
+  { speeds }: TracedMap,
+  points: readonly ReadPoint[],
+  inPlane: (place: MapPlace) => { x: number; y: number },
+): number[] {
+  return speeds.flatMap(({ value, places }) => {
+    const line = points.filter(({ speedRpm }) => speedRpm === value).map(inPlane);
+    return places.map((place) => {
+      const { x, y } = inPlane(place);
+      return line.slice(1).reduce((least, b, i) => {
+        const a = line[i]!;
+        const [dx, dy] = [b.x - a.x, b.y - a.y];
+        const t = Math.min(
+          1,
+          Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / Math.max(1e-12, dx * dx + dy * dy)),
+        );
+        return Math.min(least, Math.hypot(x - a.x - t * dx, y - a.y - t * dy));
+      }, Infinity);
+    });
+  });
+}

@@ -1,3 +1,4 @@
+import { nearestFifty } from '../units/nearest';
 import { reason, type Reason } from '../working/range';
 import type { Log } from './channels';
 import { meanBetween, peakOf, valueAt } from './compare';
@@ -39,15 +40,24 @@ export function slipOf({ speedRpm, roadSpeed }: Log): { fromRpm: number; share: 
   return { fromRpm: over[0]!.n, share: Math.max(...over.map(({ ratio }) => ratio)) / gear - 1 };
 }
 
+/** Share of the first speed that is tried next where no model knows the threshold. */
+const LOWER = 0.8;
 /** A correction that adds less is not said. */
 const NOTICED = 0.005;
 
 /**
  * What is said of two runs without being asked. In: torque and power of both over engine speed; boost of the later, gauge; the factor that
- * its figures carry where its boost is held as an absolute pressure. Total.
+ * its figures carry where its boost is held as an absolute pressure; where the model has the boost threshold, rev/min. Total.
  */
 export function signsOf(
-  after: { torque: Curve; power: Curve; boost: Curve | null; log: Log; overCorrection?: number | null },
+  after: {
+    torque: Curve;
+    power: Curve;
+    boost: Curve | null;
+    log: Log;
+    overCorrection?: number | null;
+    thresholdRpm?: number | null;
+  },
   before: { torque: Curve; power: Curve } | null,
 ): Reason[] {
   const said: Reason[] = [];
@@ -60,7 +70,12 @@ export function signsOf(
     const full = after.boost.speeds[after.boost.values.findIndex((value) => value >= 0.9 * peak.value)];
     // Where boost is there from the first reading the pull began beyond the threshold.
     if (first > 0.5 * peak.value && peak.value > 20_000)
-      said.push(reason('run-begins-late', { from: [after.boost.speeds[0]!, 'engineSpeed'] }));
+      said.push(
+        reason('run-begins-late', {
+          from: [after.boost.speeds[0]!, 'engineSpeed'],
+          try: [nearestFifty(after.thresholdRpm ?? LOWER * after.boost.speeds[0]!), 'engineSpeed'],
+        }),
+      );
     else if (full !== undefined && peak.value > 20_000)
       said.push(
         reason('run-full-boost', { from: [full, 'engineSpeed'], boost: [0.9 * peak.value, 'boost'] }),

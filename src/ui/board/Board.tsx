@@ -47,7 +47,7 @@ export type BoardJob = {
   measured: Measured | null;
 };
 
-const LARGEST_FILE = 50_000_000;
+const LARGEST_FILE = 30_000_000;
 
 /** All jobs of the shop: what each wants, what it takes and whether its charger holds. */
 export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | null }) {
@@ -113,7 +113,7 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
     if (chosen.size > LARGEST_FILE)
       return setFailure({
         title,
-        lines: [`It has ${(chosen.size / 1e6).toFixed(1)} MB; a job has at most 50 MB.`],
+        lines: [`It has ${(chosen.size / 1e6).toFixed(1)} MB; a job has at most 30 MB.`],
       });
     if (chosen.size === 0) return setFailure({ title, lines: ['It is empty.'] });
     const made = await run(title, server.importJob(await chosen.text()));

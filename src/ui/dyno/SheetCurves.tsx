@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Input from '@mui/material/Input';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { pointsOfMap, type TracedLine, type TracedProblem } from '@/core/compressor/traced-map';
+import { pointsOfMap, residualsOf, type TracedLine, type TracedProblem } from '@/core/compressor/traced-map';
 import { blankCard, runCardSchemaBounds } from '@/core/dyno/card';
 import { channels } from '@/core/dyno/channels';
 import { valueAt } from '@/core/dyno/compare';
@@ -16,7 +16,7 @@ import {
   type TracedChannel,
 } from '@/core/dyno/traced';
 import type { PictureAxes } from '@/core/numerics/picture-axes';
-import { fromUnit, unitsOf } from '@/core/units/quantities';
+import { fromUnit, toUnit, unitsOf } from '@/core/units/quantities';
 import { tracedMapCsv } from '@/formats/traced-map-csv';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group, Row } from '../fields/Group';
@@ -236,11 +236,10 @@ const mapProblems: Record<TracedProblem, string> = {
   'no-crossing': 'This speed line crosses no efficiency ring:',
 };
 
-/** The printed map as a file of points, on to the checks of the import. */
-function MakeMap({ axes }: { axes: PictureAxes | null }) {
-  const { curves, units, picture } = useSheet();
-  const { displayUnit, figure } = useWords();
-  const router = useRouter();
+/** The lines of a printed map as they are traced, and the points they make. */
+export function useTracedMap(axes: PictureAxes | null) {
+  const { curves, units } = useSheet();
+  const { displayUnit } = useWords();
   const flows = unitsOf('massFlow');
   const unit = flows.find(({ symbol }) => symbol === units.x) ?? displayUnit('massFlow');
   const lines = (what: 'speed' | 'ring'): TracedLine[] =>
@@ -256,6 +255,22 @@ function MakeMap({ axes }: { axes: PictureAxes | null }) {
       : [];
   const [speeds, rings] = [lines('speed'), lines('ring')];
   const made = axes ? pointsOfMap({ speeds, rings }) : null;
+  return { made, speeds, rings, unit };
+}
+
+/** The printed map as a file of points, on to the checks of the import. */
+function MakeMap({ axes }: { axes: PictureAxes | null }) {
+  const { picture } = useSheet();
+  const { figure } = useWords();
+  const router = useRouter();
+  const { made, speeds, rings, unit } = useTracedMap(axes);
+  // In pixels of the picture.
+  const off =
+    made?.ok && axes
+      ? residualsOf({ speeds, rings }, made.points, ({ flow, ratio }) =>
+          axes.pixelAt(toUnit(flow, unit), ratio),
+        )
+      : [];
   const take = () => {
     if (!made?.ok) return;
     keepForImport({
@@ -274,7 +289,8 @@ function MakeMap({ axes }: { axes: PictureAxes | null }) {
       {made?.ok && (
         <p className={frame.lead}>
           {speeds.length} speed lines, {rings.length} rings, {made.points.length} points. Between the rings
-          efficiency is read straight; inside the innermost and outside the last it is an estimate.
+          efficiency is read straight; inside the innermost and outside the last it is an estimate. Drawn back
+          over the picture the points lie {formatNumber(median(off), 1)} pixels from what was clicked.
         </p>
       )}
       <Button variant="contained" disabled={!made?.ok} onClick={take}>

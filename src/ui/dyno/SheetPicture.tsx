@@ -1,8 +1,10 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { snapToLine, type PictureAxes, type Pixel } from '@/core/numerics/picture-axes';
+import { toUnit } from '@/core/units/quantities';
 import frame from '../frame/frame.module.css';
 import { drawnAt, type OpenPicture } from './picture-file';
 import { marks, useSheet, type Mark } from './sheet-state';
+import { useTracedMap } from './SheetCurves';
 import styles from './sheet.module.css';
 
 /** Longest side that a picture is worked at, pixels: finer than any click. */
@@ -158,9 +160,25 @@ export function SheetPicture({
               </g>
             );
           })}
+          {kind === 'map' && axes && <Back axes={axes} />}
           <path ref={cross} className={styles.cursor} />
         </svg>
       </div>
     </>
+  );
+}
+
+/** The points that a traced map makes, drawn back over the picture. */
+function Back({ axes }: { axes: PictureAxes }) {
+  const { made, unit } = useTracedMap(axes);
+  return (
+    made?.ok && (
+      <g className={styles.back}>
+        {made.points.map(({ speedRpm, flow, ratio }, i) => {
+          const { x, y } = axes.pixelAt(toUnit(flow, unit), ratio);
+          return <path key={`${speedRpm} ${i}`} d={`M${x - 3} ${y - 3}h6v6h-6z`} />;
+        })}
+      </g>
+    )
   );
 }

@@ -8,7 +8,7 @@ export const dynoSentences: Sentences<DynoCode> = {
     short: 'Slips from {from}',
   },
   'run-begins-late': {
-    long: 'At {from}, where the pull begins, boost is there already: begin lower to see where it comes in.',
+    long: 'At {from}, where the pull begins, boost is there already: begin at {try} to see where it comes in.',
     short: 'Begins beyond the boost threshold',
   },
   'run-full-boost': { long: 'Nine tenths of the boost, {boost} gauge, are there from {from}.' },

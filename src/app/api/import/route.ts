@@ -7,7 +7,7 @@ import { requireSound } from '../sound';
 
 export const dynamic = 'force-dynamic';
 
-export const POST = handler({ body: importSchema, largestBody: 60_000_000 }, async ({ body }) => {
+export const POST = handler({ body: importSchema, largestBody: 36_000_000 }, async ({ body }) => {
   const file = readJobFile(body.text);
   if (!file.ok)
     throw new Refusal(422, 'This file was not imported. Nothing was changed.', { problems: file.problems });
