@@ -19,6 +19,7 @@ const coreRows = [
   ['solve'],
   ['workings', 'limits'],
   ['studies'],
+  ['forecast'],
   ['selection', 'claims', 'decisions'],
 ].map((row) => row.map((folder) => `core/${folder}`));
 const core = coreRows.flat();

@@ -8,7 +8,11 @@ const base = nextJest({ dir: './' })({
   // A test's globals are looked up through the sandbox at every use; the solver's inner loops took three times as long.
   sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'Float64Array', 'Map', 'Set', 'Symbol'],
   setupFiles: ['<rootDir>/jest.setup.ts'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // Tests of the core run where modules of this kind cannot be required: its other build can.
+    '^d3-random$': '<rootDir>/node_modules/d3-random/dist/d3-random.js',
+  },
 });
 
 /** next/jest puts its own patterns first, so ours are set after it. */

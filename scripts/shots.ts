@@ -56,8 +56,12 @@ const shots: Shot[] = [
   { name: 'cooling', at: `${single}/cooling`, height: 1100 },
   { name: 'fuel', at: `${boat}/fuel`, height: 1100 },
   { name: 'limits', at: `${coupe}/limits`, height: 1100 },
+  {
+    name: 'forecast',
+    at: `${single}/forecast`,
+    before: (page) => page.getByText('2,000 of 2,000').waitFor({ timeout: 120_000 }),
+  },
   { name: 'dyno', at: `${coupe}/dyno`, height: 1100 },
-  { name: 'belt-drive', at: `${boat}/charger?setup=B&charger=drive` },
   {
     name: 'working',
     at: `${single}/demand`,

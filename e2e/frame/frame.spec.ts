@@ -6,7 +6,16 @@ import { choose, makeJob, open, saloon, sheets, truck, turnTo } from '../support
 
 const nowhere = '/jobs/none/brief';
 const pages = {
-  jobs: ['/', '/bin', '/runs', `${truck}/brief`, `${truck}/engine`, `${truck}/demand`, `${truck}/charger`, nowhere],
+  jobs: [
+    '/',
+    '/bin',
+    '/runs',
+    `${truck}/brief`,
+    `${truck}/engine`,
+    `${truck}/demand`,
+    `${truck}/charger`,
+    nowhere,
+  ],
   sheets: [...sheets, `${saloon}/sheet`],
   library: [
     '/library/compressors',

@@ -26,6 +26,7 @@ import { cylinder } from './cylinder';
 import { thermal } from './thermal';
 import { dragging } from './dragging';
 import { dyno } from './dyno';
+import { forecast } from './forecast';
 import { address, median, print, serving, startedBy, time } from './lib';
 import { pairs } from './pairs';
 import { storage } from './storage';
@@ -291,6 +292,7 @@ async function scripts(): Promise<void> {
 const parts = {
   storage,
   dyno,
+  forecast,
   sums,
   turbo,
   pairs,

@@ -8,8 +8,10 @@ import { newJob } from '@/core/job/defaults';
 import { memoryShop, type Database } from './connection';
 import { sampleJob } from './demo/sample';
 import { removeJob } from './repositories/bin';
+import { frozenSchema } from '@/formats/forecasts';
 import { readJobFile, writeJobFile } from '@/formats/job-json';
 import { createJob, importJob, listJobs, setBinned } from './repositories/jobs';
+import { freezeForecast, ledger, listForecasts } from './repositories/forecasts';
 import { addPicture, findPicture, listPictures, removePicture } from './repositories/pictures';
 import {
   addRun,
@@ -147,5 +149,45 @@ describe('a job’s runs in its file, and the runs of the shop', () => {
     expect(await found('100x_n')).toEqual([]);
     await setBinned(db, copy.id, true);
     expect(await found('housing')).toHaveLength(1);
+  });
+});
+
+describe('a promise', () => {
+  it('is kept as it was, met by the first run after it, and goes with its job for good', async () => {
+    const job = await createJob(db, newJob('Promised', 'a'));
+    const document = {
+      name: 'Spring power',
+      forWhom: 'the owner',
+      setup: { id: 'a', letter: 'A', name: '' },
+      coreVersion: 6,
+      seed: 1,
+      draws: 2_000,
+      goal: { power: 2e5, speedRpm: 6_000, basis: 'flywheel' as const },
+      levelGauge: null,
+      speeds: [3_000, 6_000],
+      power: [
+        [1, 2, 3, 4, 5],
+        [180e3, 190e3, 200e3, 210e3, 220e3],
+      ],
+      atGoal: [180e3, 190e3, 200e3, 210e3, 220e3],
+      chance: 0.5,
+      job: job.job,
+    };
+    expect(frozenSchema.parse(document)).toEqual(document);
+    expect(await freezeForecast(db, 'nobody', 'f0', document)).toBe(false);
+    expect(await freezeForecast(db, job.id, 'f1', document)).toBe(true);
+    const line = async () => (await ledger(db)).find(({ id }) => id === 'f1');
+    expect(await line()).toMatchObject({ job: 'Promised', middle: 200e3, run: null });
+    const speedRpm = Array.from({ length: 40 }, (_, i) => 3_000 + 100 * i);
+    const log = { speedRpm, torque: speedRpm.map(() => 300) };
+    await addRun(db, job.id, 'met', { card: { ...blankCard('Met'), basis: 'flywheel' }, log, raw: '' });
+    const met = (await line())!.run!;
+    expect(met).toMatchObject({ name: 'Met', isInOwnAir: false });
+    expect(met.power).toBeCloseTo((300 * Math.PI * 6_900) / 30, -2);
+    expect((await listForecasts(db, job.id))[0]!.document).toEqual(document);
+    await setBinned(db, job.id, true);
+    expect(await line()).toBeUndefined();
+    await removeJob(db, job.id);
+    expect(await listForecasts(db, job.id)).toEqual([]);
   });
 });

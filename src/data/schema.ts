@@ -3,6 +3,7 @@ import type { Change } from '@/core/job/history/changes';
 import type { Job } from '@/core/job/schema/job';
 import type { RunCard } from '@/core/dyno/card';
 import type { RunHead } from '@/core/dyno/run-head';
+import type { FrozenForecast } from '@/formats/forecasts';
 import type { LogMapping } from '@/formats/run-log';
 import type { StoredLog } from '@/formats/runs';
 import type { Summary } from '@/core/studies/summary';
@@ -86,6 +87,20 @@ export const runs = pgTable(
     createdAt: time('created_at').notNull().defaultNow(),
   },
   (table) => [index('runs_job').on(table.jobId)],
+);
+
+/** Forecasts that were promised: each is written once and never changed. */
+export const forecasts = pgTable(
+  'forecasts',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    document: jsonb('document').$type<FrozenForecast>().notNull(),
+    frozenAt: time('frozen_at').notNull().defaultNow(),
+  },
+  (table) => [index('forecasts_job').on(table.jobId)],
 );
 
 /** What the columns of a logger or a dyno were taken for last, by the names of its columns. */

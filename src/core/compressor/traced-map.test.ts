@@ -49,7 +49,8 @@ describe('a printed compressor map', () => {
         }))
       : [];
     expect(off).toHaveLength(36);
-    expect(Math.max(...off)).toBeLessThan(1);
+    // Chords between nine points of a bent line, a kilogram a second a thousand pixels long.
+    expect(Math.max(...off)).toBeLessThan(2);
   });
   it('says what is missing', () => {
     const problem = (map: Parameters<typeof pointsOfMap>[0]) => {

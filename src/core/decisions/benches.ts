@@ -252,6 +252,8 @@ export const jobBenches: Record<JobBench, Bench> = {
     missing: missingOnLimits,
     rules: limitRules,
   },
+  // What is promised rests on all the benches before it, which say themselves what they lack.
+  forecast: { of: 'setup', needsAnswer: true, hasDecided: always, missing: () => {}, rules: [] },
   // A record: nothing of the forecast rests on it until a run becomes the baseline.
   dyno: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
 };

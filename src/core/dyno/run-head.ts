@@ -1,4 +1,4 @@
-import { powerOfTorque } from '../engine/power-formulas';
+import { powerOfTorque, torque } from '../engine/power-formulas';
 import type { ChannelId, Log } from './channels';
 import { peakOf } from './compare';
 import { curveOf, type Curve } from './smoothing';
@@ -21,16 +21,22 @@ export const powerCurve = ({ speeds, values }: Curve): Curve => ({
   values: values.map((torque, i) => powerOfTorque(torque, speeds[i]!)),
 });
 
+/** Torque over the revs from power. */
+export const torqueCurve = ({ speeds, values }: Curve): Curve => ({
+  speeds,
+  values: values.map((power, i) => torque.fn({ power, speedRpm: speeds[i]! })),
+});
+
 /** The head of a run. In: its readings. Total. */
 export function runHead(log: Log): RunHead {
   const speeds = (log.speedRpm ?? []).filter(Number.isFinite);
-  const torque = curveOf(log, 'torque');
+  const its = curveOf(log, 'torque');
   return {
     channels: (Object.keys(log) as ChannelId[]).filter((id) => log[id]!.some(Number.isFinite)),
     readings: log.speedRpm?.length ?? 0,
     fromRpm: speeds.reduce((a, b) => Math.min(a, b), Infinity),
     toRpm: speeds.reduce((a, b) => Math.max(a, b), -Infinity),
-    power: torque && peakOf(powerCurve(torque)),
-    torque: torque && peakOf(torque),
+    power: its && peakOf(powerCurve(its)),
+    torque: its && peakOf(its),
   };
 }

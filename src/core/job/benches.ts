@@ -7,6 +7,7 @@ export const benchIds = [
   'cooling',
   'fuel',
   'limits',
+  'forecast',
   'dyno',
 ] as const;
 export type JobBench = (typeof benchIds)[number];
@@ -36,6 +37,7 @@ export const benchSheets = {
   cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
   limits: ['first', 'verdict', 'gears', 'disputed', 'charger', 'cylinder', 'timing', 'shape', 'worst'],
+  forecast: ['band', 'worth', 'frozen'],
   dyno: ['runs', 'card', 'add', 'gate', 'faults', 'chain', 'sheet'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];

@@ -4,7 +4,7 @@ import type { Setup } from '@/core/job/schema/job';
 import type { Bin } from '@/formats/history';
 import type { KindName } from '@/formats/kinds';
 import type { Database } from '../connection';
-import { jobRevisions, jobs, libraryItems, libraryRevisions, pictures, runs } from '../schema';
+import { forecasts, jobRevisions, jobs, libraryItems, libraryRevisions, pictures, runs } from '../schema';
 
 const onHead = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision));
 const jobName = sql<string>`${jobRevisions.document}->>'name'`;
@@ -91,6 +91,7 @@ export function removeJob(db: Database, id: string): Promise<boolean> {
       .where(and(eq(jobs.id, id), isNotNull(jobs.binnedAt)));
     if (!job) return false;
     await tx.delete(runs).where(eq(runs.jobId, id));
+    await tx.delete(forecasts).where(eq(forecasts.jobId, id));
     await tx.delete(pictures).where(eq(pictures.jobId, id));
     await tx.delete(jobRevisions).where(eq(jobRevisions.jobId, id));
     await tx.delete(jobs).where(eq(jobs.id, id));

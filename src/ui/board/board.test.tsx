@@ -85,7 +85,7 @@ describe('the board', () => {
   });
   it.each([
     ['of nothing', 0, 'It is empty.'],
-    ['too large', 3_200_000, 'It has 3.2 MB'],
+    ['too large', 32_000_000, 'It has 32.0 MB'],
   ])('a file %s is refused before it is read', async (_, size, why) => {
     const sent = jest.spyOn(server, 'importJob');
     open();

@@ -121,6 +121,7 @@ export default function Plot({
             fillOpacity={0.3}
             isAnimationActive={false}
             activeDot={false}
+            connectNulls={areMerged}
           />
         )}
         {curves.map(({ key, look }) => (

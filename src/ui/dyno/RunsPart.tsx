@@ -4,7 +4,7 @@ import { auditOf } from '@/core/dyno/audit';
 import { channelIds, channels, type ChannelId } from '@/core/dyno/channels';
 import { dayOffset, peakOf } from '@/core/dyno/compare';
 import { runCorrections } from '@/core/dyno/corrections';
-import { powerCurve } from '@/core/dyno/run-head';
+import { powerCurve, torqueCurve } from '@/core/dyno/run-head';
 import { signsOf } from '@/core/dyno/signs';
 import type { Curve } from '@/core/dyno/smoothing';
 import charts from '../charts/charts.module.css';
@@ -19,12 +19,22 @@ import { useWords } from '../words/useWords';
 import { AlignedPlots } from './AlignedPlots';
 import { AgainstModel, DayOffset, Repeats } from './BesideRuns';
 import { Differences } from './Differences';
-import { clipped, lineOf, modelLook, plotOf, runLooks, timeLine, type AlignedPlot, type Line } from './drawn';
+import {
+  clipped,
+  lineOf,
+  modelLook,
+  plotOf,
+  promiseLook,
+  runLooks,
+  timeLine,
+  type AlignedPlot,
+  type Line,
+} from './drawn';
 import { Fairness } from './Fairness';
 import { PickMenu } from './PickMenu';
 import { audited, boostOf, factorTo, normalisedTo, overCorrectionOf, runCurve } from './run-curves';
 import { MOST_RUNS, useRuns, type Run } from './useRuns';
-import { useIsTurbocharged, useRunModel, useView } from './useRunView';
+import { promisedCurve, useIsTurbocharged, usePromise, useRunModel, useView } from './useRunView';
 import styles from './dyno.module.css';
 
 const shownCorrections = [
@@ -269,6 +279,7 @@ function Pictures({ run, held, torque, before }: PicturesProps) {
   const { shown } = useChannels();
   const { over, correction } = useView();
   const model = useRunModel();
+  const promise = usePromise();
   const isTurbo = useIsTurbocharged();
   const drawn = useMemo(() => {
     const all = [run, ...(held ? [held] : []), ...others.filter(({ card }) => card.basis === run.card.basis)];
@@ -308,11 +319,26 @@ function Pictures({ run, held, torque, before }: PicturesProps) {
     const plots = runLines.flatMap(({ channel, show, lines }): AlignedPlot[] => {
       const its = over === 'revs' ? model?.curves[channel] : undefined;
       const beside = its ? lineOf({ key: 'model', name: 'model', look: modelLook }, its, show) : null;
-      const drawn = beside ? [...lines, clipped(beside, x.low, x.high)] : lines;
+      const promised = promise && over === 'revs' ? promisedCurve(promise, run.card.basis) : null;
+      const said =
+        promised && (channel === 'power' ? promised : channel === 'torque' ? torqueCurve(promised) : null);
+      const drawn = [
+        ...lines,
+        ...(beside ? [clipped(beside, x.low, x.high)] : []),
+        ...(said
+          ? [
+              clipped(
+                lineOf({ key: 'promise', name: 'promised', look: promiseLook }, said, show),
+                x.low,
+                x.high,
+              ),
+            ]
+          : []),
+      ];
       return drawn.length ? [plotOf(channel, drawn)] : [];
     });
     return { plots, x };
-  }, [run, held, others, torque, before, shown, over, correction, isTurbo, model, inUnit]);
+  }, [run, held, others, torque, before, shown, over, correction, isTurbo, model, promise, inUnit]);
   if (!drawn.plots.length)
     return (
       <p className={frame.lead}>

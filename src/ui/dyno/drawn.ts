@@ -28,6 +28,8 @@ export const runLooks: Look[] = [
   { stroke: 'var(--teal)', strokeWidth: 1.3, strokeDasharray: '9 3 2 3' },
 ];
 export const modelLook: Look = { stroke: 'var(--brass)', strokeWidth: 1.6 };
+/** A promise is thinner than what the model has today, and dashed. */
+export const promiseLook: Look = { stroke: 'var(--brass)', strokeWidth: 1, strokeDasharray: '5 3' };
 
 /** Channels whose plot stands on nought: a curve cut off below is read as a steeper one. */
 const FROM_NOUGHT: readonly ChannelId[] = [

@@ -54,6 +54,7 @@ async function open(part: React.ReactNode, runs: [RunCard, ReturnType<typeof log
     );
   jest.spyOn(server, 'logSource').mockResolvedValue({ kind: 'ok', data: { mapping: null } });
   jest.spyOn(server, 'rememberSource').mockResolvedValue({ kind: 'ok', data: { remembered: true } });
+  jest.spyOn(server, 'forecasts').mockResolvedValue({ kind: 'ok', data: { forecasts: [] } });
   jest.spyOn(server, 'pictures').mockResolvedValue({ kind: 'ok', data: { pictures: [] } });
   let page!: ReturnType<typeof openInJob>;
   await act(async () => {

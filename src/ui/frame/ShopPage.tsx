@@ -8,7 +8,7 @@ import { Spine } from './Spine';
 import styles from './shop.module.css';
 
 type Props = {
-  page: 'board' | 'library' | 'runs' | 'bin' | 'data' | 'settings';
+  page: 'board' | 'library' | 'runs' | 'ledger' | 'bin' | 'data' | 'settings';
   title: string;
   note: string;
   actions?: ReactNode;

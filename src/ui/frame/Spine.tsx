@@ -20,7 +20,7 @@ type Props = {
   onBench?: (bench: BenchId) => void;
   /** Where each bench stands, and the first reason why. */
   states?: Record<BenchId, { state: State; note: string }>;
-  page?: 'board' | 'library' | 'runs' | 'bin' | 'data' | 'settings';
+  page?: 'board' | 'library' | 'runs' | 'ledger' | 'bin' | 'data' | 'settings';
   /** What the job offers beside its benches, for the phone's 'more'. */
   items?: MoreItem[];
 };
@@ -49,6 +49,10 @@ export function Spine({ bench, onBench, states, page, items = [] }: Props) {
           <Link href="/runs" className={styles.cell} aria-current={page === 'runs' ? 'page' : undefined}>
             <BenchIcon id="dyno" />
             Runs
+          </Link>
+          <Link href="/ledger" className={styles.cell} aria-current={page === 'ledger' ? 'page' : undefined}>
+            <BenchIcon id="forecast" />
+            Ledger
           </Link>
           <Link
             href="/settings"

@@ -6,6 +6,7 @@ import { loaders as coolingParts } from '../cooling/parts';
 import { loaders as dynoParts } from '../dyno/parts';
 import { loaders as limitParts } from '../limits/parts';
 import { loaders as engineParts } from '../engine/parts';
+import { loaders as forecastParts } from '../forecast/parts';
 import { loaders as fuelParts } from '../fuel/parts';
 
 type Body = () => Promise<{ default: ComponentType }>;
@@ -62,6 +63,7 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     shape: 'Shaped boost',
     worst: 'Worst day',
   },
+  forecast: { band: 'Power & band', worth: 'What each item is worth', frozen: 'Promised' },
   dyno: {
     runs: 'Runs',
     card: 'Run card',
@@ -149,10 +151,20 @@ const descriptors: Record<JobBench, Bench> = {
     ahead: [...Object.values(limitParts), () => import('../charts/Plot')],
     stations: [],
   },
+  forecast: {
+    name: 'Forecast',
+    icon: <path d="M3 3v14h14M5 13c3 0 4-6 7-6s3 2 5 2M5 15c3 0 4-4 7-4s3 1 5 1" />,
+    key: '8',
+    words: 'band chance uncertainty promise freeze waterfall worth Shapley power torque curve',
+    inTheCell: false,
+    body: () => import('../forecast/ForecastBench'),
+    ahead: [...Object.values(forecastParts), () => import('../charts/Plot')],
+    stations: [],
+  },
   dyno: {
     name: 'Dyno',
     icon: <path d="M3 16a7 7 0 0 1 14 0M10 16l4-6M3 16h14M6 10l-1-1M10 8V6" />,
-    key: '8',
+    key: '9',
     words:
       'run pull log chassis hub roller correction SAE DIN overlay compare audit card gate checklist sensor symptom fault calibration file map slot digitise photograph',
     inTheCell: true,

@@ -47,6 +47,7 @@ describe('the benches', () => {
       'Cooling',
       'Fuel',
       'Limits',
+      'Forecast',
       'Dyno',
     ]);
     expect([isBench('charger'), isBench('nowhere'), isBench(undefined)]).toEqual([true, false, false]);

@@ -1,5 +1,6 @@
 import type { RunCard } from '@/core/dyno/card';
 import type { StationReading } from '@/core/dyno/station';
+import type { ForecastLine, FrozenForecast } from '@/formats/forecasts';
 import type { LogMapping } from '@/formats/run-log';
 import type { RunLine, ShopRun, StoredLog } from '@/formats/runs';
 import type { JobStart } from '@/core/job/start';
@@ -105,6 +106,9 @@ export const server = {
   setItemBinned: (path: string, id: string, binned: boolean) =>
     call<{ binned: boolean }>('PUT', `/api/library/${path}/${id}/bin`, { binned }),
   removeItem: (path: string, id: string) => call<{ removed: true }>('DELETE', `/api/library/${path}/${id}`),
+  forecasts: (id: string) => call<{ forecasts: ForecastLine[] }>('GET', `/api/jobs/${id}/forecasts`),
+  freeze: (id: string, forecast: FrozenForecast) =>
+    call<{ id: string }>('POST', `/api/jobs/${id}/forecasts`, forecast),
   searchRuns: (words: string) =>
     call<{ runs: ShopRun[] }>('GET', `/api/runs?${new URLSearchParams({ words }).toString()}`),
   runs: (id: string) => call<{ runs: RunLine[] }>('GET', `/api/jobs/${id}/runs`),

@@ -67,6 +67,7 @@ describe('a job with its answer', () => {
       'cooling',
       'fuel',
       'limits',
+      'forecast',
       'dyno',
     ]);
   });

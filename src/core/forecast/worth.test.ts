@@ -1,0 +1,54 @@
+import { sampleHistories, sampleLibrary } from '@/data/demo/sample';
+import { compileBuild } from '../build/build';
+import { solveSweep } from '../solve/sweep';
+import { worthAt, worthItems, type Worth } from './worth';
+
+const sumOf = (steps: Worth['steps']) => steps.reduce((sum, { gain }) => sum + gain, 0);
+const HORSEPOWER = 745.7;
+
+describe('what each item is worth', () => {
+  const worths = sampleHistories.flatMap(({ revisions }) => {
+    const { job } = revisions.at(-1)!;
+    return job.setups.slice(0, 2).flatMap((setup) => {
+      const made = compileBuild(job, setup.id, sampleLibrary);
+      if ('problems' in made) return [];
+      const { points, goalPoint } = solveSweep(made.build);
+      return [goalPoint, points[Math.floor(points.length / 2)]!].flatMap((point) => {
+        const worth = worthAt(made.build, point);
+        return worth ? [{ build: made.build, point, worth, name: `${job.name} ${setup.letter}` }] : [];
+      });
+    });
+  });
+  it('steps add up to the wheels within a hundredth of a horsepower, in the order of the air and on the mean', () => {
+    expect(worths.length).toBeGreaterThan(8);
+    for (const { worth, name } of worths) {
+      for (const steps of [worth.steps, worth.averaged])
+        expect([name, Math.abs(worth.start + sumOf(steps) - worth.wheels) < 0.01 * HORSEPOWER]).toEqual([
+          name,
+          true,
+        ]);
+      expect(worth.steps.slice(0, worthItems.length).map(({ item }) => item)).toEqual([...worthItems]);
+    }
+  });
+  it('it starts at the engine alone, pressure gives, heat takes, the cooler gives back', () => {
+    for (const { worth, point, name } of worths) {
+      expect([name, Math.abs(worth.start / point.alonePower - 1) < 0.02]).toEqual([name, true]);
+      const gain = (item: string) => worth.steps.find((step) => step.item === item)?.gain ?? 0;
+      if (point.pressureRatio < 1.3) continue;
+      expect([name, gain('pressure') > 0]).toEqual([name, true]);
+      expect([name, gain('heat') < 0]).toEqual([name, true]);
+      // Beyond what they cost the engine alone: with denser air that may even be a little less.
+      expect([name, gain('pipes') < 0.02 * worth.flywheel]).toEqual([name, true]);
+      expect([name, gain('drivetrain') <= 0]).toEqual([name, true]);
+    }
+  });
+  it('the mean over all orders is that of trying each of them, for items that multiply', () => {
+    // The mean of two gains that multiply lies between the first and the last they could have.
+    for (const { worth } of worths.slice(0, 2)) {
+      const [pressure] = worth.averaged.filter(({ item }) => item === 'pressure');
+      const [inOrder] = worth.steps.filter(({ item }) => item === 'pressure');
+      expect(Math.sign(pressure!.gain)).toBe(Math.sign(inOrder!.gain));
+      expect(Math.abs(pressure!.gain / inOrder!.gain - 1)).toBeLessThan(0.4);
+    }
+  });
+});

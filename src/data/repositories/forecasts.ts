@@ -1,0 +1,103 @@
+import { and, asc, desc, eq, gte, isNull, sql } from 'drizzle-orm';
+import { refsOf } from '@/core/documents/refs';
+import { openCard } from '@/core/dyno/card';
+import { ownAirFactor } from '@/core/forecast/carried';
+import { powerAt } from '@/core/studies/measured';
+import type { ForecastLine, FrozenForecast, LedgerLine } from '@/formats/forecasts';
+import { libraryOf } from '@/formats/library-items';
+import type { Database } from '../connection';
+import { forecasts, jobRevisions, jobs, runs } from '../schema';
+import { findRevisions } from './library';
+
+/** Forecasts of a job that were frozen, the latest first. */
+export async function listForecasts(db: Database, jobId: string): Promise<ForecastLine[]> {
+  const rows = await db
+    .select({ id: forecasts.id, document: forecasts.document, frozenAt: forecasts.frozenAt })
+    .from(forecasts)
+    .where(eq(forecasts.jobId, jobId))
+    .orderBy(desc(forecasts.frozenAt), desc(forecasts.id));
+  return rows.map(({ frozenAt, ...row }) => ({ ...row, frozenAt: frozenAt.toISOString() }));
+}
+
+/** Freezes a forecast: a row that nothing changes. Out: false where there is no such job. */
+export async function freezeForecast(
+  db: Database,
+  jobId: string,
+  id: string,
+  document: FrozenForecast,
+): Promise<boolean> {
+  const [job] = await db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.id, jobId), isNull(jobs.binnedAt)));
+  if (!job) return false;
+  await db.insert(forecasts).values({ id, jobId, document });
+  return true;
+}
+
+/** Most promises that the Ledger lists. */
+const MOST = 200;
+
+/** Every promise of the shop with the first run that was made after it, the latest first. */
+export async function ledger(db: Database): Promise<LedgerLine[]> {
+  const rows = await db
+    .select({
+      id: forecasts.id,
+      jobId: forecasts.jobId,
+      job: sql<string>`${jobRevisions.document}->>'name'`,
+      document: forecasts.document,
+      frozenAt: forecasts.frozenAt,
+    })
+    .from(forecasts)
+    .innerJoin(jobs, and(eq(jobs.id, forecasts.jobId), isNull(jobs.binnedAt)))
+    .innerJoin(jobRevisions, and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision)))
+    .orderBy(desc(forecasts.frozenAt), desc(forecasts.id))
+    .limit(MOST);
+  const lines: LedgerLine[] = [];
+  for (const { id, jobId, job, document, frozenAt } of rows) {
+    const { goal, atGoal, name, forWhom } = document;
+    const { drivetrain, fuel } = document.job.brief;
+    const there = (power: number | null) => powerAt(power ?? NaN, 'flywheel', goal.basis, drivetrain) ?? NaN;
+    const run = await firstRunAfter(db, jobId, frozenAt);
+    const result =
+      run && run.power !== null ? powerAt(run.power, run.card.basis, goal.basis, drivetrain) : null;
+    const air =
+      run && result !== null
+        ? ownAirFactor(
+            document.job,
+            document.setup.id,
+            libraryOf(await findRevisions(db, refsOf(document.job))),
+            run.card,
+          )
+        : { factor: 1, isOwn: false };
+    lines.push({
+      id,
+      jobId,
+      job,
+      frozenAt: frozenAt.toISOString(),
+      name,
+      forWhom,
+      fuel: fuel.id,
+      basis: goal.basis,
+      low: there(atGoal[0]!) * air.factor,
+      middle: there(atGoal[2]!) * air.factor,
+      high: there(atGoal[4]!) * air.factor,
+      run:
+        run && result !== null
+          ? { name: run.card.name, at: run.card.at, power: result, isInOwnAir: air.isOwn }
+          : null,
+    });
+  }
+  return lines;
+}
+
+/** The first run of a job that came in after a moment; null where none did. */
+async function firstRunAfter(db: Database, jobId: string, moment: Date) {
+  const [row] = await db
+    .select({ card: runs.card, head: runs.head })
+    .from(runs)
+    .where(and(eq(runs.jobId, jobId), isNull(runs.deletedAt), gte(runs.createdAt, moment)))
+    .orderBy(asc(runs.createdAt), asc(runs.id))
+    .limit(1);
+  return row ? { card: openCard(row.card), power: row.head?.power?.value ?? null } : null;
+}

@@ -1,0 +1,6 @@
+/** Sheets of the Forecast bench, each fetched when it is opened and ahead while the page rests. */
+export const loaders = {
+  band: () => import('./BandPart'),
+  worth: () => import('./WorthPart'),
+  frozen: () => import('./FrozenPart'),
+};
