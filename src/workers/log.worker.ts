@@ -1,24 +1,12 @@
 import { expose } from 'comlink';
-import { extremesOf, sliceOf, type ChannelId, type Log } from '@/core/dyno/channels';
-import { pullsOf, type Pull } from '@/core/dyno/pulls';
-import { thinned } from '@/core/dyno/thinning';
+import { sliceOf, type Log } from '@/core/dyno/channels';
+import { logSummary, type LogSummary } from '@/core/dyno/log-summary';
 import { LongReader, type LongGiven } from '@/formats/long-log';
 import type { FileFinding } from '@/formats/map-table';
 
 /** What is told of a log that was read; the readings stay in the worker until a pull is cut. */
-export type ReadLog =
-  | {
-      ok: true;
-      readings: number;
-      pulls: Pull[];
-      /** Engine speed by reading, thinned to what can be drawn. */
-      speeds: { places: number[]; values: number[] };
-      channels: ChannelId[];
-      extremes: ReturnType<typeof extremesOf>;
-    }
-  | { ok: false; problems: FileFinding[] };
+export type ReadLog = ({ ok: true } & LogSummary) | { ok: false; problems: FileFinding[] };
 
-const DRAWN = 600;
 let kept: { log: Log; file: Blob; firstLine: number } | null = null;
 
 /** Text of a file, piece by piece. */
@@ -50,21 +38,7 @@ const logWorker = {
     if (!made.ok) return made;
     const { log } = made;
     kept = { log, file, firstLine: given.firstLine };
-    const speeds = log.speedRpm!;
-    return {
-      ok: true,
-      readings: speeds.length,
-      pulls: pullsOf(log),
-      speeds: thinned(
-        speeds.map((_, i) => i),
-        speeds,
-        0,
-        speeds.length - 1,
-        DRAWN,
-      ),
-      channels: Object.keys(log) as ChannelId[],
-      extremes: extremesOf(log),
-    };
+    return { ok: true, ...logSummary(log) };
   },
   /** Readings of a part of the log that was read last, from one to another, the last left out. */
   cut: (from: number, to: number): Log | null => kept && sliceOf(kept.log, from, to),

@@ -6,6 +6,7 @@ import { powerAt } from '@/core/studies/measured';
 import type { ForecastLine, FrozenForecast, LedgerLine } from '@/formats/forecasts';
 import { libraryOf } from '@/formats/library-items';
 import type { Database } from '../connection';
+import { isJobThere } from './job-there';
 import { forecasts, jobRevisions, jobs, runs } from '../schema';
 import { findRevisions } from './library';
 
@@ -26,11 +27,7 @@ export async function freezeForecast(
   id: string,
   document: FrozenForecast,
 ): Promise<boolean> {
-  const [job] = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.id, jobId), isNull(jobs.binnedAt)));
-  if (!job) return false;
+  if (!(await isJobThere(db, jobId))) return false;
   await db.insert(forecasts).values({ id, jobId, document });
   return true;
 }

@@ -1,7 +1,8 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { PictureLine } from '@/formats/pictures';
 import type { Database } from '../connection';
-import { jobs, pictures } from '../schema';
+import { isJobThere } from './job-there';
+import { pictures } from '../schema';
 
 export type StoredPicture = PictureLine & { jobId: string; hash: string };
 
@@ -24,11 +25,7 @@ export async function listPictures(db: Database, jobId: string): Promise<Picture
 
 /** Keeps what a picture belongs to. Out: false where there is no such job. */
 export async function addPicture(db: Database, picture: StoredPicture): Promise<boolean> {
-  const [job] = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.id, picture.jobId), isNull(jobs.binnedAt)));
-  if (!job) return false;
+  if (!(await isJobThere(db, picture.jobId))) return false;
   await db.insert(pictures).values(picture);
   return true;
 }

@@ -5,6 +5,7 @@ import { runHead } from '@/core/dyno/run-head';
 import { unpacked, type LogMapping } from '@/formats/run-log';
 import type { FileRun, RunLine, ShopRun, StoredLog } from '@/formats/runs';
 import type { Database } from '../connection';
+import { isJobThere } from './job-there';
 import { jobRevisions, jobs, logSources, runs } from '../schema';
 
 /** Runs of a job that are not deleted, in the order they came in, without their readings. */
@@ -54,11 +55,7 @@ export async function addRun(
   id: string,
   { card, log, raw }: { card: RunCard; log: StoredLog; raw: string },
 ): Promise<boolean> {
-  const [job] = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.id, jobId), isNull(jobs.binnedAt)));
-  if (!job) return false;
+  if (!(await isJobThere(db, jobId))) return false;
   const kept = Buffer.from(gzipSync(strToU8(raw))).toString('base64');
   await db
     .insert(runs)

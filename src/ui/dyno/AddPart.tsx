@@ -12,6 +12,7 @@ import { guessLog, makeLog, mappingProblem, readLog, type LogMapping } from '@/f
 import { MOST_READINGS, sourceOf } from '@/formats/runs';
 import charts from '../charts/charts.module.css';
 import { cleanText } from '../fields/clean-text';
+import { FileButton } from '../fields/FileButton';
 import { Failure } from '../frame/Failure';
 import frame from '../frame/frame.module.css';
 import { server } from '../server/client';
@@ -189,20 +190,7 @@ export default function AddPart() {
         <small>a file, or cells from a spreadsheet: any order of columns, separator and decimal sign</small>
       </h2>
       {failure && <Failure {...failure} />}
-      <Button component="label" variant="outlined" size="small">
-        Choose a file
-        <input
-          type="file"
-          hidden
-          accept=".csv,.tsv,.txt,text/*"
-          aria-label="Choose a file"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            e.target.value = '';
-            if (file) void choose(file);
-          }}
-        />
-      </Button>
+      <FileButton label="Choose a file" accept=".csv,.tsv,.txt,text/*" onFile={(file) => void choose(file)} />
       {taken.file ? (
         <p className={frame.lead}>
           {taken.file.name}, {(taken.file.blob.size / 1e6).toFixed(1)} MB: read in the background once its

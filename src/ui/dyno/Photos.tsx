@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { LARGEST_PICTURE, type PictureLine } from '@/formats/pictures';
+import { FileButton } from '../fields/FileButton';
 import { Group } from '../fields/Group';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import frame from '../frame/frame.module.css';
@@ -68,20 +69,11 @@ export function Photos({ runId }: { runId: string }) {
       {own.length === 0 && (
         <p className={frame.foot}>None yet: straps, plugs, the sheet as it was printed.</p>
       )}
-      <Button component="label" variant="outlined" size="small">
-        Add a photograph
-        <input
-          type="file"
-          hidden
-          accept="image/png,image/jpeg,image/webp"
-          aria-label="Add a photograph"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            e.target.value = '';
-            if (file) void add(file);
-          }}
-        />
-      </Button>
+      <FileButton
+        label="Add a photograph"
+        accept="image/png,image/jpeg,image/webp"
+        onFile={(file) => void add(file)}
+      />
     </Group>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { pictureAxes, type AxesProblem, type PictureAxes } from '@/core/numerics/picture-axes';
 import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
+import { FileButton } from '../fields/FileButton';
 import { Failure, type FailureWords } from '../frame/Failure';
 import frame from '../frame/frame.module.css';
 import { openPicture } from './picture-file';
@@ -60,20 +60,11 @@ export default function SheetPart() {
           { value: 'map', label: 'a compressor map' },
         ]}
       />
-      <Button component="label" variant="outlined" size="small">
-        {picture ? 'Another picture' : 'Open a picture'}
-        <input
-          type="file"
-          hidden
-          accept="image/png,image/jpeg,image/webp"
-          aria-label="Open a picture"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            e.target.value = '';
-            if (file) void open(file);
-          }}
-        />
-      </Button>
+      <FileButton
+        label={picture ? 'Another picture' : 'Open a picture'}
+        accept="image/png,image/jpeg,image/webp"
+        onFile={(file) => void open(file)}
+      />
       {!picture && (
         <p className={frame.lead}>
           A photograph of a sheet or a scan. Perspective is not taken out: hold the camera square over it.

@@ -1,7 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { extremesOf, sliceOf, type Log } from '@/core/dyno/channels';
-import { pullsOf, type Pull } from '@/core/dyno/pulls';
-import { thinned } from '@/core/dyno/thinning';
+import { sliceOf, type Log } from '@/core/dyno/channels';
+import { logSummary, type LogSummary } from '@/core/dyno/log-summary';
 import type { LongGiven } from '@/formats/long-log';
 import type { FileFinding } from '@/formats/map-table';
 import type { LogMade } from '@/formats/run-log';
@@ -10,38 +9,23 @@ import { tellWork } from '../store/long-work';
 
 /** Longest text of a pull that is kept word for word. */
 const LONGEST_RAW = 2_000_000;
-const DRAWN = 600;
 
 /** A log that was read, wherever its readings are: on the page, or in the worker that read it. */
 export type LogSource =
-  | {
+  | ({
       ok: true;
-      readings: number;
-      pulls: Pull[];
-      speeds: { places: number[]; values: number[] };
-      extremes: ReturnType<typeof extremesOf>;
       /** Readings from one to another, the last left out, and what the file says there. */
       cut: (from: number, to: number) => Promise<{ log: Log; raw: string } | null>;
-    }
+    } & LogSummary)
   | { ok: false; problems: FileFinding[] };
 
 /** A log on the page. In: as it was made of its text. */
 export function sourceOnPage(made: LogMade, text: string): LogSource {
   if (!made.ok) return made;
   const { log } = made;
-  const speeds = log.speedRpm!;
   return {
     ok: true,
-    readings: speeds.length,
-    pulls: pullsOf(log),
-    speeds: thinned(
-      speeds.map((_, i) => i),
-      speeds,
-      0,
-      speeds.length - 1,
-      DRAWN,
-    ),
-    extremes: extremesOf(log),
+    ...logSummary(log),
     cut: (from, to) => Promise.resolve({ log: sliceOf(log, from, to), raw: text.slice(0, LONGEST_RAW) }),
   };
 }
