@@ -50,9 +50,10 @@ export default function FrozenPart() {
       ) : (
         <p className={frame.lead}>{lines ? 'Nothing was promised yet.' : 'They are being fetched.'}</p>
       )}
-      <p className={frame.foot}>
-        All promises of the shop with their runs stand in the <Link href="/ledger">Ledger</Link>.
-      </p>
+      <p className={frame.foot}>All promises of the shop stand with their runs in the Ledger.</p>
+      <Button size="small" component={Link} href="/ledger">
+        Open the Ledger
+      </Button>
     </>
   );
 }
