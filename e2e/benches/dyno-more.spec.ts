@@ -211,7 +211,7 @@ test('setup against run, the run as baseline, the chain of files and a symptom',
   request,
 }) => {
   await open(page, `${await jobWithRun(request, 'Has a run')}/dyno`);
-  await expect(page.getByRole('heading', { name: /on the model/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /against the model/ })).toBeVisible();
   await expect(page.getByText(/Against the model in the run’s own air/)).toBeVisible();
   const pointer = page.getByRole('slider', { name: 'Engine speed of the pointer' });
   await pointer.focus();

@@ -7,7 +7,7 @@ import { runHead } from './run-head';
 import { plannedChannels, sensorPlan } from './sensor-plan';
 import type { Curve } from './smoothing';
 import { simulatedStation } from './station';
-import { faults, likelyFaults, speedIn, symptomsIn } from './symptoms';
+import { likelyFaults, speedIn, symptomsIn } from './symptoms';
 import { thinned } from './thinning';
 import { readingError, tracedLog } from './traced';
 
@@ -175,11 +175,6 @@ describe('from a symptom to a fault', () => {
   it('a boost leak stands first for down on power, black smoke and a whistle', () => {
     expect(likelyFaults(['down-on-power', 'smoke-black', 'whistle'])[0]!.fault).toBe('boost-leak');
     expect(likelyFaults([])).toEqual([]);
-  });
-  it('every fault has a symptom that somebody can say, and a reading that tells', () => {
-    for (const { symptoms, tells } of Object.values(faults)) {
-      expect(symptoms.length * tells.length).toBeGreaterThan(0);
-    }
   });
 });
 

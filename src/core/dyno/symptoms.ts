@@ -67,7 +67,7 @@ const spoken: [SymptomId, RegExp][] = [
   ['hot-charge', /hot (charge|intake|air)|intake.*hot|heat.?soak|charge.*(hot|temperature)/i],
   ['hot-exhaust', /\begt|hot exhaust|exhaust.*hot|glow/i],
   ['hot-coolant', /overheat|coolant.*hot|hot coolant|boils|loses (water|coolant)/i],
-  ['flares', /slip|flares|revs (rise|climb) without/i],
+  ['flares', /slip|flares?|revs (rise|climb) without/i],
   [
     'down-on-power',
     /pulls? badly|no power|down on power|low power|weak|flat|slow above|lazy at the top|lacks? power|won.t pull|runs out|nothing above/i,

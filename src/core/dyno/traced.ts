@@ -59,7 +59,7 @@ export function tracedLog(curves: Partial<Record<TracedChannel, Traced>>): Log |
 }
 
 /** Clicks miss the middle of a line by so many pixels (common practice). */
-export const CLICK_ERROR = 1.5;
+const CLICK_ERROR = 1.5;
 
 /** Reading error of a traced curve as a share of its peak: of a click along the vertical axis. In: what a pixel is worth, SI; the peak. */
 export const readingError = (perPixel: number, peak: number): number =>

@@ -3,7 +3,7 @@ import { compileBuild, type Build, type Library } from '../build/build';
 import { spreadOf } from '../job/inputs/inputs';
 import type { Job } from '../job/schema/job';
 import { planLevel, solvePoint, type OperatingPoint } from '../solve/point';
-import { homeLevel } from '../studies/sites';
+import { atHeldLevel, homeLevel } from '../studies/sites';
 import { drawnJob, type Factor } from './design';
 
 /** One draw over the speeds: flywheel power, W, and gauge boost, Pa; NaN where it did not converge. */
@@ -15,8 +15,11 @@ export type Held = { setupId: string; speeds: number[]; levelGauge: number | nul
 /** Speeds of a band: even ones from where the revs are used to the red line, and the goal's own. */
 function bandSpeeds(build: Build, count: number): number[] {
   const from = Math.max(build.idleRpm, 0.3 * build.redLineRpm);
+  const { stepRpm } = build;
+  // On the steps of the Rev bar: speeds as they are spoken of.
+  const onStep = (speed: number) => Math.min(build.redLineRpm, Math.round(speed / stepRpm) * stepRpm);
   const even = Array.from({ length: count }, (_, i) =>
-    Math.round(from + ((build.redLineRpm - from) * i) / (count - 1)),
+    onStep(from + ((build.redLineRpm - from) * i) / (count - 1)),
   );
   return [...new Set([...even, build.goal.speedRpm])].sort((a, b) => a - b);
 }
@@ -41,11 +44,7 @@ export function solveDraw(
   const boost = new Float64Array(speeds.length).fill(NaN);
   const result = compileBuild(drawn, setupId, library);
   if ('problems' in result) return { power, boost, clipped };
-  const { build: planned } = result;
-  const build =
-    levelGauge === null || planned.boost.kind === 'curve'
-      ? planned
-      : { ...planned, boost: { ...planned.boost, kind: 'level' as const, levelGauge } };
+  const build = atHeldLevel(result.build, levelGauge);
   const level = planLevel(build);
   const points: OperatingPoint[] = [];
   speeds.forEach((speed, i) => {

@@ -3,9 +3,10 @@ import { engineTurbine } from '../build/row';
 import { engineCharger } from '../charger/charged-air';
 import { shaftLimit } from '../charger/charger';
 import type { RunCard } from '../dyno/card';
-import type { ChannelId, Log } from '../dyno/channels';
+import { channels, type ChannelId, type Log } from '../dyno/channels';
 import type { LimitMetric } from '../job/schema/component-choices';
 import type { Job } from '../job/schema/job';
+import { useOf } from '../limits/metrics';
 import { wheelPower } from '../vehicle/drivetrain';
 
 /** A limit of the job as a run's channel can be held against it. `at`: SI, by engine speed, rev/min, at the run's basis. */
@@ -32,7 +33,7 @@ const channelOf: Partial<Record<LimitMetric, ChannelId>> = {
 export function runLimitsOf(
   build: Build,
   engine: Job['engine'],
-  { basis }: Pick<RunCard, 'basis'>,
+  { basis, gear: inGear }: Pick<RunCard, 'basis' | 'gear'>,
 ): RunLimit[] {
   const atBasis = (power: number) => (basis === 'flywheel' ? power : wheelPower(power, build.drivetrain));
   const turning = (speedRpm: number) => Math.max(1e-6, (speedRpm * Math.PI) / 30);
@@ -70,7 +71,7 @@ export function runLimitsOf(
     ...(build.supply
       ? [{ key: 'duty', part: '', channel: 'injectorDuty' as const, at: () => build.supply!.mostDuty }]
       : []),
-    ...build.driveline.map(({ part, name, torque, gear }) => ({
+    ...build.driveline.filter(isInUse(build.driveline, inGear)).map(({ part, name, torque, gear }) => ({
       key: `${part} ${gear ?? ''}`.trim(),
       part: name || part,
       channel: 'torque' as const,
@@ -80,10 +81,21 @@ export function runLimitsOf(
   return [...stated, ...model];
 }
 
+/** Of a gearbox known by gear only the gear that the run was made in bears its torque; the weakest where the card names none. */
+const isInUse = (driveline: Build['driveline'], inGear: number | null) => {
+  const byGear = driveline.filter(({ gear }) => gear !== null);
+  const weakest = byGear.reduce<(typeof byGear)[number] | null>(
+    (so, one) => (!so || one.torque < so.torque ? one : so),
+    null,
+  );
+  return (one: Build['driveline'][number]): boolean =>
+    one.gear === null || (inGear === null ? one === weakest : one.gear === inGear - 1);
+};
+
 /** No reading stands for longer than this, s: a logger that stopped is no time at load. */
 const LONGEST_GAP = 1;
 
-/** Seconds that a run spent over a limit, and the most by which it did, as a share; null where it was not logged, or has no time. */
+/** Seconds that a run spent over a limit, and the most by which it did, as a share; of temperatures by degrees Celsius, as on Limits. */
 export type Outside = { key: string; part: string; channel: ChannelId; seconds: number; most: number };
 
 /** Time over each limit that a run was over. In: its readings; limits. Total. */
@@ -98,12 +110,13 @@ export function secondsOutside(log: Log, limits: readonly RunLimit[]): Outside[]
   return limits.flatMap(({ key, part, channel, at }) => {
     const values = log[channel];
     if (!values) return [];
+    const sort = channels[channel].quantity === 'temperature' ? 'temperature' : 'torque';
     let [seconds, most] = [0, 0];
     values.forEach((value, i) => {
       const limit = at(speedRpm[i]!);
       if (!(value > limit)) return;
       seconds += Number.isFinite(held[i]) ? held[i]! : 0;
-      most = Math.max(most, value / limit - 1);
+      most = Math.max(most, useOf(sort, value, limit) - 1);
     });
     return most > 0 ? [{ key, part, channel, seconds, most }] : [];
   });

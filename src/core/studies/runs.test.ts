@@ -122,7 +122,7 @@ describe('a run against the goal and the limits', () => {
     ).toBeNull();
   });
   it('counts seconds over each limit, and adds them up over runs', () => {
-    const limits = runLimitsOf(home, job.engine, { basis: 'flywheel' });
+    const limits = runLimitsOf(home, job.engine, { basis: 'flywheel', gear: null });
     const redLine = limits.find(({ key }) => key === 'red-line')!;
     expect(redLine.at(1)).toBe(home.redLineRpm);
     const time = Array.from({ length: 41 }, (_, i) => i / 10);
@@ -138,6 +138,22 @@ describe('a run against the goal and the limits', () => {
     const life = lifeOutside([[over!], [over!], []]);
     expect(life[0]!.seconds).toBeCloseTo(3.9, 6);
   });
+  it('a gearbox by gear is held to the gear of the run, the weakest where no gear is named, heat in degrees Celsius', () => {
+    const driveline = [300, 250, 400].map((torque, gear) => ({
+      part: 'gearbox' as const,
+      name: '',
+      torque,
+      gear,
+    }));
+    const held = (gear: number | null) =>
+      runLimitsOf({ ...home, driveline }, job.engine, { basis: 'flywheel', gear })
+        .filter(({ key }) => key.startsWith('gearbox'))
+        .map((limit) => Math.round(limit.at(5_000)));
+    expect([held(null), held(1), held(3)]).toEqual([[250], [300], [400]]);
+    const hot = { key: 'hot', part: '', channel: 'exhaustTemperature' as const, at: () => 1_273.15 };
+    const log = { time: [0, 1, 2], speedRpm: [1, 1, 1], exhaustTemperature: [1_373.15, 1_373.15, 1_273.15] };
+    expect(secondsOutside(log, [hot])[0]!.most).toBeCloseTo(0.1, 9);
+  });
   it('torque at the wheels is held to what the limit leaves there', () => {
     const engine = {
       ...job.engine,
@@ -152,7 +168,9 @@ describe('a run against the goal and the limits', () => {
         },
       ],
     } as unknown as typeof job.engine;
-    const limit = runLimitsOf(home, engine, { basis: 'wheels' }).find(({ key }) => key === 'rods torque')!;
+    const limit = runLimitsOf(home, engine, { basis: 'wheels', gear: null }).find(
+      ({ key }) => key === 'rods torque',
+    )!;
     const omega = (5_000 * Math.PI) / 30;
     expect(limit.at(5_000)).toBeCloseTo(wheelPower(400 * omega, home.drivetrain) / omega, 9);
   });

@@ -47,11 +47,14 @@ export function buildIn(
 ): Build | null {
   const result = compileBuild(job, setupId, library, climate);
   if ('problems' in result) return null;
-  const { build } = result;
-  return levelGauge === null || build.boost.kind === 'curve'
+  return atHeldLevel(result.build, levelGauge);
+}
+
+/** A build that holds a gauge level, Pa, whatever its plan would ask for; one on a curve keeps it. */
+export const atHeldLevel = (build: Build, levelGauge: number | null): Build =>
+  levelGauge === null || build.boost.kind === 'curve'
     ? build
     : { ...build, boost: { ...build.boost, kind: 'level', levelGauge } };
-}
 
 /** The gauge level that a setup's plan holds at home, Pa; null where it is a curve, which stands by itself, or fails. */
 export function homeLevel(build: Build): number | null {

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
+import { nearestFifty } from '@/core/units/nearest';
 import type { Quantity } from '@/core/units/quantities';
 import type { CalibrationFile, ChangeKind, FileChange } from '@/core/job/schema/calibration';
 import { firstStep, halfWay, movedChecks, stepFindings } from '@/core/studies/calibration';
@@ -202,6 +203,9 @@ function FileCard({ file, files, edit }: FileProps) {
   const index = files.indexOf(file);
   const at = `calibration.${index}` as const;
   const change = (part: Partial<CalibrationFile>) => edit((all) => void Object.assign(all[index]!, part));
+  const { answer } = useJob();
+  // Where boost is full, as the match has it; half way up the revs where no turbine says.
+  const from = answer ? nearestFifty(answer.sweep.turbo?.fullFrom ?? answer.build.redLineRpm / 2) : null;
   const said = stepFindings(files, file);
   const add = (changes: FileChange[]) => change({ changes: [...file.changes, ...changes].slice(0, 20) });
   const put = (i: number, part: Partial<FileChange>) =>
@@ -310,8 +314,8 @@ function FileCard({ file, files, edit }: FileProps) {
             variant="outlined"
             onClick={() =>
               add([
-                { kind: 'timing', amount: -firstStep.retard, aboveRpm: 4_000, note: '' },
-                { kind: 'fuel', amount: firstStep.fuel, aboveRpm: 4_000, note: '' },
+                { kind: 'timing', amount: -firstStep.retard, aboveRpm: from, note: '' },
+                { kind: 'fuel', amount: firstStep.fuel, aboveRpm: from, note: '' },
               ])
             }
           >

@@ -70,7 +70,7 @@ function Answer() {
         state={null}
         answer={
           off !== null
-            ? `${signedFigure(off, 'power')} on the model`
+            ? `${signedFigure(off, 'power')} against the model`
             : peak && current
               ? `${figure(peak.value, 'power')} at the ${current.card.basis}`
               : 'No run yet'

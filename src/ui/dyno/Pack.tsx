@@ -18,8 +18,6 @@ import { limitName } from './words';
 
 /** The most that a question to a calibrator may have. */
 const LONGEST = 2_000;
-/** Speed at which limits that move with it are written down, rev/min. */
-const AT = 5_000;
 
 /** A pack for a calibrator elsewhere: log, card, limits, files and the question. The answer comes back as the next file. */
 export function Pack({ file, files }: { file: CalibrationFile; files: CalibrationFile[] }) {
@@ -37,7 +35,7 @@ export function Pack({ file, files }: { file: CalibrationFile; files: Calibratio
         card: chosen ? cardLines(chosen.card, words) : [],
         limits: limits.map(({ part, channel, at }) => [
           limitName(part, channel),
-          `${words.figure(at(AT), channels[channel].quantity)}`,
+          `${words.figure(at(answer!.build.goal.speedRpm), channels[channel].quantity)}`,
         ]),
         chain: files.map(({ name, changes }) => [name, changes.map(say).join('; ')]),
         question,

@@ -183,7 +183,11 @@ function useDrawn(run: Run, held: Run | null) {
     if (typeof other === 'string') return { lacks: other };
     const torque = runCurve(run, 'torque', factor);
     const own = held && runCurve(held, 'torque', other);
-    const [later, earlier] = references.map((one) => one && runCurve(one, 'torque'));
+    // Corrected as the runs are: what the weather did is taken out once.
+    const [later, earlier] = references.map((one) => {
+      const its = one && factorTo(one, correction, isTurbo);
+      return one && typeof its === 'number' ? runCurve(one, 'torque', its) : null;
+    });
     const offset =
       later && earlier && references[0] && references[1]
         ? dayOffset(later, earlier, { after: references[0].card, before: references[1].card })

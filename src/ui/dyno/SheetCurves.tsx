@@ -7,14 +7,7 @@ import { blankCard, runCardSchemaBounds } from '@/core/dyno/card';
 import { channels } from '@/core/dyno/channels';
 import { valueAt } from '@/core/dyno/compare';
 import { curveOf } from '@/core/dyno/smoothing';
-import {
-  CLICK_ERROR,
-  readingError,
-  tracedChannels,
-  tracedLog,
-  type Traced,
-  type TracedChannel,
-} from '@/core/dyno/traced';
+import { readingError, tracedChannels, tracedLog, type Traced, type TracedChannel } from '@/core/dyno/traced';
 import type { PictureAxes } from '@/core/numerics/picture-axes';
 import { fromUnit, toUnit, unitsOf } from '@/core/units/quantities';
 import { tracedMapCsv } from '@/formats/traced-map-csv';
@@ -198,8 +191,7 @@ function MakeRun({ axes }: { axes: PictureAxes | null }) {
       />
       {log && isSpeed && (
         <p className={frame.lead}>
-          {figure(peak, channel)} at the most; reading error ±{' '}
-          {figure(CLICK_ERROR * (error / CLICK_ERROR), 'fineShare')} of it
+          {figure(peak, channel)} at the most; reading error ± {figure(error, 'fineShare')} of it
           {residuals.length > 0 &&
             `; the curve lies ${formatNumber(median(residuals), 1)} pixels from the clicks`}
           .

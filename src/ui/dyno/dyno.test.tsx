@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { blankCard, type RunCard } from '@/core/dyno/card';
 import { runHead } from '@/core/dyno/run-head';
+import { likelyFaults, symptomsIn, type SymptomId } from '@/core/dyno/symptoms';
 import { sampleTurboJob } from '@/data/demo/sample';
 import { giveLayout } from '@/testing/dom';
 import { choose, press, pressAndWait, type } from '@/testing/hands';
@@ -14,6 +15,7 @@ import DynoBench from './DynoBench';
 import FaultsPart from './FaultsPart';
 import GatePart from './GatePart';
 import RunsPart from './RunsPart';
+import { symptomWords } from './words';
 
 jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
 
@@ -132,11 +134,11 @@ describe('a run is added and carded', () => {
   it('is deleted and brought back', async () => {
     await open(<DynoBench />, [[card('Only'), log(1, 180_000)]]);
     jest.spyOn(server, 'setRunDeleted').mockResolvedValue({ kind: 'ok', data: { deleted: true } });
-    expect(screen.getByRole('heading', { level: 2, name: /on the model/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { level: 2, name: /against the model/ })).toBeTruthy();
     await pressAndWait('Delete this run');
     expect(screen.getByRole('heading', { level: 2, name: 'No run yet' })).toBeTruthy();
     await pressAndWait('Bring it back');
-    expect(screen.getByRole('heading', { level: 2, name: /on the model/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { level: 2, name: /against the model/ })).toBeTruthy();
     press('Delete this run');
   });
 });
@@ -232,6 +234,13 @@ describe('faults and sensors', () => {
       /kPa.*300\skPa/,
     );
   });
+});
+
+it('every symptom that is listed as known is understood in those words, and leads to a fault', () => {
+  for (const [id, words] of Object.entries(symptomWords)) {
+    expect([id, symptomsIn(words).includes(id as SymptomId)]).toEqual([id, true]);
+    expect(likelyFaults([id as SymptomId]).length).toBeGreaterThan(0);
+  }
 });
 
 describe('the calibration chain', () => {

@@ -57,13 +57,20 @@ export function useRunModel(): RunModel | null {
   const { chosen } = useRuns();
   const how = useView((s) => s.model);
   const job = useDeferredValue(useJobState((s) => s.draft));
-  const library = useMemo(() => libraryOf(items), [items]);
   return useMemo(() => {
     const setup = job.setups[setupIndex];
     if (!chosen || !setup || how === 'none') return null;
-    const boost = how === 'run' ? boostOf(chosen) : null;
-    return modelBeside(job, setup.id, library, chosen.card, boost);
-  }, [chosen, job, setupIndex, library, how]);
+    return solvedOnce([job, setup.id, items, chosen, how], () =>
+      modelBeside(job, setup.id, libraryOf(items), chosen.card, how === 'run' ? boostOf(chosen) : null),
+    );
+  }, [chosen, job, setupIndex, items, how]);
+}
+
+/** Column, plots and sentence show one model: it is solved for the first that asks. */
+let last: { of: readonly unknown[]; model: RunModel | null } | null = null;
+function solvedOnce(of: readonly unknown[], solve: () => RunModel | null): RunModel | null {
+  if (!last || of.some((one, i) => one !== last!.of[i])) last = { of, model: solve() };
+  return last.model;
 }
 
 /** What the run in hand came to beside the model: peaks, and the difference at the run's own peak. W, rev/min. */

@@ -6,6 +6,7 @@ import { useEffect, useId, useState } from 'react';
 import { inputsOf, labelOf, wholeNames } from '@/core/job/inputs/inputs';
 import { changedInputs } from '@/core/forecast/carried';
 import { CORE_VERSION } from '@/core/solve/sweep';
+import { homeLevel } from '@/core/studies/sites';
 import type { ForecastLine } from '@/formats/forecasts';
 import charts from '../charts/charts.module.css';
 import { cleanText } from '../fields/clean-text';
@@ -75,7 +76,6 @@ function Freeze({ onFrozen, onFailure }: FreezeProps) {
     const { id, draft: job } = store.getState();
     const setup = job.setups[setupIndex]!;
     const { goal } = answer.build;
-    const { level } = answer.sweep;
     const finite = (values: readonly number[]) =>
       values.map((value) => (Number.isFinite(value) ? value : null));
     setBusy(true);
@@ -87,7 +87,7 @@ function Freeze({ onFrozen, onFailure }: FreezeProps) {
       seed: SEED,
       draws: band.draws,
       goal: { power: goal.power, speedRpm: goal.speedRpm, basis: job.brief.goal.basis },
-      levelGauge: level.kind === 'boost' ? level.pressure - answer.build.climate.pressure : null,
+      levelGauge: homeLevel(answer.build),
       speeds: band.speeds,
       power: band.power.map(finite),
       atGoal: finite(band.atGoal),

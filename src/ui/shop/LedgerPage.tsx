@@ -26,7 +26,7 @@ export function LedgerPage({ lines }: { lines: LedgerLine[] }) {
     <ShopPage page="ledger" title="Ledger" note="what was promised, and what the dyno said">
       <h1 className={shop.headline}>
         {record
-          ? `${percent(record.coverage)} inside the band, ${signedPercent(record.bias)} on the promise`
+          ? `${percent(record.coverage)} inside the band, ${signedPercent(record.bias)} against the promise`
           : lines.length
             ? 'No promise has met its run yet.'
             : 'Nothing was promised yet.'}
@@ -44,7 +44,7 @@ export function LedgerPage({ lines }: { lines: LedgerLine[] }) {
           columns={[
             { name: 'fuel', cell: ({ name }) => name },
             { name: 'runs', cell: ({ count }) => count },
-            { name: 'on the promise', cell: ({ bias }) => signedPercent(bias) },
+            { name: 'against the promise', cell: ({ bias }) => signedPercent(bias) },
             { name: 'inside the band', cell: ({ coverage }) => percent(coverage) },
           ]}
         />
