@@ -1,7 +1,7 @@
 import type { ChannelId } from './channels';
 
 /** Likely faults of a boosted engine, each with the symptoms it goes with and the reading that tells it from the others. */
-export const faults = {
+const faults = {
   'boost-leak': {
     symptoms: ['down-on-power', 'slow-boost', 'whistle', 'smoke-black', 'hot-charge'],
     tells: ['boost', 'shaftSpeed'],
