@@ -10,7 +10,7 @@ export type Road = {
 };
 
 /** Rolling resistance of tyres on asphalt where nothing is said of it (common practice, no source). */
-const ROLLING = 0.012;
+export const ROLLING = 0.012;
 
 type Stated = { value: number } | undefined;
 type Vehicle = {

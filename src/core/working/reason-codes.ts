@@ -1,6 +1,7 @@
 import type { BlowerCode } from './blower-codes';
 import type { CylinderCode, LimitCode } from './cylinder-codes';
 import type { DynoCode } from './dyno-codes';
+import type { ForecastCode } from './forecast-codes';
 import type { CoolingCode, FuelCode, InjectionCode } from './fuel-codes';
 
 /**
@@ -431,4 +432,5 @@ export type ReasonCode =
   | InjectionCode
   | CylinderCode
   | LimitCode
-  | DynoCode;
+  | DynoCode
+  | ForecastCode;

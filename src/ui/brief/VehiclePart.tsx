@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo } from 'react';
-import { loadAt, meetingSpeed, propellerPower, quarterMileTime, trapSpeed } from '@/core/vehicle/performance';
+import { meetingSpeed, quarterMileTime, trapSpeed } from '@/core/vehicle/performance';
+import { loadOf } from '@/core/studies/driven-load';
 import { fastestOn } from '@/core/vehicle/road';
 import type { Vehicle } from '@/core/job/schema/brief';
 import { given } from '@/core/documents/input';
@@ -58,6 +59,18 @@ export function VehiclePart() {
                 hint="share of the weight, tyres on asphalt about 0.012"
                 optional
               />
+            </Group>
+            <Group title="Launch and grip">
+              <QuantityField path={`${at}.grip`} hint="road tyres on dry asphalt about 1.0" optional />
+              {vehicle.driven !== 'all' && (
+                <>
+                  <QuantityField path={`${at}.drivenShare`} hint="at rest, with driver" optional />
+                  <QuantityField path={`${at}.wheelbase`} optional />
+                  <QuantityField path={`${at}.gravityHeight`} hint="above the ground" optional />
+                </>
+              )}
+              <QuantityField path={`${at}.shiftTime`} hint="without drive, gear to gear" optional />
+              <QuantityField path={`${at}.launchRpm`} hint="held until the road has caught up" optional />
             </Group>
             <Group title="Gears">
               <QuantityField path={`${at}.finalDrive`} optional />
@@ -273,16 +286,4 @@ function Performance({ answer: now }: { answer: Pick<Answer, 'build' | 'sweep'> 
       ))}
     </Group>
   );
-}
-
-/** What the boat or the machine takes over engine speed; null while it is not known. */
-function loadOf(vehicle: Vehicle): ((speedRpm: number) => number) | null {
-  const { kind, propellerPower: power, propellerRpm, propellerExponent, load } = vehicle;
-  if (kind === 'boat' && power && propellerRpm)
-    return (rpm) => propellerPower(rpm, propellerRpm.value, power.value, propellerExponent.value);
-  if (kind === 'machine' && load.length > 1) {
-    const points = load.map((l) => ({ speedRpm: l.speedRpm.value, power: l.power.value }));
-    return (rpm) => loadAt(points, rpm);
-  }
-  return null;
 }

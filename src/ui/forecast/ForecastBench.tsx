@@ -19,6 +19,7 @@ import { useAtBasis, useDrawing } from './useBand';
 
 const BandPart = dynamic(loaders.band);
 const WorthPart = dynamic(loaders.worth);
+const RoadPart = dynamic(loaders.road);
 const FrozenPart = dynamic(loaders.frozen);
 
 /** What it will make, how sure that is, what each part is worth, and what was promised. */
@@ -29,7 +30,7 @@ export default function ForecastBench() {
       <div className={frame.picture}>
         <Parts
           bench="forecast"
-          bodies={{ band: <BandPart />, worth: <WorthPart />, frozen: <FrozenPart /> }}
+          bodies={{ band: <BandPart />, worth: <WorthPart />, road: <RoadPart />, frozen: <FrozenPart /> }}
         />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">

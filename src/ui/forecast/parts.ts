@@ -2,5 +2,6 @@
 export const loaders = {
   band: () => import('./BandPart'),
   worth: () => import('./WorthPart'),
+  road: () => import('./RoadPart'),
   frozen: () => import('./FrozenPart'),
 };

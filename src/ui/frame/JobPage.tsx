@@ -102,7 +102,9 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
     timer.current = setTimeout(() => {
       const url = new URL(window.location.href);
       for (const [key, text] of Object.entries(address.current)) url.searchParams.set(key, text);
-      window.history.replaceState(null, '', url);
+      // With the router's own state: no page depends on these, and a transition of the router that is still under way would write the
+      // address of before over this one.
+      window.history.replaceState(window.history.state, '', url);
     }, 250);
   }, []);
   const writeSpeed = useCallback((next: number) => writeAddress({ rpm: String(next) }), [writeAddress]);

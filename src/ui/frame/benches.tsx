@@ -63,7 +63,12 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     shape: 'Shaped boost',
     worst: 'Worst day',
   },
-  forecast: { band: 'Power & band', worth: 'What each item is worth', frozen: 'Promised' },
+  forecast: {
+    band: 'Power & band',
+    worth: 'What each item is worth',
+    road: 'Vehicle & load',
+    frozen: 'Promised',
+  },
   dyno: {
     runs: 'Runs',
     card: 'Run card',

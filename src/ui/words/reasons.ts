@@ -7,6 +7,7 @@ import { engineSentences } from './engine-reasons';
 import { coolingSentences, fuelSentences } from './fuel-reasons';
 import { cylinderSentences } from './cylinder-reasons';
 import { dynoSentences } from './dyno-reasons';
+import { forecastSentences } from './forecast-reasons';
 import { injectionSentences } from './injection-reasons';
 import { mapSentences } from './map-reasons';
 import { pairSentences } from './pair-reasons';
@@ -177,6 +178,7 @@ const sentences: Sentences<ReasonCode> = {
   ...injectionSentences,
   ...cylinderSentences,
   ...dynoSentences,
+  ...forecastSentences,
   ...goalSentences,
 };
 

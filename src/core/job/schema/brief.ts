@@ -45,6 +45,14 @@ const vehicleSchema = z.strictObject({
   /** Drag coefficient times frontal area. */
   dragArea: input(0.05, 30).optional(),
   rollingResistance: input(0.002, 0.3).optional(),
+  /** Coefficient of the driven tyres on the surface it runs on; 0 holds nothing. */
+  grip: input(0, 4).optional(),
+  /** Share of the weight on the driven axle at rest. */
+  drivenShare: input(0.1, 0.9).optional(),
+  wheelbase: input(0.8, 12).optional(),
+  gravityHeight: input(0.1, 4).optional(),
+  shiftTime: input(0, 5).optional(),
+  launchRpm: input(300, 25_000).optional(),
   /** What the propeller or the pump takes at one speed; it goes with a power of the speed. */
   propellerPower: input(500, 20_000_000).optional(),
   propellerRpm: input(300, 25_000).optional(),
