@@ -133,9 +133,12 @@ export function powerAsked(
   const factor = powerForTarget(plan, target);
   if (typeof factor !== 'number')
     return { reason: reason(factor === 'below' ? 'target-by-less' : 'target-out-of-reach') };
+  // How far it moves is asked without the time of the shifts: one that falls on the line makes a step in every answer.
+  const smooth = { ...plan, shiftTime: 0 };
+  const middle = powerForTarget(smooth, target);
   const there = (change: Partial<RunPlan>, aim = target) => {
-    const found = powerForTarget({ ...plan, ...change }, aim);
-    return typeof found === 'number' ? Math.abs(found - factor) : null;
+    const found = powerForTarget({ ...smooth, ...change }, aim);
+    return typeof found === 'number' && typeof middle === 'number' ? Math.abs(found - middle) : null;
   };
   const off = (key: 'mass' | 'dragArea' | 'rollingResistance' | 'grip', value: number) => {
     const input: Input = vehicle[key] ?? { value, confidence: 'guess' };
