@@ -29,7 +29,9 @@ export const sheets = [
   ...['verdict', 'gears', 'disputed'].map((part) => `${saloon}/limits?limits=${part}`),
   `${single}/limits?limits=charger`,
   ...['timing', 'shape', 'worst'].map((part) => `${single}/limits?limits=${part}`),
-  ...['band', 'worth', 'road', 'frozen'].map((part) => `${single}/forecast?forecast=${part}`),
+  ...['band', 'curves', 'whatif', 'shelf', 'cams', 'worth', 'road', 'frozen'].map(
+    (part) => `${single}/forecast?forecast=${part}`,
+  ),
   ...['runs', 'card', 'add', 'gate', 'faults', 'chain', 'sheet'].map((part) => `${coupe}/dyno?dyno=${part}`),
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
 ];

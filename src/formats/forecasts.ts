@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import type { ChargedBy } from '@/core/forecast/carried';
 import { jobSchema } from '@/core/job/schema/job';
 
 const figure = z.number().nullable();
@@ -24,6 +25,10 @@ export const frozenSchema = z.strictObject({
 });
 export type FrozenForecast = z.infer<typeof frozenSchema>;
 
+/** A frozen forecast as it travels with its job. */
+export const filePromiseSchema = z.strictObject({ frozenAt: z.iso.datetime(), document: frozenSchema });
+export type FilePromise = z.infer<typeof filePromiseSchema>;
+
 /** A frozen forecast of a job. */
 export type ForecastLine = { id: string; frozenAt: string; document: FrozenForecast };
 
@@ -36,10 +41,19 @@ export type LedgerLine = {
   name: string;
   forWhom: string;
   fuel: string;
+  chargedBy: ChargedBy;
   basis: 'flywheel' | 'wheels';
   /** 10, 50 and 90 of a hundred, in the air of the run where there is one. */
   low: number;
   middle: number;
   high: number;
-  run: { name: string; at: string; power: number; isInOwnAir: boolean } | null;
+  run: {
+    name: string;
+    at: string;
+    power: number;
+    isInOwnAir: boolean;
+    /** The same at the flywheel, and the air that the model had for it there, kg/s; null where it is not solved. */
+    flywheel: number;
+    airFlow: number | null;
+  } | null;
 };

@@ -8,6 +8,7 @@ import { refsOf, mapRefs } from '@/core/documents/refs';
 import { lineOf, readJson } from './json-text';
 import { itemDocumentSchema } from './kinds/documents';
 import { type AnyItem } from './library-items';
+import { filePromiseSchema, type FilePromise } from './forecasts';
 import { fileRunSchema, type FileRun } from './runs';
 
 const JOB_FORMAT = 'fierce-lung-job';
@@ -23,17 +24,24 @@ export const jobFileSchema = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(1),
   job: jobSchema,
-  library: z.array(itemSchema).max(60),
+  library: z.array(itemSchema).max(200),
   /** Runs of the dyno, in the order they came in. */
   runs: z.array(fileRunSchema).max(400).optional(),
+  /** Forecasts that were frozen, each with the job as it stood. */
+  promises: z.array(filePromiseSchema).max(60).optional(),
 });
 
-export type JobFile = { job: Job; library: AnyItem[]; runs?: FileRun[] };
+export type JobFile = { job: Job; library: AnyItem[]; runs?: FileRun[]; promises?: FilePromise[] };
 
-/** A job, the library revisions it uses and its runs, as the text of a file: JSON, keys in order, two spaces. */
-export function writeJobFile(job: Job, library: readonly AnyItem[], runs: readonly FileRun[] = []): string {
+/** A job, the library revisions it and its promises use, its runs and those promises, as the text of a file: JSON, keys in order, two spaces. */
+export function writeJobFile(
+  job: Job,
+  library: readonly AnyItem[],
+  runs: readonly FileRun[] = [],
+  promises: readonly FilePromise[] = [],
+): string {
   const items = new Map<string, AnyItem>();
-  for (const { id, revision } of refsOf(job)) {
+  for (const { id, revision } of [job, ...promises.map((one) => one.document.job)].flatMap(refsOf)) {
     const item = library.find((i) => i.id === id && i.revision === revision);
     if (item) items.set(`${id}.${revision}`, { id, revision, document: item.document });
   }
@@ -45,6 +53,7 @@ export function writeJobFile(job: Job, library: readonly AnyItem[], runs: readon
     job: { ...job, settled },
     library: [...items.values()],
     ...(runs.length ? { runs } : {}),
+    ...(promises.length ? { promises } : {}),
   };
   return `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;
 }
@@ -87,17 +96,26 @@ export function readJobFile(text: string): ({ ok: true } & JobFile) | Refused {
   );
   if (missing)
     return refuse(`The job uses ${missing.id}, revision ${missing.revision}, but the file does not hold it.`);
-  const runs = jobFileSchema.shape.runs.safeParse(head.data.runs);
-  if (!runs.success)
-    return refuse(
-      ...runs.error.issues
+  const refused = (key: 'runs' | 'promises', issues: readonly z.core.$ZodIssue[]) =>
+    refuse(
+      ...issues
         .slice(0, 8)
         .map(
           (issue) =>
-            `Line ${lineOf(text, ['runs', ...(issue.path as string[])])}: runs.${issue.path.join('.')}: ${issue.message}`,
+            `Line ${lineOf(text, [key, ...(issue.path as string[])])}: ${key}.${issue.path.join('.')}: ${issue.message}`,
         ),
     );
-  return { ok: true, job: opened.job, library: library.data, ...(runs.data ? { runs: runs.data } : {}) };
+  const runs = jobFileSchema.shape.runs.safeParse(head.data.runs);
+  if (!runs.success) return refused('runs', runs.error.issues);
+  const promises = jobFileSchema.shape.promises.safeParse(head.data.promises);
+  if (!promises.success) return refused('promises', promises.error.issues);
+  return {
+    ok: true,
+    job: opened.job,
+    library: library.data,
+    ...(runs.data ? { runs: runs.data } : {}),
+    ...(promises.data ? { promises: promises.data } : {}),
+  };
 }
 
 /** Canonical text of a job file without ids: two files with the same text hold the same job. */

@@ -26,7 +26,12 @@ export const addRunSchema = z.strictObject({
   raw: z.string().max(2_000_000),
 });
 /** A run as it travels with its job. */
-export const fileRunSchema = z.strictObject({ card: runCardSchema, log: storedLogSchema });
+export const fileRunSchema = z.strictObject({
+  card: runCardSchema,
+  log: storedLogSchema,
+  /** When it came in: a promise is held against what came after it. */
+  savedAt: z.iso.datetime().optional(),
+});
 export type FileRun = z.infer<typeof fileRunSchema>;
 export const saveCardSchema = z.strictObject({ card: runCardSchema });
 export const deletedSchema = z.strictObject({ deleted: z.boolean() });

@@ -1,7 +1,7 @@
 import { flowLine, gaugeLine, temperatureLine } from './air-claims';
 import { injectorLine } from './injector-claim';
 import type { PadLine } from './line';
-import { drivetrainLine, powerLine, trapLine } from './power-claims';
+import { drivetrainLine, floorLine, powerLine, trapLine } from './power-claims';
 
 /**
  * The claims a shop hears every day, each as a line that takes what is given and works out the rest. Every line is total:
@@ -9,6 +9,7 @@ import { drivetrainLine, powerLine, trapLine } from './power-claims';
  */
 export const padLines: PadLine[] = [
   powerLine,
+  floorLine,
   flowLine,
   injectorLine,
   drivetrainLine,

@@ -98,6 +98,39 @@ export const powerLine: PadLine = {
   solve: powerTorqueSpeed,
 };
 
+function torqueFloor({ torque: t, from, to }: Values, context: PadContext): PadAnswer {
+  if (known(from) && known(to) && from >= to)
+    return answer({}, reason('floor-span', { from: [from, 'engineSpeed'], to: [to, 'engineSpeed'] }));
+  if (!known(t)) return answer();
+  const impossible = meanPressureClaim(t, context);
+  if (!known(to)) return answer({}, impossible);
+  const made = powerOfTorque(t, to);
+  return answer({ power: made }, impossible, [
+    reason('floor-claim', { torque: [t, 'torque'], speed: [to, 'engineSpeed'], power: [made, 'power'] }),
+  ]);
+}
+
+export const floorLine: PadLine = {
+  id: 'torque-floor',
+  title: 'Torque over a span',
+  ask: 'a torque never undercut between two speeds: the power it takes at the end',
+  source: 'power = torque × angular speed, from the definition of power',
+  fields: [
+    {
+      key: 'torque',
+      label: 'Torque floor',
+      quantity: 'torque',
+      min: 1,
+      max: 100_000,
+      target: 'brief.goal.floorTorque',
+    },
+    { ...speed, key: 'from', label: 'From', target: 'brief.goal.floorFromRpm' },
+    { ...speed, key: 'to', label: 'To', target: 'brief.goal.floorToRpm' },
+    power('power', 'Power at the end'),
+  ],
+  solve: torqueFloor,
+};
+
 function wheelFlywheel({ wheels, flywheel, loss }: Values, context: PadContext): PadAnswer {
   if (known(wheels) && known(flywheel)) {
     const share = 1 - wheels / flywheel;

@@ -1,7 +1,8 @@
-import type { Library } from '../build/build';
+import { compileBuild, type Library } from '../build/build';
 import type { RunCard } from '../dyno/card';
 import { peakOf } from '../dyno/compare';
 import type { Job } from '../job/schema/job';
+import { planLevel, solvePoint } from '../solve/point';
 import { modelBeside } from '../studies/run-model';
 
 /**
@@ -23,6 +24,41 @@ export function ownAirFactor(
   ];
   if (there?.air !== 'run' || !peaks[0] || !peaks[1]) return { factor: 1, isOwn: false };
   return { factor: peaks[0].value / peaks[1].value, isOwn: true };
+}
+
+/** What a setup is charged by, as a record is kept by it. */
+export type ChargedBy = 'turbo' | 'blower' | 'both' | 'nothing';
+
+/** What charges a setup of a job. */
+export function chargedBy(job: Job, setupId: string): ChargedBy {
+  const induction = job.setups.find(({ id }) => id === setupId)?.induction;
+  if (induction?.kind !== 'charged') return 'nothing';
+  const drives = new Set(induction.chargers.map(({ drive }) => drive.kind));
+  if (drives.has('exhaust')) return drives.has('belt') ? 'both' : 'turbo';
+  return drives.has('belt') ? 'blower' : 'nothing';
+}
+
+/** Air of a setup at the goal’s speed in the air of the Brief, kg/s; null where it is not solved. */
+export function airAtGoal(job: Job, setupId: string, library: Library): number | null {
+  const result = compileBuild(job, setupId, library);
+  if ('problems' in result) return null;
+  const { build } = result;
+  const { path, status } = solvePoint(build, build.goal.speedRpm, planLevel(build));
+  return status.kind === 'failed' || !(path.massFlow > 0) ? null : path.massFlow;
+}
+
+/** A shop’s own power per air, W per kg/s at the flywheel: mean, least and greatest of its runs; null without one. */
+export function ownFactorOf(
+  lines: readonly { power: number; airFlow: number }[],
+): { mean: number; low: number; high: number; count: number } | null {
+  if (!lines.length) return null;
+  const each = lines.map(({ power, airFlow }) => power / airFlow);
+  return {
+    mean: each.reduce((sum, one) => sum + one, 0) / each.length,
+    low: Math.min(...each),
+    high: Math.max(...each),
+    count: each.length,
+  };
 }
 
 /** A shop's promises against its runs: mean of result over promise less one, and the share of results inside the band; null without one. */

@@ -1,4 +1,6 @@
-import { mean, sampleStandardDeviation, sampleVariance } from 'simple-statistics';
+import { randomLcg, randomNormal } from 'd3-random';
+import { draws as fuzzed, seedOf } from '@/testing/fuzz';
+import { mean, quantile, sampleStandardDeviation, sampleVariance } from 'simple-statistics';
 import { sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { given, guess } from '../documents/input';
@@ -100,6 +102,23 @@ describe('the band', () => {
     const own = draws.map(({ power }) => power[at]!);
     expect(mean(own) / nominal).toBeCloseTo(1, 2);
     expect(Math.abs(sampleStandardDeviation(own) / Math.sqrt(linear) - 1)).toBeLessThan(0.08);
+  });
+  it('is what drawing at random says (2,500 draws, 50,000 in a fuzz, one speed)', () => {
+    const { factors, band } = drawn(job, 400);
+    const normal = randomNormal.source(randomLcg((seedOf(77) % 1_000_003) / 1_000_003))();
+    const one: Held = { ...held, speeds: [goal.speedRpm] };
+    const count = fuzzed(2_500);
+    const brute = Array.from(
+      { length: count },
+      () => solveDraw(job, one, sampleLibrary, factors, factors.map(normal)).power[0]!,
+    ).filter(Number.isFinite);
+    const [low, middle, high] = [0.1, 0.5, 0.9].map((share) => quantile(brute, share));
+    const width = high! - low!;
+    expect(Math.abs(band.atGoal[0]! - low!)).toBeLessThan(0.1 * width);
+    expect(Math.abs(band.atGoal[2]! - middle!)).toBeLessThan(0.1 * width);
+    expect(Math.abs(band.atGoal[4]! - high!)).toBeLessThan(0.1 * width);
+    const chance = brute.filter((power) => power >= goal.power).length / brute.length;
+    expect(Math.abs(band.chance - chance)).toBeLessThan(0.06);
   });
   it('an estimate that was measured never widens it, and the inputs that move most are named first', () => {
     const rough = structuredClone(job);

@@ -1,7 +1,7 @@
 import { sampleHistories, sampleLibrary } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
 import { solveSweep } from '../solve/sweep';
-import { worthAt, worthItems, type Worth } from './worth';
+import { shapley, worthAt, worthItems, type Worth } from './worth';
 
 const sumOf = (steps: Worth['steps']) => steps.reduce((sum, { gain }) => sum + gain, 0);
 const HORSEPOWER = 745.7;
@@ -22,7 +22,7 @@ describe('what each item is worth', () => {
   it('steps add up to the wheels within a hundredth of a horsepower, in the order of the air and on the mean', () => {
     expect(worths.length).toBeGreaterThan(8);
     for (const { worth, name } of worths) {
-      for (const steps of [worth.steps, worth.averaged])
+      for (const steps of [worth.steps, worth.averaged, worth.alone])
         expect([name, Math.abs(worth.start + sumOf(steps) - worth.wheels) < 0.01 * HORSEPOWER]).toEqual([
           name,
           true,
@@ -42,7 +42,24 @@ describe('what each item is worth', () => {
       expect([name, gain('drivetrain') <= 0]).toEqual([name, true]);
     }
   });
-  it('the mean over all orders is that of trying each of them, for items that multiply', () => {
+  it('the mean over all orders is that of every order of four steps, one after the other', () => {
+    const powerOf = (set: number) =>
+      100 * 1.3 ** (set & 1) + 7 * (set & 2) + (set & 4 ? Math.sqrt(set) : 0) + set ** 1.5;
+    const orders = (left: number[]): number[][] =>
+      left.length
+        ? left.flatMap((one) => orders(left.filter((other) => other !== one)).map((rest) => [one, ...rest]))
+        : [[]];
+    const all = orders([0, 1, 2, 3]);
+    expect(all).toHaveLength(24);
+    for (let item = 0; item < 4; item++) {
+      const gains = all.map((order) => {
+        const before = order.slice(0, order.indexOf(item)).reduce((set, i) => set | (1 << i), 0);
+        return powerOf(before | (1 << item)) - powerOf(before);
+      });
+      expect(shapley(item, 4, powerOf)).toBeCloseTo(gains.reduce((a, b) => a + b, 0) / 24, 9);
+    }
+  });
+  it('the mean over all orders is near the one in the order of the air, of its sign', () => {
     // The mean of two gains that multiply lies between the first and the last they could have.
     for (const { worth } of worths.slice(0, 2)) {
       const [pressure] = worth.averaged.filter(({ item }) => item === 'pressure');

@@ -20,7 +20,7 @@ export const worthItems = [
 ] as const;
 type WorthItem = (typeof worthItems)[number];
 /** What is taken or given whatever the order: what is injected, drive of a belt, the cycle’s word on it, and the drivetrain. */
-type WorthEnd = 'injection' | 'drive' | 'cycle' | 'drivetrain';
+type WorthEnd = 'interaction' | 'injection' | 'drive' | 'cycle' | 'drivetrain';
 
 /** A step of the waterfall, W. */
 export type WorthStep = { item: WorthItem | WorthEnd; gain: number };
@@ -33,6 +33,8 @@ export type Worth = {
   steps: WorthStep[];
   /** The same items with the mean over every order they could be counted in. */
   averaged: WorthStep[];
+  /** Each item alone on the engine, and what is left to their interaction. */
+  alone: WorthStep[];
   flywheel: number;
   wheels: number;
 };
@@ -109,8 +111,13 @@ export function worthAt(build: Build, point: OperatingPoint): Worth | null {
     const before = (1 << i) - 1;
     return { item, gain: powerOfSet(before | (1 << i)) - powerOfSet(before) };
   });
-  const averaged = worthItems.map((item, i): WorthStep => ({ item, gain: shapley(i, powerOfSet) }));
+  const averaged = worthItems.map((item, i): WorthStep => ({
+    item,
+    gain: shapley(i, worthItems.length, powerOfSet),
+  }));
   const gross = powerOfSet(full);
+  const each = worthItems.map((item, i): WorthStep => ({ item, gain: powerOfSet(1 << i) - start }));
+  const interaction = gross - start - each.reduce((sum, { gain }) => sum + gain, 0);
   const injected = point.path.injected ? point.power.byFuelFlow + path.drivePower.apart - gross : 0;
   const driven = -path.drivePower.apart;
   const cycle = point.power.flywheel - (gross + injected + driven);
@@ -126,6 +133,7 @@ export function worthAt(build: Build, point: OperatingPoint): Worth | null {
     start,
     steps: [...inOrder, ...ends.filter(worth)],
     averaged: [...averaged, ...ends.filter(worth)],
+    alone: [...each, { item: 'interaction', gain: interaction }, ...ends.filter(worth)],
     flywheel: point.power.flywheel,
     wheels: point.power.wheels,
   };
@@ -141,9 +149,11 @@ const withChange = (
   lambda: state.lambda + lambda,
 });
 
-/** The mean gain of an item over every order of all of them, by the sets that may stand before it. */
-function shapley(item: number, powerOfSet: (set: number) => number): number {
-  const count = worthItems.length;
+/**
+ * The mean gain of an item over every order of all of them, by the sets that may stand before it. In: item, how many there are; what a set of
+ * them makes, as bits. Source: Shapley (1953).
+ */
+export function shapley(item: number, count: number, powerOfSet: (set: number) => number): number {
   const factorial = (n: number): number => (n < 2 ? 1 : n * factorial(n - 1));
   let sum = 0;
   for (let set = 0; set < 1 << count; set++) {

@@ -37,7 +37,7 @@ export const benchSheets = {
   cooling: ['revs', 'soak', 'injection'],
   fuel: ['supply', 'injectors', 'spot'],
   limits: ['first', 'verdict', 'gears', 'disputed', 'charger', 'cylinder', 'timing', 'shape', 'worst'],
-  forecast: ['band', 'worth', 'road', 'frozen'],
+  forecast: ['band', 'curves', 'whatif', 'shelf', 'cams', 'worth', 'road', 'frozen'],
   dyno: ['runs', 'card', 'add', 'gate', 'faults', 'chain', 'sheet'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];

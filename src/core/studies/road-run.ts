@@ -14,7 +14,7 @@ import { reason, type Reason } from '../working/range';
 import { solveSpool, trialOf } from './spool';
 
 /** What stands where the Brief says nothing (common practice, no source): road tyres on dry asphalt, a saloon’s weights, a quick hand. */
-export const RUN_DEFAULTS = {
+const RUN_DEFAULTS = {
   dragArea: 0.7,
   grip: 1,
   drivenShare: { front: 0.6, rear: 0.5, all: 0.5 },

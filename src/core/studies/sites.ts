@@ -63,7 +63,8 @@ export function homeLevel(build: Build): number | null {
   return level.kind === 'boost' ? level.pressure - (build.boost.setIn ?? build.climate.pressure) : null;
 }
 
-function troubleOf(build: Build, points: OperatingPoint[]): Reason | null {
+/** What breaks first over solved points: what failed, shaft speed, surge, choke, turbine inlet temperature. Null where nothing does. */
+export function troubleOf(build: Build, points: OperatingPoint[]): Reason | null {
   const name = { name: engineMachine(build)?.name ?? '' };
   const hottest = engineTurbine(build)?.turbine.maxTemperature ?? Infinity;
   for (const p of points) {

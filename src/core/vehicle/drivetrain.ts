@@ -40,3 +40,10 @@ export const flywheelPower = (power: number, d: Drivetrain): number =>
 /** Power at the wheels, W, from flywheel power, W; the inverse of `flywheelPower`. Never below zero. */
 export const wheelPower = (power: number, d: Drivetrain): number =>
   wheelsFromFlywheel.fn({ flywheel: power, lossShare: d.lossShare, fixedLoss: fixedLossOf(d) });
+
+/** Share of the power that tyres take on a roller and a hub dyno does not see (common practice, no source). */
+const TYRE_SHARE = 0.03;
+
+/** Power at the hubs, W: the drivetrain’s loss without the tyres’ share of it. In: flywheel power, W. Source: common practice. */
+export const hubPower = (power: number, d: Drivetrain): number =>
+  wheelPower(power, { ...d, lossShare: Math.max(0, d.lossShare - TYRE_SHARE) });

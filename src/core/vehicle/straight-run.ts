@@ -40,7 +40,7 @@ type RunRow = {
 };
 
 /** Where a run passed a distance; the clock of a strip starts with the first foot, the rollout. */
-export type RunMark = { distance: number; time: number; speed: number };
+type RunMark = { distance: number; time: number; speed: number };
 
 export type StraightRun = {
   rows: RunRow[];

@@ -8,4 +8,11 @@ export type ForecastCode =
   | 'run-short-of-speed'
   | 'target-by-less'
   | 'target-out-of-reach'
+  | 'claims-over'
+  | 'claims-near'
+  | 'claims-under'
+  | 'floor-kept'
+  | 'floor-missed'
+  | 'floor-claim'
+  | 'floor-span'
   | 'run-grip-limits';

@@ -1,9 +1,9 @@
 import { and, asc, desc, eq, gte, isNull, sql } from 'drizzle-orm';
 import { refsOf } from '@/core/documents/refs';
 import { openCard } from '@/core/dyno/card';
-import { ownAirFactor } from '@/core/forecast/carried';
+import { airAtGoal, chargedBy, ownAirFactor, ownFactorOf } from '@/core/forecast/carried';
 import { powerAt } from '@/core/studies/measured';
-import type { ForecastLine, FrozenForecast, LedgerLine } from '@/formats/forecasts';
+import type { FilePromise, ForecastLine, FrozenForecast, LedgerLine } from '@/formats/forecasts';
 import { libraryOf } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { isJobThere } from './job-there';
@@ -18,6 +18,12 @@ export async function listForecasts(db: Database, jobId: string): Promise<Foreca
     .where(eq(forecasts.jobId, jobId))
     .orderBy(desc(forecasts.frozenAt), desc(forecasts.id));
   return rows.map(({ frozenAt, ...row }) => ({ ...row, frozenAt: frozenAt.toISOString() }));
+}
+
+/** Forecasts of a job as they travel with it, the earliest first. */
+export async function promisesOf(db: Database, jobId: string): Promise<FilePromise[]> {
+  const lines = await listForecasts(db, jobId);
+  return lines.reverse().map(({ frozenAt, document }) => ({ frozenAt, document }));
 }
 
 /** Freezes a forecast: a row that nothing changes. Out: false where there is no such job. */
@@ -58,15 +64,14 @@ export async function ledger(db: Database): Promise<LedgerLine[]> {
     const run = await firstRunAfter(db, jobId, frozenAt);
     const result =
       run && run.power !== null ? powerAt(run.power, run.card.basis, goal.basis, drivetrain) : null;
+    const library = run && libraryOf(await findRevisions(db, refsOf(document.job)));
+    const setupId = document.setup.id;
     const air =
-      run && result !== null
-        ? ownAirFactor(
-            document.job,
-            document.setup.id,
-            libraryOf(await findRevisions(db, refsOf(document.job))),
-            run.card,
-          )
+      run && library && result !== null
+        ? ownAirFactor(document.job, setupId, library, run.card)
         : { factor: 1, isOwn: false };
+    const home = library && airAtGoal(document.job, setupId, library);
+    const flywheel = run && powerAt(run.power ?? NaN, run.card.basis, 'flywheel', drivetrain);
     lines.push({
       id,
       jobId,
@@ -75,13 +80,21 @@ export async function ledger(db: Database): Promise<LedgerLine[]> {
       name,
       forWhom,
       fuel: fuel.id,
+      chargedBy: chargedBy(document.job, setupId),
       basis: goal.basis,
       low: there(atGoal[0]!) * air.factor,
       middle: there(atGoal[2]!) * air.factor,
       high: there(atGoal[4]!) * air.factor,
       run:
-        run && result !== null
-          ? { name: run.card.name, at: run.card.at, power: result, isInOwnAir: air.isOwn }
+        run && result !== null && flywheel
+          ? {
+              name: run.card.name,
+              at: run.card.at,
+              power: result,
+              isInOwnAir: air.isOwn,
+              flywheel,
+              airFlow: home ? home * air.factor : null,
+            }
           : null,
     });
   }
@@ -97,4 +110,12 @@ async function firstRunAfter(db: Database, jobId: string, moment: Date) {
     .orderBy(asc(runs.createdAt), asc(runs.id))
     .limit(1);
   return row ? { card: openCard(row.card), power: row.head?.power?.value ?? null } : null;
+}
+
+/** The shop’s own power per air by its runs, W per kg/s at the flywheel; null while no promise has met a run. */
+export async function shopFactor(db: Database): Promise<ReturnType<typeof ownFactorOf>> {
+  const lines = await ledger(db);
+  return ownFactorOf(
+    lines.flatMap(({ run }) => (run?.airFlow ? [{ power: run.flywheel, airFlow: run.airFlow }] : [])),
+  );
 }

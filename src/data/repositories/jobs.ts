@@ -13,7 +13,7 @@ import type { JobFile } from '@/formats/job-json';
 import { libraryOf, type AnyItem } from '@/formats/library-items';
 import type { Database } from '../connection';
 import { dataFolderErrorIn } from '../storage/errors';
-import { jobRevisions, jobs } from '../schema';
+import { forecasts, jobRevisions, jobs } from '../schema';
 import { adopt, findRevisions } from './library';
 import { addRun, lastRuns } from './runs';
 
@@ -162,7 +162,7 @@ export async function duplicateJob(db: Database, id: string): Promise<StoredJob 
   return createJob(db, { ...source.job, name });
 }
 
-/** Stores a job from a file, with its runs. Library items that the shop already has, to the figure, are used; others are added. */
+/** Stores a job from a file, with its runs and promises. Library items that the shop already has, to the figure, are used; others are added. */
 export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Tx;
@@ -180,6 +180,13 @@ export function importJob(db: Database, file: JobFile): Promise<StoredJob> {
     const made = await insertJob(tx, { ...here, settled }, randomUUID());
     for (const run of file.runs ?? [])
       await addRun(tx, made.id, randomUUID(), { ...run, raw: 'Came with its job in a file.' });
+    for (const { frozenAt, document } of file.promises ?? [])
+      await tx.insert(forecasts).values({
+        id: randomUUID(),
+        jobId: made.id,
+        document: { ...document, job: mapRefs(document.job, ofHere) },
+        frozenAt: new Date(frozenAt),
+      });
     return made;
   });
 }

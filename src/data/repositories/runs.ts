@@ -53,24 +53,35 @@ export async function addRun(
   db: Database,
   jobId: string,
   id: string,
-  { card, log, raw }: { card: RunCard; log: StoredLog; raw: string },
+  { card, log, raw, savedAt }: { card: RunCard; log: StoredLog; raw: string; savedAt?: string | undefined },
 ): Promise<boolean> {
   if (!(await isJobThere(db, jobId))) return false;
   const kept = Buffer.from(gzipSync(strToU8(raw))).toString('base64');
-  await db
-    .insert(runs)
-    .values({ id, jobId, card, log, raw: kept, head: runHead(unpacked(log)), said: saidOf(card) });
+  await db.insert(runs).values({
+    id,
+    jobId,
+    card,
+    log,
+    raw: kept,
+    head: runHead(unpacked(log)),
+    said: saidOf(card),
+    ...(savedAt ? { createdAt: new Date(savedAt) } : {}),
+  });
   return true;
 }
 
 /** Runs of a job with their readings, as they travel with it. */
 export async function runsWithLogs(db: Database, jobId: string): Promise<FileRun[]> {
   const rows = await db
-    .select({ card: runs.card, log: runs.log })
+    .select({ card: runs.card, log: runs.log, savedAt: runs.createdAt })
     .from(runs)
     .where(and(eq(runs.jobId, jobId), isNull(runs.deletedAt)))
     .orderBy(asc(runs.createdAt), asc(runs.id));
-  return rows.map(({ card, log }) => ({ card: openCard(card), log }));
+  return rows.map(({ card, log, savedAt }) => ({
+    card: openCard(card),
+    log,
+    savedAt: savedAt.toISOString(),
+  }));
 }
 
 /** Stores a run's card anew; its readings stay. Out: whether there is such a run. */

@@ -121,6 +121,17 @@ export function GoalPart() {
             optional
           />
           <QuantityField path="brief.goal.torqueRpm" optional />
+          <QuantityField
+            path="brief.goal.floorTorque"
+            hint="never undercut between two speeds; empty if none is wanted"
+            optional
+          />
+          {goal.floorTorque && (
+            <>
+              <QuantityField path="brief.goal.floorFromRpm" optional />
+              <QuantityField path="brief.goal.floorToRpm" optional />
+            </>
+          )}
         </Group>
         <Group title="Use">
           <ChoiceField path="brief.use.kind" label="Duty" options={useOptions} />

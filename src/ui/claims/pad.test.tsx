@@ -108,7 +108,7 @@ describe('over a job', () => {
     const page = start();
     page.write('brief.goal.torque', undefined);
     page.write('brief.goal.torqueRpm', undefined);
-    const torque = line(/torque/i);
+    const torque = line(/^power, torque, speed/i);
     fireEvent.change(torque.getByLabelText('Torque', { exact: true }), { target: { value: '300 Nm' } });
     fireEvent.click(torque.getByRole('button', { name: /^Torque .* into the job$/ }));
     const { goal } = page.job().brief;

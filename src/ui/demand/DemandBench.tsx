@@ -4,7 +4,7 @@ import type { Quantity } from '@/core/units/quantities';
 import { FigureTable, type FigureColumn } from '../table/FigureTable';
 import { engineCharger } from '@/core/charger/charged-air';
 import Button from '@mui/material/Button';
-import { useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { OperatingPoint } from '@/core/solve/point';
 import type { Setup } from '@/core/job/schema/job';
 import { nearestFifty } from '@/core/units/nearest';
@@ -20,12 +20,12 @@ import { useJob, useJobState, useSpeed, type Solved } from '../store/solved';
 import { bySchool } from '../words/school';
 import { useWords } from '../words/useWords';
 import { formatNumber } from '../words/format';
-import { Fig } from '../working/Fig';
 import { SayFigures } from '../working/SayFigures';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
 import { LossFields } from './LossFields';
+import { Schools } from './Schools';
 import styles from './demand.module.css';
 
 const series = {
@@ -72,27 +72,6 @@ export default function DemandBench() {
 
 /** Speeds are no more certain than to the nearest 50 rpm. */
 const near = (speedRpm: number | null | undefined) => (speedRpm == null ? null : nearestFifty(speedRpm));
-
-const schoolColumns: FigureColumn<{ name: string; hint: string; value: ReactNode; note: ReactNode }>[] = [
-  {
-    name: 'method',
-    cell: ({ name, hint }) => (
-      <>
-        {name}
-        <small>{hint}</small>
-      </>
-    ),
-  },
-  {
-    name: 'power',
-    cell: ({ value, note }) => (
-      <>
-        {value}
-        {note && <small>{note}</small>}
-      </>
-    ),
-  },
-];
 
 /** How boost is asked for; what a turbine decides is read off the match instead of guessed. */
 function BoostPlan({
@@ -178,80 +157,6 @@ function Headline({ answer }: { answer: Pick<Solved, 'sweep'> | null }) {
       <p className={frame.lead}>{last && <SayFigures reason={last} />}</p>
       {failed && <p className={frame.foot}>The curves and figures show the engine without boost.</p>}
     </BenchHead>
-  );
-}
-
-/** Schools of power that part by more are not to be believed together. */
-const PARTED = 0.12;
-const partedNote = (a: number, b: number): string =>
-  Math.abs(a - b) > (PARTED * (a + b)) / 2 ? 'over 12 % apart: check BSFC, λ and VE' : 'the methods agree';
-
-function Schools({ point, build }: { point: OperatingPoint; build: Solved['build'] }) {
-  const { figure, figureNumber } = useWords();
-  const { flywheel, thumbLow, thumbHigh, wheels } = point.power;
-  const inBand = flywheel >= thumbLow && flywheel <= thumbHigh;
-  const [low, high] = build.fuel.horsepowerPerPound;
-  const at = point.speedRpm;
-  const rows = [
-    {
-      name: build.cyclePower ? 'Cycle' : 'Fuel flow',
-      hint: build.cyclePower
-        ? 'the forecast’s school, flywheel: cycles tabulated for this setup'
-        : 'the forecast’s school, flywheel: air over AFR and BSFC',
-      value: (
-        <Fig id="power" speedRpm={at}>
-          {figure(flywheel, 'power')}
-        </Fig>
-      ),
-      note: (
-        <>
-          <Fig id="wheel-power" speedRpm={at}>
-            {figure(wheels, 'power')}
-          </Fig>{' '}
-          at the wheels
-        </>
-      ),
-    },
-    ...(build.cyclePower
-      ? [
-          {
-            name: 'Fuel flow',
-            hint: 'air over AFR and BSFC',
-            value: figure(point.power.byFuelFlow, 'power'),
-            note: partedNote(flywheel, point.power.byFuelFlow),
-          },
-        ]
-      : []),
-    {
-      name: 'Rule of thumb',
-      hint: `${low} to ${high} hp per lb/min: common practice`,
-      value: (
-        <Fig id="thumb-power" speedRpm={at}>
-          {figureNumber(thumbLow, 'power')} to {figure(thumbHigh, 'power')}
-        </Fig>
-      ),
-      note: inBand ? 'the methods agree' : 'the methods disagree: check λ and BSFC',
-    },
-    {
-      name: 'Naturally aspirated',
-      hint: 'no charger',
-      value: (
-        <Fig id="alone-power" speedRpm={at}>
-          {figure(point.alonePower, 'power')}
-        </Fig>
-      ),
-      note: null,
-    },
-  ];
-  return (
-    <FigureTable
-      headless
-      unseen
-      caption="Power at the goal speed by each method"
-      rows={rows}
-      keyOf={({ name }) => name}
-      columns={schoolColumns}
-    />
   );
 }
 

@@ -2,15 +2,22 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import { torqueFloorOf } from '@/core/forecast/claimed';
+import { reason } from '@/core/working/range';
 import { labelOf, wholeNames } from '@/core/job/inputs/inputs';
+import { Schools } from '../demand/Schools';
 import { Group, Reading } from '../fields/Group';
 import { BenchHead } from '../frame/BenchHead';
 import { useDialogs } from '../frame/dialogs';
 import frame from '../frame/frame.module.css';
+import { StateMark } from '../frame/icons';
 import { Parts } from '../frame/parts';
 import { Problems } from '../frame/Problems';
+import { server } from '../server/client';
 import { useJob, useJobState } from '../store/solved';
 import { formatNumber } from '../words/format';
+import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
 import { DRAWS } from './draws';
 import { loaders } from './parts';
@@ -18,6 +25,10 @@ import { useDrawnBand } from './store';
 import { useAtBasis, useDrawing } from './useBand';
 
 const BandPart = dynamic(loaders.band);
+const CurvesPart = dynamic(loaders.curves);
+const WhatIfPart = dynamic(loaders.whatif);
+const ShelfPart = dynamic(loaders.shelf);
+const CamsPart = dynamic(loaders.cams);
 const WorthPart = dynamic(loaders.worth);
 const RoadPart = dynamic(loaders.road);
 const FrozenPart = dynamic(loaders.frozen);
@@ -30,13 +41,24 @@ export default function ForecastBench() {
       <div className={frame.picture}>
         <Parts
           bench="forecast"
-          bodies={{ band: <BandPart />, worth: <WorthPart />, road: <RoadPart />, frozen: <FrozenPart /> }}
+          bodies={{
+            band: <BandPart />,
+            curves: <CurvesPart />,
+            whatif: <WhatIfPart />,
+            shelf: <ShelfPart />,
+            cams: <CamsPart />,
+            worth: <WorthPart />,
+            road: <RoadPart />,
+            frozen: <FrozenPart />,
+          }}
         />
       </div>
       <aside className={frame.column} tabIndex={0} aria-label="Answer">
         <Answer />
         <Problems />
+        <Floor />
         <MeasureNext />
+        <BySchool />
         <p className={frame.foot}>
           An estimate: each input varies by its spread, nine of ten inside it, estimates of one kind together;
           the boost setting is held.
@@ -89,6 +111,52 @@ function Answer() {
         </Group>
       )}
     </>
+  );
+}
+
+/** Whether the torque that the Brief wants over a span is kept. */
+function Floor() {
+  const { answer } = useJob();
+  const goal = useJobState((s) => s.draft.brief.goal);
+  if (!answer) return null;
+  const { build, sweep } = answer;
+  const floor = torqueFloorOf(goal, sweep.points, build.drivetrain);
+  if (!floor) return null;
+  const why = reason(floor.made >= floor.wanted ? 'floor-kept' : 'floor-missed', {
+    from: [floor.fromRpm, 'engineSpeed'],
+    to: [floor.toRpm, 'engineSpeed'],
+    made: [floor.made, 'torque'],
+    wanted: [floor.wanted, 'torque'],
+    speed: [floor.atRpm, 'engineSpeed'],
+  });
+  return (
+    <Group title="Torque floor">
+      <p className={frame.lead}>
+        <StateMark state={floor.made >= floor.wanted ? 'within' : 'over'} size={11} /> <Say reason={why} /> At
+        the {goal.basis}.
+      </p>
+    </Group>
+  );
+}
+
+/** The power at the goal by every school, and a warning where they part. */
+function BySchool() {
+  const { answer } = useJob();
+  const [own, setOwn] = useState<Parameters<typeof Schools>[0]['own']>(null);
+  useEffect(() => {
+    let isHere = true;
+    void server.shopFactor().then((got) => {
+      if (isHere && got.kind === 'ok') setOwn(got.data.factor);
+    });
+    return () => {
+      isHere = false;
+    };
+  }, []);
+  if (!answer) return null;
+  return (
+    <Group title="By school">
+      <Schools point={answer.sweep.goalPoint} build={answer.build} own={own ?? null} />
+    </Group>
   );
 }
 

@@ -1,33 +1,21 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { worthAt, type WorthStep } from '@/core/forecast/worth';
+import { worthAt } from '@/core/forecast/worth';
 import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import frame from '../frame/frame.module.css';
 import { useSpeed } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
+import { Listed, OverTheRevs } from './WorthMore';
+import { worthNames } from './worth-names';
 import { Waterfall } from './Waterfall';
-
-const worthNames: Record<WorthStep['item'], string> = {
-  inlet: 'Filter and inlet',
-  pressure: 'Pressure of the charger',
-  heat: 'Heat of compression',
-  cooler: 'Charge cooler',
-  pipes: 'Pipes behind it',
-  'back-pressure': 'Back pressure',
-  mixture: 'Mixture',
-  injection: 'Injection',
-  drive: 'Drive of the charger',
-  cycle: 'Cycle over fuel flow',
-  drivetrain: 'Drivetrain',
-};
 
 /** What each item is worth at the selected speed, from the engine alone to the wheels. */
 export default function WorthPart() {
   const { solved } = useSpeed();
   const { figure, signedFigure } = useWords();
-  const [order, setOrder] = useState<'steps' | 'averaged'>('steps');
+  const [order, setOrder] = useState<'steps' | 'averaged' | 'alone'>('steps');
   const worth = useMemo(() => (solved ? worthAt(solved.build, solved.point) : null), [solved]);
   if (!worth) return <p className={frame.lead}>Nothing is solved at this speed.</p>;
   const steps = worth[order].filter(({ gain }) => Math.abs(gain) > 1);
@@ -49,6 +37,7 @@ export default function WorthPart() {
         options={[
           { value: 'steps', label: 'in the order of the air' },
           { value: 'averaged', label: 'on the mean over all orders' },
+          { value: 'alone', label: 'each alone, interaction apart' },
         ]}
       />
       <Waterfall
@@ -69,6 +58,8 @@ export default function WorthPart() {
           { name: 'so far', cell: ({ after }) => figure(after, 'power') },
         ]}
       />
+      <OverTheRevs />
+      <Listed gained={worth.flywheel - worth.start} />
       <p className={frame.foot}>
         {figure(worth.flywheel, 'power')} at the flywheel, {figure(worth.wheels, 'power')} at the wheels.
         Pipes and inlet count beyond what they cost the engine alone. By the fuel-flow school; an estimate.

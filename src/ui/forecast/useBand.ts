@@ -8,7 +8,7 @@ import { drawBand, DRAWS } from './draws';
 import { useDrawnBand } from './store';
 
 /** Speeds of a band. */
-const SPEEDS = 24;
+export const SPEEDS = 24;
 /** One seed for all: two setups of a job are drawn alike, so that their difference is surer than either. */
 export const SEED = 20_26;
 
@@ -25,6 +25,9 @@ export function useDrawing(): void {
   );
   useEffect(() => {
     if (!held || !build || !job.setups[setupIndex]) return;
+    // Drawn already: the bench was left and is back.
+    const known = useDrawnBand.getState();
+    if (known.isAll && known.of?.job === job && known.of.setupIndex === setupIndex) return;
     const factors = factorsOf(job, setupIndex, bounds);
     const scores = hypercube(factors.length, DRAWS, SEED);
     const used = refsOf(job);
@@ -46,9 +49,15 @@ export function useDrawing(): void {
         held,
         goal,
       );
-      set({ band, isAll, share: at.length / DRAWS });
+      set({
+        of: { job, setupIndex },
+        band,
+        draws: isAll ? at.map((i) => draws[i]!) : null,
+        isAll,
+        share: at.length / DRAWS,
+      });
     };
-    set({ band: null, isAll: false, share: 0 });
+    set({ of: { job, setupIndex }, band: null, draws: null, isAll: false, share: 0 });
     // Somebody who types is left alone for a moment.
     let stop = () => {};
     const timer = setTimeout(() => {

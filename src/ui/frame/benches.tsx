@@ -65,6 +65,10 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
   },
   forecast: {
     band: 'Power & band',
+    curves: 'Curves',
+    whatif: 'What if',
+    shelf: 'On the shelf',
+    cams: 'Cams',
     worth: 'What each item is worth',
     road: 'Vehicle & load',
     frozen: 'Promised',

@@ -1,3 +1,4 @@
+import type { ownFactorOf } from '@/core/forecast/carried';
 import type { RunCard } from '@/core/dyno/card';
 import type { StationReading } from '@/core/dyno/station';
 import type { ForecastLine, FrozenForecast } from '@/formats/forecasts';
@@ -123,6 +124,8 @@ export const server = {
     call<{ saved: true }>('PUT', `/api/jobs/${id}/runs/${run}`, { card }),
   setRunDeleted: (id: string, run: string, deleted: boolean) =>
     call<{ deleted: boolean }>('PUT', `/api/jobs/${id}/runs/${run}/deleted`, { deleted }),
+  /** The shop’s own power per air; null while no promise has met a run. */
+  shopFactor: () => call<{ factor: ReturnType<typeof ownFactorOf> }>('GET', '/api/shop/factor'),
   station: () => call<StationReading & { isSimulated: boolean }>('GET', '/api/cell/station'),
   pictures: (id: string) => call<{ pictures: PictureLine[] }>('GET', `/api/jobs/${id}/pictures`),
   addPicture: (id: string, file: Blob, name: string, thumbnail: string, run?: string) =>

@@ -37,6 +37,16 @@ export function useSetups() {
       (fromId: string) => change((job) => addSetup(job, fromId, crypto.randomUUID())),
       [change],
     ),
+    /** The same, with what the new one has that the copied one has not. In: the job with the new setup, its id. */
+    addChanged: useCallback(
+      (fromId: string, make: (job: Job, id: string) => Job) =>
+        change((job) => {
+          const id = crypto.randomUUID();
+          const added = addSetup(job, fromId, id);
+          return added.ok ? { ...added, job: make(added.job, id) } : added;
+        }),
+      [change],
+    ),
     remove: useCallback((id: string) => change((job) => binSetup(job, id)), [change]),
     restore: useCallback((id: string) => change((job) => restoreSetup(job, id)), [change]),
     drop: useCallback((id?: string) => put(dropBinned(store.getState().draft, id)), [put, store]),

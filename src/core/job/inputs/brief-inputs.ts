@@ -5,6 +5,7 @@ const goal = on('brief', 'goal');
 const duty = on('brief', 'goal', never);
 const places = on('brief', 'places', never);
 const vehicle = on('brief', 'vehicle', never);
+const claims = on('forecast', 'worth', never);
 const terms = on('brief', 'terms', never);
 
 const hasTorqueGoal = ({ job }: Standing): boolean =>
@@ -64,6 +65,11 @@ export const briefInputs = {
   ),
   'brief.goal.torque': goal('torque', 'Torque target', hasTorqueGoal),
   'brief.goal.torqueRpm': goal('engineSpeed', 'Engine speed for torque target', hasTorqueGoal),
+  'brief.goal.floorTorque': duty('torque', 'Torque floor'),
+  'brief.goal.floorFromRpm': duty('engineSpeed', 'Torque floor from'),
+  'brief.goal.floorToRpm': duty('engineSpeed', 'Torque floor to'),
+  'brief.claimedGains.*.power': claims('power', 'Claimed gain {n}'),
+  'brief.claimedGains.*.most': claims('power', 'Claimed gain {n}, at most'),
   'brief.use.fullSeconds': duty('time', 'Time at full power'),
   'brief.use.restSeconds': duty('time', 'Rest between pulls'),
   'brief.use.repeats': duty('count', 'Consecutive pulls'),
@@ -104,6 +110,7 @@ export const briefInputs = {
 export const briefGrounds = {
   brief: { bench: 'brief', sheet: 'goal' },
   'brief.vehicle': { bench: 'brief', sheet: 'vehicle' },
+  'brief.claimedGains': { bench: 'forecast', sheet: 'worth' },
   'brief.otherVenues': { bench: 'brief', sheet: 'places' },
   'brief.venue.coldest': { bench: 'brief', sheet: 'places' },
   'brief.venue.hottest': { bench: 'brief', sheet: 'places' },

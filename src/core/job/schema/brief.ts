@@ -76,7 +76,18 @@ export const briefSchema = z.strictObject({
     /** A torque that is wanted too, on the same basis; both or none. */
     torque: input(5, 100_000).optional(),
     torqueRpm: input(300, 25_000).optional(),
+    /** A torque never to be undercut over a span of the revs, on the same basis; all three or none. */
+    floorTorque: input(5, 100_000).optional(),
+    floorFromRpm: input(300, 25_000).optional(),
+    floorToRpm: input(300, 25_000).optional(),
   }),
+  /** Gains that somebody lists for the parts, each as it was said: from, and to where a range was. */
+  claimedGains: z
+    .array(
+      z.strictObject({ what: text(60), power: input(0, 2_000_000), most: input(0, 2_000_000).optional() }),
+    )
+    .max(12)
+    .optional(),
   use: z.strictObject({
     kind: z.enum(uses),
     fullSeconds: input(1, 36_000).optional(),

@@ -1,5 +1,6 @@
 import { refsOf } from '@/core/documents/refs';
 import { shopDatabase } from '@/data/connection';
+import { promisesOf } from '@/data/repositories/forecasts';
 import { findJob } from '@/data/repositories/jobs';
 import { findRevisions } from '@/data/repositories/library';
 import { runsWithLogs } from '@/data/repositories/runs';
@@ -14,9 +15,13 @@ export const GET = handler({ params: jobParams }, async ({ params }) => {
   const db = await shopDatabase();
   const stored = await findJob(db, params.id);
   if (!stored) throw noSuchJob();
-  const library = await findRevisions(db, refsOf(stored.job));
+  const promises = await promisesOf(db, params.id);
+  const library = await findRevisions(
+    db,
+    [stored.job, ...promises.map(({ document }) => document.job)].flatMap(refsOf),
+  );
   return attachment(
-    writeJobFile(stored.job, library, await runsWithLogs(db, params.id)),
+    writeJobFile(stored.job, library, await runsWithLogs(db, params.id), promises),
     stored.job.name,
     'fierce-lung.json',
     'application/json',
