@@ -51,7 +51,7 @@ test('What if: sliders move the curves and not the job until they are kept; a ch
   // Cams.
   await page.getByRole('tab', { name: 'Cams' }).click();
   await page.getByRole('button', { name: 'Add a card' }).click();
-  await fill(page, 'Intake duration, card 2', '260');
+  await fill(page, 'Intake duration, card 1', '260');
   await expect(page.getByRole('table', { name: 'Cards side by side' })).toContainText('260°');
 });
 

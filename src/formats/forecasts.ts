@@ -19,6 +19,8 @@ export const frozenSchema = z.strictObject({
   speeds: z.array(z.number()).min(2).max(120),
   /** By speed, what 10, 25, 50, 75 and 90 of a hundred draws stay under. */
   power: z.array(five).min(2).max(120),
+  /** Gauge boost by speed in the middle of the draws, Pa; older promises have none. */
+  boost: z.array(figure).max(120).optional(),
   atGoal: five,
   chance: z.number().min(0).max(1),
   job: jobSchema,

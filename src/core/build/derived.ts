@@ -20,7 +20,7 @@ export function compressionRatioOf({ volumes, bore, stroke, compressionRatio }: 
 }
 
 /** The cam card as plain figures. Rad and m. */
-export const cardOf = ({ cam }: Engine): Card => ({
+export const cardOf = ({ cam }: { cam: Record<keyof Card, { value: number }> }): Card => ({
   intake: cam.intake.value,
   exhaust: cam.exhaust.value,
   intakeLift: cam.intakeLift.value,

@@ -67,6 +67,8 @@ export type Band = {
   speeds: number[];
   /** Flywheel power at each speed by the edges, W. */
   power: number[][];
+  /** Gauge boost at each speed that half of the draws stay under, Pa: its taper over the revs. */
+  boost: number[];
   /** Chance that a draw reaches the goal's power at its speed, 0 to 1. */
   chance: number;
   /** At the goal's speed, W, by the edges. */
@@ -110,6 +112,7 @@ export function bandOf(
   return {
     speeds,
     power: speeds.map((_, i) => byEdges(finite(draws.map(({ power }) => power[i]!)))),
+    boost: speeds.map((_, i) => byEdges(finite(draws.map(({ boost }) => boost[i] ?? NaN)))[2]!),
     chance: sorted.filter((value) => value >= goal.power * (1 - 1e-4)).length / sorted.length,
     atGoal: byEdges(sorted),
     draws: draws.length,

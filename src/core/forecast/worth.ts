@@ -20,14 +20,14 @@ export const worthItems = [
 ] as const;
 type WorthItem = (typeof worthItems)[number];
 /** What is taken or given whatever the order: what is injected, drive of a belt, the cycle’s word on it, and the drivetrain. */
-type WorthEnd = 'interaction' | 'injection' | 'drive' | 'cycle' | 'drivetrain';
+type WorthEnd = 'condition' | 'interaction' | 'injection' | 'drive' | 'cycle' | 'drivetrain';
 
 /** A step of the waterfall, W. */
 export type WorthStep = { item: WorthItem | WorthEnd; gain: number };
 
 export type Worth = {
   speedRpm: number;
-  /** On the day’s air alone, at the flywheel, W. */
+  /** On the day’s air alone and in sound condition, at the flywheel, W. */
   start: number;
   /** In the order of the air; each with what stands before it. */
   steps: WorthStep[];
@@ -128,12 +128,15 @@ export function worthAt(build: Build, point: OperatingPoint): Worth | null {
     { item: 'drivetrain', gain: point.power.wheels - point.power.flywheel },
   ];
   const worth = ({ gain }: WorthStep) => Math.abs(gain) > 1;
+  // Its condition takes its share of whatever the engine makes: told first, of the engine alone.
+  const sound = start / build.condition;
+  const condition: WorthStep[] = [{ item: 'condition' as const, gain: start - sound }].filter(worth);
   return {
     speedRpm,
-    start,
-    steps: [...inOrder, ...ends.filter(worth)],
-    averaged: [...averaged, ...ends.filter(worth)],
-    alone: [...each, { item: 'interaction', gain: interaction }, ...ends.filter(worth)],
+    start: sound,
+    steps: [...condition, ...inOrder, ...ends.filter(worth)],
+    averaged: [...condition, ...averaged, ...ends.filter(worth)],
+    alone: [...condition, ...each, { item: 'interaction', gain: interaction }, ...ends.filter(worth)],
     flywheel: point.power.flywheel,
     wheels: point.power.wheels,
   };

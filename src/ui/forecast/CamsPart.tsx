@@ -1,8 +1,9 @@
 'use client';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import Button from '@mui/material/Button';
 import { cardOf } from '@/core/build/derived';
-import type { Card } from '@/core/engine/cam';
+import { given } from '@/core/documents/input';
+import type { Job } from '@/core/job/schema/job';
 import { camOn, type CamRow } from '@/core/forecast/cams';
 import { homeLevel } from '@/core/studies/sites';
 import { libraryOf } from '@/formats/library-items';
@@ -10,9 +11,9 @@ import charts from '../charts/charts.module.css';
 import { looks, rowsOf, type PlotCurve } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
 import { Group } from '../fields/Group';
-import { QuantityInput } from '../fields/QuantityInput';
+import { QuantityField } from '../fields/QuantityField';
 import frame from '../frame/frame.module.css';
-import { useJob, useJobState, useSpeed } from '../store/solved';
+import { useJob, useJobState, useJobStore, useSpeed } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
@@ -20,12 +21,7 @@ import styles from './forecast.module.css';
 import { useAtBasis } from './useBand';
 
 const degrees = Math.PI / 180;
-const fields = [
-  { key: 'intake', label: 'Intake duration', bound: { min: 120 * degrees, max: 400 * degrees } },
-  { key: 'exhaust', label: 'Exhaust duration', bound: { min: 120 * degrees, max: 400 * degrees } },
-  { key: 'separation', label: 'Lobe separation', bound: { min: 80 * degrees, max: 140 * degrees } },
-  { key: 'intakeCentre', label: 'Intake centreline', bound: { min: 70 * degrees, max: 150 * degrees } },
-] as const;
+const fields = ['intake', 'exhaust', 'separation', 'intakeCentre'] as const;
 const idles = { smooth: 'smooth', fair: 'a little uneven', rough: 'rough' } as const;
 
 /** Two or three cam cards side by side on one engine: what each does to boost onset, idle and the top. */
@@ -36,7 +32,9 @@ export default function CamsPart() {
   const { figure, inUnit, symbol } = useWords();
   const { basis, at } = useAtBasis();
   const own = useMemo(() => cardOf(job.engine), [job.engine]);
-  const [others, setOthers] = useState<Card[]>([]);
+  const store = useJobStore();
+  const kept = job.engine.otherCams;
+  const others = useMemo(() => (kept ?? []).map((cam) => cardOf({ cam })), [kept]);
   const wanted = useDeferredValue(
     useMemo(
       () => ({ job, setupIndex, items, cards: [own, ...others] }),
@@ -50,7 +48,7 @@ export default function CamsPart() {
     return wanted.cards.flatMap((card, i) => {
       const row = camOn(wanted.job, id, library, card, level);
       return row
-        ? [{ ...row, name: i === 0 ? 'Card of the job' : `Card ${i + 1}`, key: `cam${i}`, slot: i }]
+        ? [{ ...row, name: i === 0 ? 'Card of the job' : `Card ${i}`, key: `cam${i}`, slot: i }]
         : [];
     });
   }, [wanted, level]);
@@ -79,8 +77,38 @@ export default function CamsPart() {
         it. Choose a breathing shape on the Engine bench to look at cams side by side.
       </p>
     );
-  const change = (place: number, key: keyof Card, value: number) =>
-    setOthers((all) => all.map((card, i) => (i === place ? { ...card, [key]: value } : card)));
+  const edit = (change: (engine: Job['engine']) => void) => {
+    store.getState().edit((draft) => change(draft.engine));
+    store.getState().commit();
+  };
+  const add = () =>
+    edit((engine) => {
+      const { intake, exhaust, intakeLift, exhaustLift, separation, intakeCentre } = engine.cam;
+      const longer = 12 * ((engine.otherCams?.length ?? 0) + 1) * degrees;
+      const more = ({ value }: { value: number }) => given(Math.min(400 * degrees, value + longer), 'guess');
+      (engine.otherCams ??= []).push({
+        ...{ intake: more(intake), exhaust: more(exhaust) },
+        ...{ intakeLift, exhaustLift, separation, intakeCentre },
+      });
+    });
+  const take = (place: number) =>
+    edit((engine) => {
+      const card = engine.otherCams?.[place];
+      if (!card) return;
+      const { intake, exhaust, intakeLift, exhaustLift, separation, intakeCentre, movesShape, known } =
+        engine.cam;
+      // What the shape belongs to stays what it was: the new card moves it from there.
+      if (!known || !movesShape) engine.cam.shapeDuration = { ...intake };
+      engine.otherCams!.splice(place, 1, {
+        intake,
+        exhaust,
+        intakeLift,
+        exhaustLift,
+        separation,
+        intakeCentre,
+      });
+      Object.assign(engine.cam, card, { known: true, movesShape: true });
+    });
   const angle = (value: number) => `${formatNumber(value / degrees, 0)}°`;
   return (
     <>
@@ -125,40 +153,31 @@ export default function CamsPart() {
         ]}
       />
       <div className={styles.tries}>
-        {others.map((card, place) => (
-          <Group key={place} title={`Card ${place + 2}`}>
-            {fields.map(({ key, label, bound }) => (
-              <QuantityInput
-                key={key}
-                label={`${label}, card ${place + 2}`}
-                quantity="angle"
-                bound={bound}
-                value={card[key]}
-                onType={(value) => value !== null && change(place, key, value)}
-              />
+        {others.map((_, place) => (
+          <Group key={place} title={`Card ${place + 1}`}>
+            {fields.map((key) => (
+              <QuantityField key={key} path={`engine.otherCams.${place}.${key}`} />
             ))}
+            <Button size="small" onClick={() => take(place)}>
+              Take card {place + 1} for the engine
+            </Button>
           </Group>
         ))}
       </div>
       <div className={styles.keys}>
-        <Button
-          variant="outlined"
-          size="small"
-          disabled={others.length > 1}
-          onClick={() =>
-            setOthers([
-              ...others,
-              {
-                ...own,
-                intake: own.intake + 12 * (others.length + 1) * degrees,
-                exhaust: own.exhaust + 12 * (others.length + 1) * degrees,
-              },
-            ])
-          }
-        >
+        <Button variant="outlined" size="small" disabled={others.length > 1} onClick={add}>
           Add a card
         </Button>
-        <Button size="small" disabled={!others.length} onClick={() => setOthers(others.slice(0, -1))}>
+        <Button
+          size="small"
+          disabled={!others.length}
+          onClick={() =>
+            edit((engine) => {
+              engine.otherCams?.pop();
+              if (!engine.otherCams?.length) delete engine.otherCams;
+            })
+          }
+        >
           Remove the last
         </Button>
       </div>

@@ -90,6 +90,7 @@ function Freeze({ onFrozen, onFailure }: FreezeProps) {
       levelGauge: homeLevel(answer.build),
       speeds: band.speeds,
       power: band.power.map(finite),
+      boost: finite(band.boost),
       atGoal: finite(band.atGoal),
       chance: band.chance,
       job,

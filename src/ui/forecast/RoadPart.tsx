@@ -155,7 +155,11 @@ function OnTheRoad() {
     },
     ...spans.map(({ name, from, to }) => ({
       name,
-      of: ({ run }: Driven) => seconds(secondsBetween(run, from, to)),
+      of: ({ run }: Driven) => {
+        const found = secondsBetween(run, from, to);
+        const most = Math.max(...run.rows.map(({ speed }) => speed));
+        return found === null ? `ends at ${figure(most, 'roadSpeed')}` : seconds(found);
+      },
     })),
   ];
   const gears = own.plan.reductions.map((_, gear) => ({

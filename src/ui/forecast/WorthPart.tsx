@@ -59,7 +59,11 @@ export default function WorthPart() {
         ]}
       />
       <OverTheRevs />
-      <Listed gained={worth.flywheel - worth.start} />
+      <Listed
+        gained={
+          worth.flywheel - worth.start - (worth.steps.find(({ item }) => item === 'condition')?.gain ?? 0)
+        }
+      />
       <p className={frame.foot}>
         {figure(worth.flywheel, 'power')} at the flywheel, {figure(worth.wheels, 'power')} at the wheels.
         Pipes and inlet count beyond what they cost the engine alone. By the fuel-flow school; an estimate.

@@ -8,7 +8,7 @@ import { tellWork } from '../store/long-work';
 
 /** Draws of a whole band, and of its first look. */
 export const DRAWS = 2_000;
-const FIRST = 60;
+const FIRST = 32;
 /** Draws that a worker does before it is heard again. */
 const PIECE = 70;
 const COUNT = 2;

@@ -35,7 +35,7 @@ export function useDrawing(): void {
       used.some(({ id, revision }) => id === item.id && revision === item.revision),
     );
     const goal = { speedRpm: build.goal.speedRpm, power: build.goal.power };
-    let shown = 0;
+    let shown = -Infinity;
     const show = (draws: (Draw | undefined)[], isAll: boolean) => {
       const now = performance.now();
       // Anew five times a second at the most: each look sorts every draw.
@@ -58,13 +58,14 @@ export function useDrawing(): void {
       });
     };
     set({ of: { job, setupIndex }, band: null, draws: null, isAll: false, share: 0 });
-    // Somebody who types is left alone for a moment.
+    // Somebody who types is left alone for a moment; a bench that was just opened waits for nothing.
+    const rest = known.of?.job && known.of.job !== job ? 250 : 0;
     let stop = () => {};
     const timer = setTimeout(() => {
       stop = drawBand({ job, setupIndex, held, items: own, bounds, seed: SEED }, show, () =>
         setAgain((n) => n + 1),
       );
-    }, 250);
+    }, rest);
     return () => {
       clearTimeout(timer);
       stop();

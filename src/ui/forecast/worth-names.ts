@@ -2,6 +2,7 @@ import type { WorthStep } from '@/core/forecast/worth';
 
 /** Steps of the waterfall as the trade calls them, in the order of the air. */
 export const worthNames: Record<WorthStep['item'], string> = {
+  condition: 'Condition of the engine',
   inlet: 'Filter and inlet',
   pressure: 'Pressure of the charger',
   heat: 'Heat of compression',
@@ -12,6 +13,6 @@ export const worthNames: Record<WorthStep['item'], string> = {
   interaction: 'Interaction of these',
   injection: 'Injection',
   drive: 'Drive of the charger',
-  cycle: 'Cycle over fuel flow',
+  cycle: 'Cycle and spark over fuel flow',
   drivetrain: 'Drivetrain',
 };

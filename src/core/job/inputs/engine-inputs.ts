@@ -5,6 +5,7 @@ import { never, on, type Descriptor, type Standing } from './descriptor';
 const engine = on('engine', 'engine');
 const volumes = on('engine', 'engine', ({ job }) => job.engine.volumes.used);
 const cam = on('engine', 'cam', never);
+const otherCam = on('forecast', 'cams', never);
 const condition = on('engine', 'condition', never);
 const run = on('engine', 'run');
 
@@ -58,6 +59,12 @@ export const engineInputs = {
   'engine.cam.exhaustLift': cam('bore', 'Exhaust valve lift'),
   'engine.cam.separation': cam('angle', 'Lobe separation angle', movesShape),
   'engine.cam.intakeCentre': cam('angle', 'Intake centreline'),
+  'engine.otherCams.*.intake': otherCam('angle', 'Intake duration, card {n}'),
+  'engine.otherCams.*.exhaust': otherCam('angle', 'Exhaust duration, card {n}'),
+  'engine.otherCams.*.intakeLift': otherCam('bore', 'Intake valve lift, card {n}'),
+  'engine.otherCams.*.exhaustLift': otherCam('bore', 'Exhaust valve lift, card {n}'),
+  'engine.otherCams.*.separation': otherCam('angle', 'Lobe separation, card {n}'),
+  'engine.otherCams.*.intakeCentre': otherCam('angle', 'Intake centreline, card {n}'),
   'engine.cam.shapeDuration': cam('angle', 'Reference duration', movesShape),
   'engine.valve.mass': cam('lightMass', 'Valve train moving mass'),
   'engine.valve.seatForce': cam('force', 'Seat force'),
@@ -100,6 +107,7 @@ export const engineInputs = {
 export const engineGrounds = {
   engine: { bench: 'engine', sheet: 'engine' },
   'engine.cam': { bench: 'engine', sheet: 'cam' },
+  'engine.otherCams': { bench: 'forecast', sheet: 'cams' },
   'engine.valve': { bench: 'engine', sheet: 'cam' },
   'engine.condition': { bench: 'engine', sheet: 'condition' },
   'engine.record': { bench: 'engine', sheet: 'condition' },

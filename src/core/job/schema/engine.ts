@@ -110,6 +110,10 @@ const camSchema = z.strictObject({
   shapeDuration: angle(120, 400),
 });
 
+/** A card that is looked at beside the engine’s own, at the same lift. */
+const otherCamSchema = camSchema.omit({ known: true, atLift: true, movesShape: true, shapeDuration: true });
+export type OtherCam = z.infer<typeof otherCamSchema>;
+
 const valveSchema = z.strictObject({
   /** Everything that moves with one intake valve, a third of the spring with it. */
   mass: input(0.005, 2).optional(),
@@ -168,6 +172,7 @@ export const engineSchema = z.strictObject({
   /** Share of the fuel that evaporates before the intake valve; 0 for direct injection and diesels. */
   evaporatedShare: input(0, 1),
   cam: camSchema,
+  otherCams: z.array(otherCamSchema).max(2).optional(),
   valve: valveSchema,
   condition: conditionSchema,
   breathing: breathingSchema,
