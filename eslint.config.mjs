@@ -20,7 +20,7 @@ const coreRows = [
   ['workings', 'limits'],
   ['studies'],
   ['forecast'],
-  ['selection', 'claims', 'decisions'],
+  ['selection', 'claims', 'decisions', 'plan', 'measure'],
 ].map((row) => row.map((folder) => `core/${folder}`));
 const core = coreRows.flat();
 const coreWalls = Object.fromEntries(

@@ -10,6 +10,7 @@ import { peaksOver } from '../../src/core/limits/peak-pressure';
 import { startingSet } from '../../src/core/limits/starting-set';
 import { solveSweep } from '../../src/core/solve/sweep';
 import { shapedBoost } from '../../src/core/studies/boost-shaping';
+import { cyclePowerOf, schoolGridOf, schoolNodeOf } from '../../src/core/studies/cycle-school';
 import { sampleHistories, sampleLibrary } from '../../src/data/demo/sample';
 import { print, time } from './lib';
 
@@ -62,4 +63,19 @@ export function cylinder(): void {
   const aim = { kind: 'torque', ceiling: 0.9 * most } as const;
   const shaped = time(6, () => [...shapedBoost({ build, sweep, engine: job.engine }, aim)]);
   print('boost shaped to a torque ceiling', `${shaped.toFixed(0)} ms`, '500 ms');
+  // The matched sweep by the cycle against the same by fuel flow, a table at hand.
+  const grid = schoolGridOf(build, job.engine, sweep)!;
+  const nodes = grid.cases.map((row) => row.map((one) => schoolNodeOf(one, grid.rules)));
+  const cyclePower = cyclePowerOf(build, job.engine, grid, nodes, '');
+  const bySchool = { ...build, cyclePower };
+  const pairs = Array.from({ length: 15 }, () => [
+    time(8, () => void solveSweep(bySchool)),
+    time(8, () => void solveSweep(build)),
+  ]);
+  const middle = (k: number) => pairs.map((pair) => pair[k]!).sort((a, b) => a - b)[7]!;
+  print(
+    'matched sweep with a table of cycles over without',
+    `${middle(0).toFixed(1)} / ${middle(1).toFixed(1)} ms = ${(middle(0) / middle(1)).toFixed(2)}`,
+    '1.10',
+  );
 }

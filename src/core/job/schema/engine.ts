@@ -112,7 +112,6 @@ const camSchema = z.strictObject({
 
 /** A card that is looked at beside the engine’s own, at the same lift. */
 const otherCamSchema = camSchema.omit({ known: true, atLift: true, movesShape: true, shapeDuration: true });
-export type OtherCam = z.infer<typeof otherCamSchema>;
 
 const valveSchema = z.strictObject({
   /** Everything that moves with one intake valve, a third of the spring with it. */
