@@ -39,10 +39,17 @@ export const looks = {
 
 /** Curves that have places of their own, as the rows of one plot. In: points of each by its key. Out: rising in x. */
 export function rowsOf(curves: Record<string, readonly { x: number; y: number }[]>): PlotRow[] {
-  const rows = Object.entries(curves).flatMap(([key, points]) =>
-    points.map(({ x, y }): PlotRow => ({ x, [key]: y })),
-  );
-  return rows.sort((a, b) => a.x - b.x);
+  const rows = new Map<number, PlotRow>();
+  const more: PlotRow[] = [];
+  for (const [key, points] of Object.entries(curves))
+    for (const { x, y } of points) {
+      const row = rows.get(x);
+      if (!row) rows.set(x, { x, [key]: y });
+      // A step of one curve has two values at one place.
+      else if (key in row) more.push({ x, [key]: y });
+      else row[key] = y;
+    }
+  return [...rows.values(), ...more].sort((a, b) => a.x - b.x);
 }
 
 /** What a curve has at a place, straight between its neighbours there; null outside its ends. */

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useDeferredValue, useEffect, useMemo } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { conditionsOf } from '@/core/forecast/conditions';
 import { movedAt, reachOf, triedJob, tried, type WhatIf } from '@/core/forecast/what-if';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
@@ -91,6 +91,14 @@ function Trying({ answer }: { answer: Answer }) {
         .sort((a, b) => a.label.localeCompare(b.label)),
     [inputs, job],
   );
+  const choices = useMemo(
+    () =>
+      Array.from({ length: MOST_TRIED }, (_, place) => [
+        { value: '', label: 'none' },
+        ...free.filter(({ value }) => value === chosen[place] || !chosen.includes(value)),
+      ]),
+    [free, chosen],
+  );
   const slider = (path: string) => {
     const one = inputs.find((input) => input.path === path);
     const quantity = quantityOf(path);
@@ -142,10 +150,7 @@ function Trying({ answer }: { answer: Answer }) {
                 label={`Input ${place + 1}`}
                 value={chosen[place] ?? ''}
                 onChoose={(path) => choose(place, path)}
-                options={[
-                  { value: '', label: 'none' },
-                  ...free.filter(({ value }) => value === chosen[place] || !chosen.includes(value)),
-                ]}
+                options={choices[place]!}
               />
               {chosen[place] && slider(chosen[place])}
             </div>
@@ -205,7 +210,7 @@ type CurvesProps = {
 };
 
 /** Power, boost and charge temperature over the revs: as it is, and as it is tried. */
-export function Curves({ base, trial, isTried }: CurvesProps) {
+export const Curves = memo(function Curves({ base, trial, isTried }: CurvesProps) {
   const { inUnit, symbol } = useWords();
   const { speedRpm } = useSpeed();
   const { basis, at } = useAtBasis();
@@ -272,10 +277,10 @@ export function Curves({ base, trial, isTried }: CurvesProps) {
       }}
     />
   ));
-}
+});
 
 /** What the setting of home makes at every venue of the Brief, and the setting that makes the same everywhere. */
-function Venues() {
+const Venues = memo(function Venues() {
   const { setupIndex, items } = useJob();
   const job = useDeferredValue(useJobState((s) => s.draft));
   const { figure, signedFigure } = useWords();
@@ -317,4 +322,4 @@ function Venues() {
       )}
     </>
   );
-}
+});

@@ -47,9 +47,11 @@ export function drawBand(
   resume: () => void,
 ): () => void {
   let isLive = true;
+  let isDone = false;
+  // Workers that have nothing left to do are kept for the next band.
   const end = () => {
     isLive = false;
-    drop();
+    if (!isDone) drop();
   };
   const told = tellWork('Drawing the band', { stop: end, resume });
   const draws = new Array<Draw | undefined>(DRAWS);
@@ -65,6 +67,7 @@ export function drawBand(
       if (!isLive) return;
       own.forEach((draw, i) => (draws[from + i] = draw));
       done += own.length;
+      isDone = done >= DRAWS;
       told.move(done / DRAWS);
       onDraws(draws, done >= DRAWS);
     }

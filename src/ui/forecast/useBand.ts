@@ -38,8 +38,8 @@ export function useDrawing(): void {
     let shown = -Infinity;
     const show = (draws: (Draw | undefined)[], isAll: boolean) => {
       const now = performance.now();
-      // Anew five times a second at the most: each look sorts every draw.
-      if (!isAll && now - shown < 200) return;
+      // Once a second after the first: each look sorts every draw, and the page has no more than one core beside the workers.
+      if (!isAll && now - shown < 1_000) return;
       shown = now;
       const at = draws.flatMap((draw, i) => (draw ? [i] : []));
       const band = bandOf(
