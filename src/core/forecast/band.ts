@@ -12,22 +12,60 @@ export type Draw = { power: Float64Array; boost: Float64Array; clipped: number }
 /** Speeds that a band is drawn at, and what the setup holds in every draw. */
 export type Held = { setupId: string; speeds: number[]; levelGauge: number | null };
 
-/** Speeds of a band: even ones from where the revs are used to the red line, and the goal's own. */
-function bandSpeeds(build: Build, count: number): number[] {
-  const from = Math.max(build.idleRpm, 0.3 * build.redLineRpm);
-  const { stepRpm } = build;
-  // On the steps of the Rev bar: speeds as they are spoken of.
-  const onStep = (speed: number) => Math.min(build.redLineRpm, Math.round(speed / stepRpm) * stepRpm);
-  const even = Array.from({ length: count }, (_, i) =>
-    onStep(from + ((build.redLineRpm - from) * i) / (count - 1)),
-  );
-  return [...new Set([...even, build.goal.speedRpm])].sort((a, b) => a - b);
+/** Part of a way along the revs that is given to a rise of the torque by all of its peak. */
+const RISE = 1;
+
+/**
+ * Speeds of a band, from where the revs are used to the red line with the goal's own among them: even along the curve of the torque, so that
+ * they stand close where boost comes in. On the steps of the Rev bar: speeds as they are spoken of.
+ */
+function bandSpeeds(build: Build, count: number, points: readonly OperatingPoint[]): number[] {
+  const { stepRpm, redLineRpm, goal } = build;
+  const from = Math.max(build.idleRpm, 0.3 * redLineRpm);
+  const onStep = (speed: number) =>
+    Math.min(
+      redLineRpm,
+      Math.max(Math.ceil(from / stepRpm) * stepRpm, Math.round(speed / stepRpm) * stepRpm),
+    );
+  const line = points.filter(({ status, speedRpm }) => status.kind !== 'failed' && speedRpm >= from);
+  const peak = Math.max(...line.map(({ torque }) => torque));
+  // Along the curve: a part of the revs, or a part of the torque, whichever is more.
+  const along = [0];
+  for (let i = 1; i < line.length; i++) {
+    const [a, b] = [line[i - 1]!, line[i]!];
+    const way = Math.hypot(
+      (b.speedRpm - a.speedRpm) / (redLineRpm - from),
+      (RISE * (b.torque - a.torque)) / peak,
+    );
+    along.push(along[i - 1]! + way);
+  }
+  const whole = along.at(-1)!;
+  const speedAt = (share: number) => {
+    if (!(whole > 0)) return from + (redLineRpm - from) * share;
+    const i = Math.max(
+      1,
+      along.findIndex((way) => way >= share * whole - 1e-12),
+    );
+    const part = (share * whole - along[i - 1]!) / (along[i]! - along[i - 1]! || 1);
+    return line[i - 1]!.speedRpm + part * (line[i]!.speedRpm - line[i - 1]!.speedRpm);
+  };
+  const speeds = new Set([onStep(from), redLineRpm, goal.speedRpm]);
+  for (let i = 0; i < count; i++) speeds.add(onStep(speedAt(i / (count - 1))));
+  return [...speeds].sort((a, b) => a - b);
 }
 
-/** What every draw holds: the boost setting of the setup as it stands. Nobody turns it up because a drop was guessed too low. */
-export const heldOf = (build: Build, setupId: string, count: number): Held => ({
+/**
+ * What every draw holds: the boost setting of the setup as it stands. Nobody turns it up because a drop was guessed too low. In: the setup’s
+ * build and the points of its sweep; how many speeds, about.
+ */
+export const heldOf = (
+  build: Build,
+  setupId: string,
+  count: number,
+  points: readonly OperatingPoint[] = [],
+): Held => ({
   setupId,
-  speeds: bandSpeeds(build, count),
+  speeds: bandSpeeds(build, count, points),
   levelGauge: homeLevel(build),
 });
 

@@ -110,7 +110,9 @@ describe('curves of one plot', () => {
       fc.property(places, places, fc.double({ min: 0, max: 1, noNaN: true }), (own, others, share) => {
         const line = (slope: number) => (x: number) => ({ x, y: 3 + slope * x });
         const rows = rowsOf({ own: own.map(line(2)), other: others.map(line(-5)) });
-        expect(rows).toHaveLength(own.length + others.length);
+        expect(rows).toHaveLength(new Set([...own, ...others]).size);
+        for (const place of own)
+          expect(rows.find((row) => row.x === place)!['own']).toBeCloseTo(3 + 2 * place, 9);
         expect(rows.every((row, i) => !i || row.x >= rows[i - 1]!.x)).toBe(true);
         const [low, high] = [Math.min(...own), Math.max(...own)];
         const x = low + share * (high - low);

@@ -19,9 +19,10 @@ export function useDrawing(): void {
   const set = useDrawnBand((s) => s.set);
   const [again, setAgain] = useState(0);
   const build = answer?.build ?? null;
+  const points = answer?.sweep.points;
   const held = useMemo(
-    () => (build ? heldOf(build, job.setups[setupIndex]?.id ?? '', SPEEDS) : null),
-    [build, job, setupIndex],
+    () => (build ? heldOf(build, job.setups[setupIndex]?.id ?? '', SPEEDS, points) : null),
+    [build, points, job, setupIndex],
   );
   useEffect(() => {
     if (!held || !build || !job.setups[setupIndex]) return;

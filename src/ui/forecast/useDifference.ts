@@ -19,16 +19,18 @@ export function useDifference(otherIndex: number | null) {
   const speedRpm = answer?.build.goal.speedRpm ?? 0;
   const found = useMemo(() => {
     if (!other || !answer || !draws || other.of !== job || other.index !== otherIndex) return null;
-    const place = heldOf(answer.build, '', SPEEDS).speeds.indexOf(speedRpm);
+    const place = heldOf(answer.build, '', SPEEDS, answer.sweep.points).speeds.indexOf(speedRpm);
     return differenceOfDraws(draws, other.draws, place);
   }, [other, answer, draws, job, otherIndex, speedRpm]);
   const draw = () => {
-    if (otherIndex === null || !its) return;
+    if (otherIndex === null || !its || !answer) return;
     const used = refsOf(job);
     const own = items.filter((item) =>
       used.some(({ id, revision }) => id === item.id && revision === item.revision),
     );
-    const held = heldOf(its.build, job.setups[otherIndex]!.id, SPEEDS);
+    // At the speeds of the setup in hand, so that the draws stand beside each other.
+    const { speeds } = heldOf(answer.build, '', SPEEDS, answer.sweep.points);
+    const held = { ...heldOf(its.build, job.setups[otherIndex]!.id, SPEEDS), speeds };
     drawBand(
       { job, setupIndex: otherIndex, held, items: own, bounds, seed: SEED },
       (so, whole) => {
