@@ -34,7 +34,8 @@ import { Fairness } from './Fairness';
 import { PickMenu } from './PickMenu';
 import { audited, boostOf, factorTo, normalisedTo, overCorrectionOf, runCurve } from './run-curves';
 import { MOST_RUNS, useRuns, type Run } from './useRuns';
-import { promisedCurve, useIsTurbocharged, usePromise, useRunModel, useView } from './useRunView';
+import { usePromise } from '../forecast/usePromise';
+import { promisedCurve, useIsTurbocharged, useRunModel, useView } from './useRunView';
 import styles from './dyno.module.css';
 
 const shownCorrections = [

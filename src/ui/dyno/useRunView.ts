@@ -1,17 +1,16 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { create } from 'zustand';
 import type { RunCorrection } from '@/core/dyno/corrections';
 import type { RunCard } from '@/core/dyno/card';
 import type { ChannelId } from '@/core/dyno/channels';
 import type { Curve } from '@/core/dyno/smoothing';
 import { powerAt } from '@/core/studies/measured';
-import type { ForecastLine, FrozenForecast } from '@/formats/forecasts';
+import type { FrozenForecast } from '@/formats/forecasts';
 import { compare, peakOf, valueAt } from '@/core/dyno/compare';
 import { USUAL_EXPONENT } from '@/core/dyno/normalise';
 import { modelBeside, type RunModel } from '@/core/studies/run-model';
 import { isTurbo } from '@/core/charger/charger';
 import { libraryOf } from '@/formats/library-items';
-import { server } from '../server/client';
 import { useJob, useJobState } from '../store/solved';
 import { boostOf, runCurve } from './run-curves';
 import { useRuns } from './useRuns';
@@ -86,27 +85,6 @@ export function useAgainstModel() {
     const compared = its && compare(power, its, { after: chosen.card, before: { repeatability: 0 } });
     return { peak, model, there, compared: compared ?? null };
   }, [chosen, model]);
-}
-
-/** The last forecast that was promised for the setup in hand; null where none was, or until it is fetched. */
-export function usePromise(): FrozenForecast | null {
-  const { store, setupIndex } = useJob();
-  const jobId = store.getState().id;
-  const setupId = useJobState((s) => s.draft.setups[setupIndex]?.id);
-  const [lines, setLines] = useState<ForecastLine[]>([]);
-  useEffect(() => {
-    let isHere = true;
-    void server.forecasts(jobId).then((answer) => {
-      if (isHere && answer.kind === 'ok') setLines(answer.data.forecasts);
-    });
-    return () => {
-      isHere = false;
-    };
-  }, [jobId]);
-  return useMemo(
-    () => lines.find(({ document }) => document.setup.id === setupId)?.document ?? null,
-    [lines, setupId],
-  );
 }
 
 /** A promise's power over the revs at a basis, as it was said: in its own air. Null from or to the hub. */

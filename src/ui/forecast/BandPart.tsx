@@ -1,40 +1,22 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { torque as torqueFormula } from '@/core/engine/power-formulas';
 import { wheelPower } from '@/core/vehicle/drivetrain';
 import { forecastCsv } from '@/formats/forecast-csv';
-import type { ForecastLine } from '@/formats/forecasts';
 import charts from '../charts/charts.module.css';
 import { looks, type PlotCurve, type PlotRow } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
 import frame from '../frame/frame.module.css';
 import { promiseLook } from '../dyno/drawn';
 import { saveFile } from '../frame/save-file';
-import { server } from '../server/client';
 import { useJob, useSpeed } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { useDrawnBand } from './store';
+import { usePromise } from './usePromise';
 import { useAtBasis } from './useBand';
-
-/** The promises of the job in hand, the latest first; fetched when the sheet is opened. */
-function usePromises(): ForecastLine[] {
-  const { store } = useJob();
-  const jobId = store.getState().id;
-  const [lines, setLines] = useState<ForecastLine[]>([]);
-  useEffect(() => {
-    let isHere = true;
-    void server.forecasts(jobId).then((answer) => {
-      if (isHere && answer.kind === 'ok') setLines(answer.data.forecasts);
-    });
-    return () => {
-      isHere = false;
-    };
-  }, [jobId]);
-  return lines;
-}
 
 const THIN = { stroke: 'var(--brass)', strokeWidth: 1 };
 
@@ -45,7 +27,7 @@ export default function BandPart() {
   const { inUnit, symbol, figure, figureNumber } = useWords();
   const { band } = useDrawnBand();
   const { basis, at } = useAtBasis();
-  const promises = usePromises();
+  const promise = usePromise();
   const made = useMemo(() => {
     if (!band) return null;
     const own = drawn.find(({ index }) => index === setupIndex);
@@ -83,7 +65,6 @@ export default function BandPart() {
         }
       }
       // What was promised for this setup, thin in brass: it never changes.
-      const promise = promises.find(({ document }) => document.setup.id === own?.setup.id)?.document;
       if (promise) {
         curves.push({ key: 'promise', name: `promised: ${promise.name}`, look: promiseLook });
         promise.speeds.forEach((n, i) => {
@@ -102,7 +83,7 @@ export default function BandPart() {
       return { rows, curves, y: { low: 0, high: 1.08 * most, ticks: 4 } };
     };
     return { power: plot('power'), torque: plot('torque') };
-  }, [band, drawn, setupIndex, inUnit, at, basis, promises]);
+  }, [band, drawn, setupIndex, inUnit, at, basis, promise]);
   if (!answer) return <p className={frame.lead}>No forecast yet: fix the conflicting inputs first.</p>;
   if (!band || !made) return <p className={frame.lead}>The first draws are on their way.</p>;
   const { goal } = answer.build;
@@ -121,7 +102,7 @@ export default function BandPart() {
         Forecast
         <small>
           at the {basis}; shaded: eight of ten draws, thin lines: half of them
-          {promises.length > 0 && '; dashed: as promised'}
+          {promise && '; dashed: as promised'}
         </small>
       </h2>
       {(['power', 'torque'] as const).map((quantity) => (
