@@ -11,7 +11,7 @@ import { removeJob } from './repositories/bin';
 import { frozenSchema } from '@/formats/forecasts';
 import { readJobFile, writeJobFile } from '@/formats/job-json';
 import { createJob, importJob, listJobs, setBinned } from './repositories/jobs';
-import { freezeForecast, ledger, listForecasts } from './repositories/forecasts';
+import { freezeForecast, ledger, listForecasts, promisesOf, shopFactor } from './repositories/forecasts';
 import { addPicture, findPicture, listPictures, removePicture } from './repositories/pictures';
 import {
   addRun,
@@ -184,7 +184,21 @@ describe('a promise', () => {
     const met = (await line())!.run!;
     expect(met).toMatchObject({ name: 'Met', isInOwnAir: false });
     expect(met.power).toBeCloseTo((300 * Math.PI * 6_900) / 30, -2);
+    // The shop's own power per air: what the run made over the air the model had for it.
+    const factor = (await shopFactor(db))!;
+    expect(factor).toMatchObject({ count: 1, low: factor.mean, high: factor.mean });
+    expect(factor.mean).toBeCloseTo(met.flywheel / met.airFlow!, 6);
     expect((await listForecasts(db, job.id))[0]!.document).toEqual(document);
+    // It travels with its job, and so does what came after it.
+    const text = writeJobFile(job.job, [], await runsWithLogs(db, job.id), await promisesOf(db, job.id));
+    const read = readJobFile(text);
+    if (!read.ok) throw new Error(read.problems.join());
+    const copy = await importJob(db, read);
+    expect(await promisesOf(db, copy.id)).toEqual(await promisesOf(db, job.id));
+    expect((await ledger(db)).filter(({ run }) => run?.name === 'Met')).toHaveLength(2);
+    const broken = readJobFile(text.replace('"chance": 0.5', '"chance": 5'));
+    expect(broken.ok ? [] : broken.problems[0]).toMatch(/^Line \d+: promises\.0\.document\.chance/);
+    await setBinned(db, copy.id, true);
     await setBinned(db, job.id, true);
     expect(await line()).toBeUndefined();
     await removeJob(db, job.id);

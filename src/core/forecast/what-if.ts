@@ -45,7 +45,8 @@ export function tried(
 export type Moved = { path: string; gain: number };
 
 /**
- * What each thing that is tried does alone to the power at one speed, and what is left to their interaction. In: as `tried`; rev/min. Out: null
+ * What each thing that is tried does alone to the power at one speed, and what is left to their interaction. In: as `tried`; rev/min; the power of the
+ * trial there, W, where it is known already. Out: null
  * where the job or the trial is not solved there. The gains and the interaction add up to the whole exactly.
  */
 export function movedAt(
@@ -55,6 +56,7 @@ export function movedAt(
   what: WhatIf,
   levelGauge: number | null,
   speedRpm: number,
+  known: number | null = null,
 ): { base: number; whole: number; moved: Moved[]; together: number } | null {
   const powerOf = (one: WhatIf): number | null => {
     const result = compileBuild(triedJob(job, one), setupId, library);
@@ -65,7 +67,7 @@ export function movedAt(
   };
   const none: WhatIf = { ...what, changes: [], fuel: null };
   const base = powerOf(none);
-  const whole = powerOf(what);
+  const whole = known !== null && Number.isFinite(known) ? known : powerOf(what);
   if (base === null || whole === null) return null;
   const moved: Moved[] = [];
   for (const change of what.changes) {

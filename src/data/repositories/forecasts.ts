@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gte, isNull, sql } from 'drizzle-orm';
 import { refsOf } from '@/core/documents/refs';
-import { openCard } from '@/core/dyno/card';
+import { openCard, type RunCard } from '@/core/dyno/card';
 import { airAtGoal, chargedBy, ownAirFactor, ownFactorOf } from '@/core/forecast/carried';
 import { powerAt } from '@/core/studies/measured';
 import type { FilePromise, ForecastLine, FrozenForecast, LedgerLine } from '@/formats/forecasts';
@@ -38,6 +38,31 @@ export async function freezeForecast(
   return true;
 }
 
+type Judged = { air: ReturnType<typeof ownAirFactor>; home: number | null };
+/** What was worked out already: a promise never changes, so that its run's card alone can make it anew. */
+const judged = new Map<string, Judged>();
+const MOST_KEPT = 500;
+
+/** A promise in the air of a run, and the air of its engine at home. Kept: two sweeps each would hold up every commit. */
+async function judgedBy(
+  db: Database,
+  id: string,
+  { job, setup }: FrozenForecast,
+  card: RunCard,
+): Promise<Judged> {
+  const key = `${id} ${JSON.stringify(card)}`;
+  const known = judged.get(key);
+  if (known) return known;
+  const library = libraryOf(await findRevisions(db, refsOf(job)));
+  const made = {
+    air: ownAirFactor(job, setup.id, library, card),
+    home: airAtGoal(job, setup.id, library),
+  };
+  if (judged.size >= MOST_KEPT) judged.clear();
+  judged.set(key, made);
+  return made;
+}
+
 /** Most promises that the Ledger lists. */
 const MOST = 200;
 
@@ -64,13 +89,11 @@ export async function ledger(db: Database): Promise<LedgerLine[]> {
     const run = await firstRunAfter(db, jobId, frozenAt);
     const result =
       run && run.power !== null ? powerAt(run.power, run.card.basis, goal.basis, drivetrain) : null;
-    const library = run && libraryOf(await findRevisions(db, refsOf(document.job)));
     const setupId = document.setup.id;
-    const air =
-      run && library && result !== null
-        ? ownAirFactor(document.job, setupId, library, run.card)
-        : { factor: 1, isOwn: false };
-    const home = library && airAtGoal(document.job, setupId, library);
+    const { air, home } =
+      run && result !== null
+        ? await judgedBy(db, id, document, run.card)
+        : { air: { factor: 1, isOwn: false }, home: null };
     const flywheel = run && powerAt(run.power ?? NaN, run.card.basis, 'flywheel', drivetrain);
     lines.push({
       id,

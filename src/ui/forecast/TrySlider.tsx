@@ -1,17 +1,20 @@
 import Slider from '@mui/material/Slider';
-import type { Reach } from '@/core/forecast/what-if';
+import { memo } from 'react';
+import type { Change, Reach } from '@/core/forecast/what-if';
 import { fromUnit, type Quantity } from '@/core/units/quantities';
 import { Row } from '../fields/Group';
 import { useWords } from '../words/useWords';
 
 type Props = {
+  path: string;
   label: string;
   quantity: Quantity;
   /** SI. `base` is what stands in the job. */
   value: number;
   base: number;
   reach: Reach;
-  onMove: (value: number) => void;
+  /** Must be stable: a slider that is not moved is not drawn anew. */
+  onMove: (change: Change) => void;
 };
 
 /** A round step of about a hundredth of a range. */
@@ -22,7 +25,15 @@ function stepFor(range: number): number {
 }
 
 /** An input tried by hand, with its spread marked on the way; in the units in force. */
-export function TrySlider({ label, quantity, value, base, reach, onMove }: Props) {
+export const TrySlider = memo(function TrySlider({
+  path,
+  label,
+  quantity,
+  value,
+  base,
+  reach,
+  onMove,
+}: Props) {
   const { inUnit, displayUnit, figure } = useWords();
   const at = (x: number) => inUnit(x, quantity);
   const [min, max] = [at(reach.min), at(reach.max)];
@@ -42,9 +53,9 @@ export function TrySlider({ label, quantity, value, base, reach, onMove }: Props
         marks={[{ value: at(reach.low) }, { value: at(base) }, { value: at(reach.high) }]}
         valueLabelDisplay="off"
         getAriaValueText={() => said}
-        onChange={(_, now) => onMove(fromUnit(now, displayUnit(quantity)))}
+        onChange={(_, now) => onMove({ path, value: fromUnit(now, displayUnit(quantity)) })}
         sx={{ width: 200, marginRight: 1.5 }}
       />
     </Row>
   );
-}
+});

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { conditionsOf } from '@/core/forecast/conditions';
-import { movedAt, reachOf, triedJob, tried, type WhatIf } from '@/core/forecast/what-if';
+import { movedAt, reachOf, tried, type WhatIf } from '@/core/forecast/what-if';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
 import { inputsOf, isWhole, labelOf, quantityOf } from '@/core/job/inputs/inputs';
 import { homeLevel } from '@/core/studies/sites';
@@ -78,9 +78,10 @@ function Trying({ answer }: { answer: Answer }) {
     () => tried(job, setup.id, library, later, level),
     [job, setup.id, library, later, level],
   );
+  const whole = 'problems' in trial ? null : trial.sweep.goalPoint.power.flywheel;
   const moved = useMemo(
-    () => movedAt(job, setup.id, library, later, level, speedRpm),
-    [job, setup.id, library, later, level, speedRpm],
+    () => movedAt(job, setup.id, library, later, level, speedRpm, whole),
+    [job, setup.id, library, later, level, speedRpm, whole],
   );
   const air = inputs.filter(({ path }) => AIR.includes(path));
   const free = useMemo(
@@ -99,25 +100,42 @@ function Trying({ answer }: { answer: Answer }) {
       ]),
     [free, chosen],
   );
+  const known = useMemo(
+    () =>
+      new Map(
+        inputs.flatMap((one) => {
+          const quantity = quantityOf(one.path);
+          if (!quantity) return [];
+          const { path, input } = one;
+          return [
+            [
+              path,
+              {
+                path,
+                quantity,
+                label: labelOf(path, job) ?? path,
+                base: input.value,
+                reach: { ...reachOf(one, bounds), ...AIR_REACH[path] },
+              },
+            ],
+          ];
+        }),
+      ),
+    [inputs, job, bounds],
+  );
   const slider = (path: string) => {
-    const one = inputs.find((input) => input.path === path);
-    const quantity = quantityOf(path);
-    if (!one || !quantity) return null;
-    return (
-      <TrySlider
-        key={path}
-        label={labelOf(path, job) ?? path}
-        quantity={quantity}
-        base={one.input.value}
-        value={values[path] ?? one.input.value}
-        reach={{ ...reachOf(one, bounds), ...AIR_REACH[path] }}
-        onMove={(value) => move({ path, value })}
-      />
-    );
+    const one = known.get(path);
+    return one && <TrySlider key={path} {...one} value={values[path] ?? one.base} onMove={move} />;
   };
   const keep = () => {
-    const next = triedJob(store.getState().draft, what);
-    store.getState().replace(next);
+    const { write, commit } = store.getState();
+    // As if each had been typed in its field: what follows from it follows.
+    for (const { path, value } of what.changes) {
+      const one = inputs.find((input) => input.path === path);
+      if (one) write(path, { ...one.input, value });
+    }
+    if (fuel) write('brief.fuel.id', fuel);
+    commit();
     clear();
   };
   return (
