@@ -16,7 +16,7 @@ export type Fuel = Job['brief']['fuel']['id'];
 export type WhatIf = { changes: readonly Change[]; fuel: Fuel | null; isHeld: boolean };
 
 /** The job as it is tried. Shares what did not change. */
-export function triedJob(job: Job, { changes, fuel }: WhatIf): Job {
+function triedJob(job: Job, { changes, fuel }: WhatIf): Job {
   const moved = changes.reduce((so, { path, value }) => withInput(so, path, value), job);
   if (!fuel || fuel === moved.brief.fuel.id) return moved;
   return { ...moved, brief: { ...moved.brief, fuel: { ...moved.brief.fuel, id: fuel } } };
