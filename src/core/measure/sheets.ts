@@ -1,8 +1,7 @@
 /** Fits of an assembled engine as they are measured on the bench. SI. */
 
 /** What an engine is used for, as rules of clearance tell it. */
-const clearanceUses = ['road', 'boosted-road', 'boosted-race', 'nitrous', 'diesel'] as const;
-export type ClearanceUse = (typeof clearanceUses)[number];
+export type ClearanceUse = 'road' | 'boosted-road' | 'boosted-race' | 'nitrous' | 'diesel';
 
 /** Gap of the top ring over the bore (common practice, no source): 4 thousandths of an inch per inch on the road to 8 on nitrous. */
 const RING_GAP: Record<ClearanceUse, number> = {
