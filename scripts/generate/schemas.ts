@@ -4,9 +4,13 @@ import * as z from 'zod';
 import { compressorFileSchema } from '../../src/formats/compressor-json';
 import { jobFileSchema } from '../../src/formats/job-json';
 
+// What stands in several places is written once: a promise holds a whole job.
 mkdirSync('docs/formats', { recursive: true });
 for (const [name, schema] of [
   ['job', jobFileSchema],
   ['compressor', compressorFileSchema],
 ] as const)
-  writeFileSync(`docs/formats/${name}.schema.json`, `${JSON.stringify(z.toJSONSchema(schema), null, 1)}\n`);
+  writeFileSync(
+    `docs/formats/${name}.schema.json`,
+    `${JSON.stringify(z.toJSONSchema(schema, { reused: 'ref' }), null, 1)}\n`,
+  );

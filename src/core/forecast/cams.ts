@@ -4,17 +4,14 @@ import { camEvents, type Card } from '../engine/cam';
 import type { Job } from '../job/schema/job';
 import { solveSweep, type Sweep } from '../solve/sweep';
 import { atHeldLevel } from '../studies/sites';
+import { marksOf, type CurveMarks } from './marks';
 
 /** A cam card on one engine: what it does to the revs and to idle. SI. */
-export type CamRow = {
+export type CamRow = CurveMarks & {
   card: Card;
   overlap: number;
   build: Build;
   sweep: Sweep;
-  /** Engine speed from which nine tenths of the boost are there; null without boost. */
-  boostRpm: number | null;
-  peak: { power: number; speedRpm: number };
-  redLinePower: number;
   idle: 'smooth' | 'fair' | 'rough';
 };
 
@@ -23,9 +20,6 @@ const degrees = Math.PI / 180;
 /** How an engine idles by the overlap of its card at the stated lift (common practice, no source): smooth below 10°, rough above 40°. */
 const idleOf = (overlap: number): CamRow['idle'] =>
   overlap < 10 * degrees ? 'smooth' : overlap < 40 * degrees ? 'fair' : 'rough';
-
-/** Share of the greatest boost at which it counts as there. */
-const THERE = 0.9;
 
 /** The job with another card, its breathing shape moved by it. */
 function withCard(job: Job, card: Card): Job {
@@ -68,22 +62,8 @@ export function camOn(
   if ('problems' in result) return null;
   const build = atHeldLevel(result.build, levelGauge);
   const sweep = solveSweep(build);
-  const points = sweep.points.filter(
-    ({ status, power }) => status.kind !== 'failed' && Number.isFinite(power.flywheel),
-  );
-  if (!points.length) return null;
-  const most = Math.max(...points.map(({ boostGauge }) => boostGauge));
-  const there = points.find(({ boostGauge }) => boostGauge >= THERE * most);
-  const best = points.reduce((a, b) => (b.power.flywheel > a.power.flywheel ? b : a));
+  const marks = marksOf(sweep.points);
+  if (!marks) return null;
   const { overlap } = camEvents(card);
-  return {
-    card,
-    overlap,
-    build,
-    sweep,
-    boostRpm: most > 5_000 && there ? there.speedRpm : null,
-    peak: { power: best.power.flywheel, speedRpm: best.speedRpm },
-    redLinePower: points.at(-1)!.power.flywheel,
-    idle: idleOf(overlap),
-  };
+  return { ...marks, card, overlap, build, sweep, idle: idleOf(overlap) };
 }

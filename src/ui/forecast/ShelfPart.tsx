@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { marksOf } from '@/core/forecast/marks';
 import { onTheShelf } from '@/core/forecast/shelf';
 import { withFitted, type Fit } from '@/core/job/chargers';
 import { blowerFitOf, centrifugalFitOf, turboFitOf } from '@/core/job/fit';
@@ -20,7 +21,7 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import frame from '../frame/frame.module.css';
 import { useSetups } from '../setups/useSetups';
-import { useJob, useJobState, type Answer } from '../store/solved';
+import { useJob, useJobState } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
@@ -29,9 +30,7 @@ import { useAtBasis } from './useBand';
 import { Curves } from './WhatIfPart';
 
 type Offer = TurbochargerItem | BlowerItem | CentrifugalItem;
-type Sweep = Pick<Answer, 'build' | 'sweep'>;
 const keyOf = ({ id, revision }: AnyItem) => `${id}.${revision}`;
-const THERE = 0.9;
 
 const fitOf = (item: Offer, redLineRpm: number): Fit => {
   if (isTurbocharger(item)) return turboFitOf(item);
@@ -97,6 +96,8 @@ export default function ShelfPart() {
     [wanted],
   );
   if (!answer) return <p className={frame.lead}>No forecast yet: fix the conflicting inputs first.</p>;
+  const marks = found && marksOf(found.sweep.points);
+  const own = marksOf(answer.sweep.points);
   const add = () => {
     if (!fit || !found || !item) return;
     const index = addChanged(setup.id, (now, id) => {
@@ -161,15 +162,15 @@ export default function ShelfPart() {
           {item.document.name} does not go with this setup: it contradicts something that is typed.
         </p>
       )}
-      {item && found && (
+      {item && found && marks && own && (
         <>
           <p className={frame.lead} role="status">
             {item.document.name}{' '}
             {found.levelGauge === null
               ? 'on its first pulleys'
               : `at ${figure(found.levelGauge, 'boost')} gauge`}
-            : {figure(at(peakOf(found).power), 'power')} at the {basis} at{' '}
-            {figure(peakOf(found).speedRpm, 'engineSpeed')}.{' '}
+            : {figure(at(marks.peak.power), 'power')} at the {basis} at{' '}
+            {figure(marks.peak.speedRpm, 'engineSpeed')}.{' '}
             {found.limit && (
               <>
                 {found.holds
@@ -185,18 +186,18 @@ export default function ShelfPart() {
           <FigureTable
             caption="Beside the setup as it is"
             rows={[
-              { name: item.document.name, of: found as Sweep },
-              { name: `Setup ${setup.letter}`, of: answer as Sweep },
+              { name: item.document.name, of: marks },
+              { name: `Setup ${setup.letter}`, of: own },
             ]}
             keyOf={({ name }) => name}
             columns={[
               { name: 'charger', cell: ({ name }) => name },
-              { name: 'peak', cell: ({ of }) => figure(at(peakOf(of).power), 'power') },
-              { name: 'at', cell: ({ of }) => figure(peakOf(of).speedRpm, 'engineSpeed') },
-              { name: 'boost, gauge', cell: ({ of }) => figure(peakOf(of).most, 'boost') },
+              { name: 'peak', cell: ({ of }) => figure(at(of.peak.power), 'power') },
+              { name: 'at', cell: ({ of }) => figure(of.peak.speedRpm, 'engineSpeed') },
+              { name: 'boost, gauge', cell: ({ of }) => figure(of.mostBoost, 'boost') },
               {
                 name: 'nine tenths of it from',
-                cell: ({ of }) => figure(peakOf(of).thereRpm, 'engineSpeed'),
+                cell: ({ of }) => figure(of.boostRpm, 'engineSpeed'),
               },
             ]}
           />
@@ -216,18 +217,4 @@ export default function ShelfPart() {
       </p>
     </>
   );
-}
-
-/** Peak power, W at the flywheel, greatest boost, Pa gauge, and the speed from which nine tenths of it are there. */
-function peakOf({ sweep }: Sweep) {
-  const points = sweep.points.filter(({ status }) => status.kind !== 'failed');
-  const best = points.reduce((a, b) => (b.power.flywheel > a.power.flywheel ? b : a), points[0]!);
-  const most = Math.max(...points.map(({ boostGauge }) => boostGauge));
-  const there = points.find(({ boostGauge }) => boostGauge >= THERE * most);
-  return {
-    power: best.power.flywheel,
-    speedRpm: best.speedRpm,
-    most,
-    thereRpm: there?.speedRpm ?? best.speedRpm,
-  };
 }
