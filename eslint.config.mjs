@@ -20,7 +20,9 @@ const coreRows = [
   ['workings', 'limits'],
   ['studies'],
   ['forecast'],
-  ['selection', 'claims', 'decisions', 'plan', 'measure'],
+  ['measure'],
+  ['selection', 'claims', 'decisions', 'plan'],
+  ['report'],
 ].map((row) => row.map((folder) => `core/${folder}`));
 const core = coreRows.flat();
 const coreWalls = Object.fromEntries(

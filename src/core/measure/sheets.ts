@@ -1,7 +1,6 @@
-/** Fits of an assembled engine as they are measured on the bench. SI. */
+import type { ClearanceUse } from '../job/schema/plan-choices';
 
-/** What an engine is used for, as rules of clearance tell it. */
-export type ClearanceUse = 'road' | 'boosted-road' | 'boosted-race' | 'nitrous' | 'diesel';
+/** Fits of an assembled engine as they are measured on the bench. SI. */
 
 /** Gap of the top ring over the bore (common practice, no source): 4 thousandths of an inch per inch on the road to 8 on nitrous. */
 const RING_GAP: Record<ClearanceUse, number> = {

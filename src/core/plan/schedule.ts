@@ -1,3 +1,5 @@
+import { guards, type Guard } from '../job/schema/plan-choices';
+
 /** A piece of the work: whole days, and what must be done before it begins. */
 export type Task = {
   id: string;
@@ -92,10 +94,6 @@ function criticalChain(tasks: ReadonlyMap<string, Task>, rows: readonly Planned[
   }
   return chain;
 }
-
-/** What an engine must have before it is driven with more power. */
-const guards = ['fuel', 'clutch', 'cooling', 'limits'] as const;
-export type Guard = (typeof guards)[number];
 
 /** A step of the work as the order of it is judged: what it brings, and the power that is driven after it, W; null where it is not driven. */
 export type Step = { id: string; brings: readonly Guard[]; drivenWith: number | null };

@@ -293,6 +293,22 @@ export const quantities = {
       { symbol: 'm', factor: 1, digits: 4 },
     ],
   },
+  fineLength: {
+    name: 'measured length',
+    units: [
+      { symbol: 'mm', factor: 1e-3, digits: 2 },
+      { symbol: 'in', factor: INCH, digits: 3, also: ['"'] },
+    ],
+  },
+  clearance: {
+    name: 'clearance',
+    units: [
+      { symbol: 'mm', factor: 1e-3, digits: 3 },
+      { symbol: 'thou', factor: INCH / 1_000, digits: 1, also: ['mil', '"/1000'] },
+      { symbol: 'in', factor: INCH, digits: 4, also: ['"'] },
+      { symbol: 'µm', factor: 1e-6, digits: 0, also: ['um'] },
+    ],
+  },
   length: {
     name: 'length of a pipe',
     units: [

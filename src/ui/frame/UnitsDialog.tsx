@@ -36,6 +36,7 @@ const samples: Record<Family, number> = {
   shaftPower: 27_000,
   torque: 236,
   length: 0.0502,
+  clearance: 0.00079,
   height: 1_650,
   velocity: 486,
   roadSpeed: 58.3,

@@ -12,6 +12,9 @@ type Walkable = {
   maxValue?: number;
 };
 
+/** Records beside the forecast: their figures are no inputs of it, and a power step's setup is edited on a letter. */
+const records = new Set(['plan', 'record', 'report']);
+
 /**
  * The ranges that the job's own schema accepts, read from the schema: the one source for server and fields. Plain data, so
  * that a page can be given them without the schema itself.
@@ -26,6 +29,7 @@ export function jobBounds(): Bounds {
       return at.options.forEach((option) => typeof option === 'object' && walk(option, path));
     if (at.element) return walk(at.element, [...path, '*']);
     for (const [key, child] of Object.entries(at.shape ?? {})) {
+      if (!path.length && records.has(key)) continue;
       if (key !== 'value') walk(child, [...path, key]);
       else if (child.minValue !== undefined && child.maxValue !== undefined)
         bounds[path.join('.')] = { min: child.minValue, max: child.maxValue };

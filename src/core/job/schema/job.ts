@@ -4,6 +4,8 @@ import { calibrationFileSchema } from './calibration';
 import { engineSchema } from './engine';
 import { input } from '../../documents/input-schema';
 import { markSchema } from './mark-schema';
+import { planSchemaWith } from './plan';
+import { recordSchema, reportSchema } from './record';
 import { idSchema as id, refSchema } from '../../documents/ref';
 import { confidences } from '../../documents/input';
 import { gateSchema } from '../../turbocharger/gate-schema';
@@ -323,6 +325,10 @@ const setupSchema = z.strictObject({
 });
 export type Setup = z.infer<typeof setupSchema>;
 
+const planSchema = planSchemaWith(setupSchema);
+export type Plan = z.infer<typeof planSchema>;
+export type PowerStepDocument = Plan['steps'][number];
+
 /** How time to boost is tried: the same for every setup of the job, so that they can be compared. */
 const trialSchema = z.strictObject({
   kind: z.enum(trialKinds),
@@ -349,6 +355,11 @@ export const jobSchema = z
     trial: trialSchema,
     /** Versions of the calibration, the earliest first. */
     calibration: z.array(calibrationFileSchema).max(200).optional(),
+    /** Power steps, parts, tasks and outside work. */
+    plan: planSchema.optional(),
+    /** What was measured, ticked and fitted on the bench. */
+    record: recordSchema.optional(),
+    report: reportSchema.optional(),
     setups: z
       .array(setupSchema)
       .min(1)
@@ -365,8 +376,8 @@ export const jobSchema = z
     /** Deleted setups, oldest first, until somebody brings them back or empties the bin. */
     bin: z.array(setupSchema).max(24),
   })
-  .refine(({ setups, bin }) => {
-    const ids = [...setups, ...bin].map((s) => s.id);
+  .refine(({ setups, bin, plan }) => {
+    const ids = [...setups, ...bin, ...(plan?.steps ?? []).map(({ setup }) => setup)].map((s) => s.id);
     return new Set(ids).size === ids.length;
   }, 'Two setups have the same id.');
 
