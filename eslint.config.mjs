@@ -20,7 +20,7 @@ const coreRows = [
   ['workings', 'limits'],
   ['studies'],
   ['forecast'],
-  ['measure'],
+  ['measure', 'procedure'],
   ['selection', 'claims', 'decisions', 'plan'],
   ['report'],
 ].map((row) => row.map((folder) => `core/${folder}`));

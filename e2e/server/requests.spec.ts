@@ -55,6 +55,7 @@ const routes = [
   'shop',
   'shop/backups/NAME',
   'shop/check',
+  'shop/builds',
   'shop/factor',
   'shop/recovery',
   'shop/restore',

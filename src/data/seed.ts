@@ -4,6 +4,8 @@ import { nameRevision } from './repositories/history';
 import { createJob, saveJob } from './repositories/jobs';
 import { addItem, knownIds } from './repositories/library';
 import { addRun } from './repositories/runs';
+import { saveSettings } from './repositories/settings';
+import { noSettings } from '@/formats/settings';
 
 /** The library of a new shop. */
 export async function seedLibrary(db: Database): Promise<void> {
@@ -16,8 +18,13 @@ export async function completeLibrary(db: Database): Promise<void> {
   for (const item of sampleItems) if (!known.has(item.id)) await addItem(db, item.document, item.id);
 }
 
-/** The demo shop: the library, its jobs and their runs. */
+/** The demo shop: its name, the library, its jobs and their runs. */
 export async function seedDemo(db: Database): Promise<void> {
+  await saveSettings(db, {
+    ...noSettings,
+    shopName: 'Fellwater Induction',
+    address: 'The Boathouse, Fellwater',
+  });
   await seedLibrary(db);
   // The board shows the newest first.
   for (const { id, revisions } of [...sampleHistories].reverse())

@@ -255,5 +255,8 @@ export const jobBenches: Record<JobBench, Bench> = {
   // What is promised rests on all the benches before it, which say themselves what they lack.
   forecast: { of: 'setup', needsAnswer: true, hasDecided: always, missing: () => {}, rules: [] },
   // A record: nothing of the forecast rests on it until a run becomes the baseline.
+  plan: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
+  bench: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
   dyno: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
+  report: { of: 'job', needsAnswer: false, hasDecided: always, missing: () => {}, rules: [] },
 };

@@ -8,7 +8,10 @@ export const benchIds = [
   'fuel',
   'limits',
   'forecast',
+  'plan',
+  'bench',
   'dyno',
+  'report',
 ] as const;
 export type JobBench = (typeof benchIds)[number];
 export const isBench = (id: string | undefined): id is JobBench => benchIds.some((bench) => bench === id);
@@ -38,7 +41,10 @@ export const benchSheets = {
   fuel: ['supply', 'injectors', 'spot'],
   limits: ['first', 'verdict', 'gears', 'disputed', 'charger', 'cylinder', 'timing', 'shape', 'worst'],
   forecast: ['band', 'curves', 'whatif', 'shelf', 'cams', 'worth', 'road', 'frozen'],
+  plan: ['ladder', 'parts', 'order', 'outside', 'fit'],
+  bench: ['measure', 'procedures', 'record', 'consent'],
   dyno: ['runs', 'card', 'add', 'gate', 'faults', 'chain', 'sheet'],
+  report: ['customer', 'tuner', 'orders', 'build', 'measured', 'earlier'],
 } as const satisfies Record<JobBench, readonly string[]>;
 export type Sheet<B extends JobBench = JobBench> = (typeof benchSheets)[B][number];
 

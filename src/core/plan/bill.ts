@@ -45,7 +45,7 @@ export function billOf(parts: readonly PlanPart[], budget: number | null): Bill 
 }
 
 /** A row of the ladder: what the parts in it do, and which part each step has. */
-export type LadderRow = Ladder['rows'][number] & { kind: PartRole; parts: (PlanPart | null)[] };
+type LadderRow = Ladder['rows'][number] & { kind: PartRole; parts: (PlanPart | null)[] };
 
 export type PartLadder = Omit<Ladder, 'rows'> & { rows: LadderRow[] };
 

@@ -6,18 +6,16 @@ import type { Setup, Plan } from '../job/schema/job';
 import type { PlanPart } from '../job/schema/plan';
 
 /** What is asked of two things that must go together. */
-export const fitQuestions = [
-  'flange',
-  'entry',
-  'injector-type',
-  'injector-length',
-  'plug-reach',
-  'ribs',
-  'belt-plane',
-  'brace',
-  'bonnet',
-] as const;
-export type FitQuestion = (typeof fitQuestions)[number];
+export type FitQuestion =
+  | 'flange'
+  | 'entry'
+  | 'injector-type'
+  | 'injector-length'
+  | 'plug-reach'
+  | 'ribs'
+  | 'belt-plane'
+  | 'brace'
+  | 'bonnet';
 
 /** Yes, no, or to be measured: what is not known of either side is a question, never a yes. Lengths m. */
 export type FitAnswer = {

@@ -50,6 +50,21 @@ it('ordered earlier it comes earlier; a task that is done takes no time', () => 
   expect(order.late).toBeNull();
 });
 
+it('the day wanted is held against the step of the goal: a later step may come after it, one that is done is not late', () => {
+  const two = plan();
+  two.steps.push(step('s2', 260e3));
+  two.tasks.push({ ...blankTask('more', 'Pull on', 'pull'), needs: ['pull'], days: 5, drives: 's2' });
+  const found = orderOf(two, '2027-01-04', '2027-02-05', 's1');
+  expect(found.kind === 'planned' && [found.goalOn, found.late, found.ready]).toEqual([
+    '2027-02-03',
+    -2,
+    '2027-02-10',
+  ]);
+  two.tasks[3]!.isDone = true;
+  const done = orderOf(two, '2027-01-04', '2026-02-05', 's1');
+  expect(done.kind === 'planned' && [done.goalOn, done.late]).toEqual([null, null]);
+});
+
 it('tasks in a ring are named', () => {
   const ring = plan();
   ring.tasks[0]!.needs = ['pull'];

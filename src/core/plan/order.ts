@@ -40,7 +40,9 @@ export type Order =
       /** The last day of work; the start where nothing is left to do. */
       ready: string;
       critical: string[];
-      /** Calendar days past the day it is wanted; below zero before it; null where none was said. */
+      /** The day the goal’s step is driven; null where it is done. Without such a step the day all is ready. */
+      goalOn: string | null;
+      /** Calendar days that this is past the day it is wanted; below zero before it; null where none was said or it is done. */
       late: number | null;
       toOrder: ToOrder[];
     }
@@ -75,9 +77,9 @@ function waitsOf(task: PlanTask, plan: Plan, today: string): Wait[] {
 /**
  * The work dated: each task as early as its needs, parts, outside work and slot allow, what is critical, when all is ready, and what must be
  * ordered by when. In: plan; today; the day it is wanted ('' for none). Work begins at the plan’s start, or today where that is later or unsaid. A
- * task that is done takes no time. Total. Source: critical path method over days of work.
+ * task that is done takes no time. The day wanted is held against the step of the goal, where one is named. Total. Source: critical path method over days of work.
  */
-export function orderOf(plan: Plan, today: string, due: string): Order {
+export function orderOf(plan: Plan, today: string, due: string, goalStep = ''): Order {
   const start = plan.start > today ? plan.start : today;
   const known = new Set(plan.tasks.map(({ id }) => id));
   const waits = new Map(plan.tasks.map((task) => [task.id, waitsOf(task, plan, today)]));
@@ -121,12 +123,19 @@ export function orderOf(plan: Plan, today: string, due: string): Order {
     })
     .sort((a, b) => (a.by < b.by ? -1 : 1));
   const ready = found.days ? workDay(start, found.days - 1, plan.week) : start;
+  const driven = goalStep ? rows.filter(({ task }) => task.drives === goalStep) : [];
+  const goalOn = driven.length
+    ? driven.every(({ task }) => task.isDone)
+      ? null
+      : driven.reduce((last, { to, task }) => (!task.isDone && to > last ? to : last), '')
+    : ready;
   return {
     kind: 'planned',
     rows,
     ready,
     critical: found.critical,
-    late: due ? daysBetween(due, ready) : null,
+    goalOn,
+    late: due && goalOn ? daysBetween(due, goalOn) : null,
     toOrder,
   };
 }

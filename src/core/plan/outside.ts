@@ -15,48 +15,46 @@ import { engineCharger } from '../charger/charged-air';
 /** A line of a sheet for a maker: what the job knows, SI; null where it does not, which makes it an open question. */
 export type OutsideLine = { key: OutsideKey; value: number | null; quantity: Quantity; basis?: 'abs' };
 
-export const outsideKeys = [
-  'bore',
-  'stroke',
-  'rodLength',
-  'compressionRatio',
-  'redLine',
-  'pistonSpeed',
-  'peakPressure',
-  'peakPressureRpm',
-  'gasForce',
-  'boltLoad',
-  'reciprocating',
-  'bigEnd',
-  'boost',
-  'backPressure',
-  'exhaustTemperature',
-  'exhaustFlow',
-  'airPerCylinder',
-  'cylinders',
-  'displacement',
-  'power',
-  'torque',
-  'torqueRpm',
-  'topGap',
-  'secondGap',
-  'deck',
-  'chamber',
-  'crown',
-  'intake',
-  'exhaust',
-  'intakeLift',
-  'exhaustLift',
-  'separation',
-  'overlap',
-  'valveMass',
-  'seatForce',
-  'valveHead',
-  'vehicleMass',
-  'finalDrive',
-  'firstGear',
-] as const;
-export type OutsideKey = (typeof outsideKeys)[number];
+export type OutsideKey =
+  | 'bore'
+  | 'stroke'
+  | 'rodLength'
+  | 'compressionRatio'
+  | 'redLine'
+  | 'pistonSpeed'
+  | 'peakPressure'
+  | 'peakPressureRpm'
+  | 'gasForce'
+  | 'boltLoad'
+  | 'reciprocating'
+  | 'bigEnd'
+  | 'boost'
+  | 'backPressure'
+  | 'exhaustTemperature'
+  | 'exhaustFlow'
+  | 'airPerCylinder'
+  | 'cylinders'
+  | 'displacement'
+  | 'power'
+  | 'torque'
+  | 'torqueRpm'
+  | 'topGap'
+  | 'secondGap'
+  | 'deck'
+  | 'chamber'
+  | 'crown'
+  | 'intake'
+  | 'exhaust'
+  | 'intakeLift'
+  | 'exhaustLift'
+  | 'separation'
+  | 'overlap'
+  | 'valveMass'
+  | 'seatForce'
+  | 'valveHead'
+  | 'vehicleMass'
+  | 'finalDrive'
+  | 'firstGear';
 
 /** What each maker asks for, in the order of the sheet. */
 const asked: Record<Trade, readonly OutsideKey[]> = {

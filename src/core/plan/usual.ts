@@ -9,99 +9,113 @@ export type UsualTask =
   | { what: 'trial' | 'fit' | 'pull-after'; part: string }
   | { what: 'old-file' | 'pull'; power: number };
 
-/** Days of work of fitting by what it is (common practice, no source). */
-const fitDays: Partial<Record<PartRole, number>> = {
-  charger: 2,
-  cooler: 1,
-  engine: 5,
-  head: 2,
-  clutch: 2,
-  gearbox: 2,
-  exhaust: 2,
-  drive: 1,
-};
-/** Fuel, clutch and cooling come before what makes the power. */
-const first: readonly PartRole[] = [
-  'engine',
-  'head',
-  'fuel-pump',
-  'injectors',
-  'fuel-supply',
-  'clutch',
-  'gearbox',
-  'cooling',
-  'cooler',
+/** Groups of parts that are fitted in one go, those that carry the power before those that make it. Days of work by common practice. */
+const groups: readonly { roles: readonly PartRole[]; days: number; makesPower: boolean }[] = [
+  { roles: ['engine'], days: 5, makesPower: false },
+  { roles: ['head'], days: 3, makesPower: true },
+  { roles: ['injectors', 'fuel-pump', 'fuel-supply'], days: 2, makesPower: false },
+  { roles: ['clutch', 'gearbox'], days: 2, makesPower: false },
+  { roles: ['cooling'], days: 1, makesPower: false },
+  { roles: ['electronics'], days: 1, makesPower: false },
+  { roles: ['cooler', 'piping'], days: 2, makesPower: true },
+  { roles: ['exhaust'], days: 2, makesPower: true },
+  { roles: ['charger', 'drive'], days: 2, makesPower: true },
 ];
 /** Bulky parts that are tried for room before anything is cut or bent. */
-const tried: readonly PartRole[] = ['charger', 'exhaust', 'cooler', 'drive'];
-/** What is not fitted by a task of its own. */
-const noTask: readonly PartRole[] = ['consumables', 'work', 'other'];
+const tried: readonly PartRole[] = ['charger', 'exhaust', 'cooler'];
 
-const rank = (part: PlanPart): number => {
-  const at = first.indexOf(part.role);
-  return at < 0 ? first.length : at;
-};
+/** Names in a row, as long as the name of a task takes them. */
+const named = (parts: readonly PlanPart[]): string => parts.map(({ name }) => name).join(', ');
 
 /**
  * The usual order of the work for a plan, by its schools: base calibration before the teardown or after it; one change at a time with a pull after
- * each, or the whole package; the new hardware on the old file first where that is chosen. In: plan with its steps and parts; ids; names.
- * Out: tasks that need each other in a row, guards before power. Total. Source: common practice.
+ * each that makes power, or the whole package; the new hardware on the old file first where that is chosen. In: plan with its steps and
+ * parts; ids; names. Out: what carries the power is fitted beside each other and before what makes it; nothing is driven before the
+ * first start is checked. Total. Source: common practice.
  */
 export function usualTasks(plan: Plan, nextId: () => string, name: (task: UsualTask) => string): PlanTask[] {
   const { school } = plan;
   const tasks: PlanTask[] = [];
-  const add = (kind: PlanTask['kind'], what: UsualTask, more: Partial<PlanTask> = {}): PlanTask => {
-    const task = {
-      ...blankTask(nextId(), name(what).slice(0, 100), kind),
-      needs: tasks.at(-1) ? [tasks.at(-1)!.id] : [],
-      ...more,
-    };
+  const add = (
+    kind: PlanTask['kind'],
+    what: UsualTask,
+    needs: readonly (PlanTask | undefined)[],
+    more: Partial<PlanTask> = {},
+  ): PlanTask => {
+    const before = [...new Set(needs.flatMap((task) => (task ? [task.id] : [])))];
+    const task = { ...blankTask(nextId(), name(what).slice(0, 100), kind), needs: before, ...more };
     tasks.push(task);
     return task;
   };
   const cell = { place: 'cell' as const };
-  const base = () => {
-    add('calibrate', { what: 'base-file' });
-    add('pull', { what: 'base-pull' }, cell);
-  };
+  const base = (after: readonly (PlanTask | undefined)[]): PlanTask =>
+    add('pull', { what: 'base-pull' }, [add('calibrate', { what: 'base-file' }, after)], cell);
   const firstStep = plan.steps[0]?.id ?? '';
-  const open = plan.parts.filter(({ state, role }) => state !== 'fitted' && !noTask.includes(role));
-  if (school.base === 'before') base();
-  const strip = add('strip', { what: 'strip' }, { days: 2 });
-  if (open.some(({ role }) => role === 'engine')) add('mock-up', { what: 'bare-block' });
+  const fitted = new Set<PartRole>(groups.flatMap(({ roles }) => roles));
+  const open = plan.parts.filter(({ state, role }) => state !== 'fitted' && fitted.has(role));
+  const before = school.base === 'before' ? base([]) : undefined;
+  const strip = add('strip', { what: 'strip' }, [before], { days: 2 });
+  const trials: PlanTask[] = [];
+  if (open.some(({ role }) => role === 'engine'))
+    trials.push(add('mock-up', { what: 'bare-block' }, [strip]));
   for (const part of open.filter(({ role }) => tried.includes(role)))
-    add('mock-up', { what: 'trial', part: part.name }, { needs: [strip.id], parts: [part.id] });
-  if (school.base === 'after') base();
+    trials.push(add('mock-up', { what: 'trial', part: part.name }, [strip], { parts: [part.id] }));
+  let last = school.base === 'after' ? base([strip, ...trials]) : undefined;
   for (const step of plan.steps.length ? plan.steps : [null]) {
     const id = step?.id ?? '';
-    const parts = open.filter((part) => (part.step || firstStep) === id).sort((a, b) => rank(a) - rank(b));
-    const trials = tasks.filter(({ kind }) => kind === 'mock-up').map((task) => task.id);
-    let isFirst = true;
-    for (const part of parts) {
-      // Each trial is over before the first part goes on for good.
-      const needs = isFirst
-        ? [...new Set([tasks.at(-1)!.id, ...(id === firstStep ? trials : [])])]
-        : [tasks.at(-1)!.id];
-      add(
-        'fit',
-        { what: 'fit', part: part.name },
-        { needs, parts: [part.id], days: fitDays[part.role] ?? 1 },
-      );
-      isFirst = false;
-      // Between two changes the engine is driven with what it made before.
-      if (school.changes === 'one' && part !== parts.at(-1))
-        add('pull', { what: 'pull-after', part: part.name }, cell);
+    const own = open.filter((part) => (part.step || firstStep) === id);
+    const start = [last ?? strip, ...(id === firstStep ? trials : [])];
+    /** What the first start of the step waits for. */
+    const done: PlanTask[] = [];
+    const power = groups.filter(({ makesPower }) => makesPower);
+    const fit = ({ roles, days }: (typeof groups)[number], needs: readonly (PlanTask | undefined)[]) => {
+      const parts = own.filter(({ role }) => roles.includes(role));
+      if (!parts.length) return null;
+      return add('fit', { what: 'fit', part: named(parts) }, needs, {
+        parts: parts.map((part) => part.id).slice(0, 30),
+        days,
+      });
+    };
+    // What carries the power goes on side by side.
+    for (const group of groups.filter(({ makesPower }) => !makesPower)) {
+      const task = fit(group, start);
+      if (task) done.push(task);
     }
-    if (!parts.length && step !== null && step !== plan.steps[0]) {
-      add('calibrate', { what: 'new-file' });
-      add('pull', { what: 'pull', power: step.power }, { ...cell, drives: id });
+    for (const group of power) {
+      const task = fit(group, school.changes === 'one' && done.length ? done.slice() : start);
+      if (!task) continue;
+      done.push(task);
+      const isLast = !power
+        .slice(power.indexOf(group) + 1)
+        .some(({ roles }) => own.some(({ role }) => roles.includes(role)));
+      // Between two changes the engine is driven with what it made before.
+      if (school.changes === 'one' && !isLast)
+        done.push(
+          add(
+            'pull',
+            { what: 'pull-after', part: named(own.filter(({ role }) => group.roles.includes(role))) },
+            [task],
+            cell,
+          ),
+        );
+    }
+    if (!done.length && step === plan.steps[0] && step !== null) {
+      last = add(
+        'pull',
+        { what: 'pull', power: step.power },
+        [add('calibrate', { what: 'new-file' }, start)],
+        { ...cell, drives: id },
+      );
       continue;
     }
-    if (!parts.length) continue;
-    add('check', { what: 'check' });
-    if (school.onOldFile) add('pull', { what: 'old-file', power: step?.power ?? 0 }, cell);
-    add('calibrate', { what: 'new-file' });
-    if (step) add('pull', { what: 'pull', power: step.power }, { ...cell, drives: id });
+    if (!done.length && !step) continue;
+    const checked = done.length ? add('check', { what: 'check' }, done) : last;
+    const old =
+      school.onOldFile && done.length
+        ? add('pull', { what: 'old-file', power: step?.power ?? 0 }, [checked], cell)
+        : checked;
+    last = add('calibrate', { what: 'new-file' }, [old]);
+    if (step) last = add('pull', { what: 'pull', power: step.power }, [last], { ...cell, drives: id });
   }
   return tasks;
 }

@@ -298,6 +298,8 @@ export const quantities = {
     units: [
       { symbol: 'mm', factor: 1e-3, digits: 2 },
       { symbol: 'in', factor: INCH, digits: 3, also: ['"'] },
+      { symbol: 'cm', factor: 1e-2, digits: 3 },
+      { symbol: 'm', factor: 1, digits: 5 },
     ],
   },
   clearance: {

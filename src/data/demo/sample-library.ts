@@ -11,6 +11,7 @@ import { beltSchema, pulleySchema, type Belt, type Pulley } from '@/core/drive/d
 import belts from './belts.json';
 import blowers from './blowers.json';
 import centrifugals from './centrifugals.json';
+import procedures from './procedures.json';
 import pulleys from './pulleys.json';
 import coolers from './coolers.json';
 import engineFamilies from './engine-families.json';
@@ -68,7 +69,7 @@ export const sampleCoolers: { id: string; revision: number; document: ChargeCool
   }),
 );
 
-/** Injectors, pumps and what lies between them; exchangers in front of a charge loop; parts and families of engines. */
+/** Injectors, pumps and what lies between them; exchangers in front of a charge loop; parts and families of engines; procedures. */
 export const sampleFuelParts: AnyItem[] = [
   ...heatExchangers,
   ...injectors,
@@ -78,6 +79,7 @@ export const sampleFuelParts: AnyItem[] = [
   ...fuelRegulators,
   ...engineParts,
   ...engineFamilies,
+  ...procedures,
 ].map((item) => ({ ...item, document: itemDocumentSchema.parse(item.document) }));
 
 /** Everything in the demo's library, parts before what is made of them. */

@@ -25,6 +25,8 @@ export type JobHead = {
   savedAt: string;
   /** The last run against the goal; null where none was made. */
   measured: Measured | null;
+  /** Between the bases of power. */
+  drivetrain: Job['brief']['drivetrain'];
 };
 export type StoredJob = { id: string; revision: number; job: Job; savedAt: string };
 export type Saved =
@@ -75,6 +77,7 @@ export async function listJobs(db: Database): Promise<JobHead[]> {
     return {
       ...row,
       summary,
+      drivetrain,
       savedAt: savedAt.toISOString(),
       measured: run ? measuredAgainst(summary.goal, drivetrain, run) : null,
     };

@@ -12,6 +12,7 @@ import {
   injectorSchema,
 } from '@/core/fuel-system/part-documents';
 import { engineFamilySchema, enginePartSchema } from '@/core/limits/part-documents';
+import { procedureSchema } from '@/core/procedure/document';
 import { heatExchangerSchema } from '@/core/charge-air/heat-exchanger-document';
 import { compressorSchema } from '@/core/compressor/document';
 import { turbineSchema } from '@/core/turbine/document';
@@ -37,6 +38,7 @@ export const documents = {
   'fuel-regulator': defineDocument(fuelRegulatorSchema),
   'engine-part': defineDocument(enginePartSchema),
   'engine-family': defineDocument(engineFamilySchema),
+  procedure: defineDocument(procedureSchema),
 };
 
 export type ItemDocument = z.infer<(typeof documents)[keyof typeof documents]['schema']>;
@@ -59,6 +61,7 @@ const currentSchema = z.discriminatedUnion('kind', [
   fuelRegulatorSchema,
   enginePartSchema,
   engineFamilySchema,
+  procedureSchema,
 ]);
 
 /** A document of any kind in the present version; nothing else is looked at. For rows of the shop's own. */

@@ -13,6 +13,7 @@ import { fuelRegulatorKind } from './fuel-regulator';
 import { heatExchangerKind } from './heat-exchanger';
 import { injectorKind } from './injector';
 import { pipingKind } from './piping';
+import { procedureKind } from './procedure';
 import { pulleyKind } from './pulley';
 import { turbineKind } from './turbine';
 import { turbochargerKind } from './turbocharger';
@@ -37,6 +38,7 @@ export const kinds = [
   fuelRegulatorKind,
   enginePartKind,
   engineFamilyKind,
+  procedureKind,
 ] as const;
 
 export type KindName = ItemDocument['kind'];

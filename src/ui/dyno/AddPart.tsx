@@ -10,6 +10,7 @@ import { fuelOf } from '@/core/fuel/fuels';
 import { HEAD_BYTES, openLong } from '@/formats/long-log';
 import { guessLog, makeLog, mappingProblem, readLog, type LogMapping } from '@/formats/run-log';
 import { MOST_READINGS, sourceOf } from '@/formats/runs';
+import { today } from '../device/today';
 import charts from '../charts/charts.module.css';
 import { cleanText } from '../fields/clean-text';
 import { FileButton } from '../fields/FileButton';
@@ -168,7 +169,7 @@ export default function AddPart() {
       const first = (its: number[] | undefined) => its?.find(Number.isFinite);
       const card = {
         ...blankCard(parts.length > 1 ? `Run, pull ${i + 1}` : 'Run'),
-        at: new Date().toLocaleDateString('sv-SE'),
+        at: today(),
         boostHeld: held,
         startRpm: within(first(log.speedRpm), 100, 20_000),
         sweepRate: within(sweepRateOf(log), 10, 20_000),

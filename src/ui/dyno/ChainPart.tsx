@@ -7,6 +7,7 @@ import { nearestFifty } from '@/core/units/nearest';
 import type { Quantity } from '@/core/units/quantities';
 import type { CalibrationFile, ChangeKind, FileChange } from '@/core/job/schema/calibration';
 import { firstStep, halfWay, movedChecks, stepFindings } from '@/core/studies/calibration';
+import { today } from '../device/today';
 import charts from '../charts/charts.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
@@ -69,7 +70,7 @@ function useChain() {
 const blankFile = (id: string, name: string, from: CalibrationFile | undefined): CalibrationFile => ({
   id,
   name,
-  on: new Date().toLocaleDateString('sv-SE'),
+  on: today(),
   by: from?.by ?? '',
   slot: from?.slot ?? '',
   purpose: from?.purpose ?? '',

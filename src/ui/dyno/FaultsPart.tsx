@@ -1,18 +1,17 @@
 'use client';
 import Input from '@mui/material/Input';
 import { useMemo, useState } from 'react';
-import { channels, type ChannelId } from '@/core/dyno/channels';
+import { channels } from '@/core/dyno/channels';
 import { sensorPlan } from '@/core/dyno/sensor-plan';
 import { likelyFaults, speedIn, symptomsIn } from '@/core/dyno/symptoms';
-import { engineCharger } from '@/core/charger/charged-air';
-import { fuelPointOf } from '@/core/solve/fuel-line';
 import charts from '../charts/charts.module.css';
 import { cleanText } from '../fields/clean-text';
 import frame from '../frame/frame.module.css';
-import { useJob, type Answer } from '../store/solved';
+import { useJob } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
+import { expectedOf } from './expected';
 import { faultWords, sensorWords, symptomWords } from './words';
 
 /** From a symptom in words to likely faults and the reading that tells them apart; and what to log on the next pull. */
@@ -82,30 +81,6 @@ function Symptoms() {
       )}
     </>
   );
-}
-
-/** The most that the models expect of each channel. */
-function expectedOf({ build, sweep }: Pick<Answer, 'build' | 'sweep'>): Partial<Record<ChannelId, number>> {
-  const most: Partial<Record<ChannelId, number>> = {};
-  const take = (channel: ChannelId, value: number | null | undefined) => {
-    if (value != null && Number.isFinite(value)) most[channel] = Math.max(most[channel] ?? -Infinity, value);
-  };
-  take('speedRpm', build.redLineRpm);
-  for (const point of sweep.points) {
-    if (point.status.kind === 'failed') continue;
-    take('torque', point.torque);
-    take('manifold', point.manifoldPressure);
-    take('boost', point.boostGauge);
-    take('chargeTemperature', point.path.manifold.temperature);
-    take('shaftSpeed', engineCharger(point).shaftRpm);
-    const inlet = point.match && engineCharger(point.match).turbine.inlet;
-    take('backPressure', inlet && inlet.pressure - build.climate.pressure);
-    take('exhaustTemperature', inlet?.temperature);
-    const fuel = build.supply && fuelPointOf(build, build.supply, point);
-    take('fuelPressure', fuel?.supply.rail);
-    take('injectorDuty', fuel?.injection.duty);
-  }
-  return most;
 }
 
 function Plan() {

@@ -10,8 +10,18 @@ import { useJob } from '../store/solved';
 import { openPicture, thumbnailOf } from './picture-file';
 import styles from './dyno.module.css';
 
-/** Photographs of a run: kept beside the database, carried by the backup. */
-export function Photos({ runId }: { runId: string }) {
+type Props =
+  | { runId: string; ids?: never; onIds?: never; none?: string }
+  /** Those that a part of the job names, and its new list once one comes or goes. */
+  | { runId?: never; ids: readonly string[]; onIds: (ids: string[]) => void; none?: string };
+
+/** Photographs of a run or of a part of the job: kept beside the database, carried by the backup. */
+export function Photos({
+  runId,
+  ids,
+  onIds,
+  none = 'None yet: straps, plugs, the sheet as it was printed.',
+}: Props) {
   const { store } = useJob();
   const jobId = store.getState().id;
   const [all, setAll] = useState<PictureLine[] | null>(null);
@@ -38,14 +48,16 @@ export function Photos({ runId }: { runId: string }) {
     const answer = await server.addPicture(jobId, file, file.name, thumbnail, runId);
     if (answer.kind !== 'ok') return setFailure(failureOf(title, answer));
     setFailure(null);
-    setAll([...(all ?? []), { ...answer.data, runId, name: file.name, thumbnail }]);
+    setAll([...(all ?? []), { ...answer.data, runId: runId ?? null, name: file.name, thumbnail }]);
+    if (ids) onIds([...ids, answer.data.id]);
   };
   const remove = async (id: string) => {
     const answer = await server.removePicture(jobId, id);
     if (answer.kind !== 'ok') return setFailure(failureOf('The photograph was not removed.', answer));
     setAll((all ?? []).filter((one) => one.id !== id));
+    if (ids) onIds(ids.filter((one) => one !== id));
   };
-  const own = (all ?? []).filter((one) => one.runId === runId);
+  const own = (all ?? []).filter((one) => (ids ? ids.includes(one.id) : one.runId === runId));
   return (
     <Group title="Photographs">
       {failure && <Failure {...failure} />}
@@ -66,9 +78,7 @@ export function Photos({ runId }: { runId: string }) {
           </figure>
         ))}
       </div>
-      {own.length === 0 && (
-        <p className={frame.foot}>None yet: straps, plugs, the sheet as it was printed.</p>
-      )}
+      {own.length === 0 && <p className={frame.foot}>{none}</p>}
       <FileButton
         label="Add a photograph"
         accept="image/png,image/jpeg,image/webp"

@@ -35,6 +35,8 @@ export type Asked = {
   items: AnyItem[];
   bounds: Bounds;
   seed: number;
+  /** Fewer where only a difference is asked for. */
+  count?: number;
 };
 
 /**
@@ -42,7 +44,7 @@ export type Asked = {
  * then piece by piece; how to take it up again once it was stopped. Out: ends it.
  */
 export function drawBand(
-  { job, setupIndex, held, items, bounds, seed }: Asked,
+  { job, setupIndex, held, items, bounds, seed, count = DRAWS }: Asked,
   onDraws: (draws: (Draw | undefined)[], isAll: boolean) => void,
   resume: () => void,
 ): () => void {
@@ -54,22 +56,22 @@ export function drawBand(
     if (!isDone) drop();
   };
   const told = tellWork('Drawing the band', { stop: end, resume });
-  const draws = new Array<Draw | undefined>(DRAWS);
+  const draws = new Array<Draw | undefined>(count);
   let next = 0;
   let done = 0;
   const work = async ({ remote }: { remote: Remote<ForecastWorker> }) => {
-    await remote.begin(job, setupIndex, held, items, bounds, DRAWS, seed);
-    while (isLive && next < DRAWS) {
+    await remote.begin(job, setupIndex, held, items, bounds, count, seed);
+    while (isLive && next < count) {
       const from = next;
-      const to = Math.min(DRAWS, from + (from < FIRST ? FIRST / COUNT : PIECE));
+      const to = Math.min(count, from + (from < FIRST ? FIRST / COUNT : PIECE));
       next = to;
       const own = await remote.draw(from, to);
       if (!isLive) return;
       own.forEach((draw, i) => (draws[from + i] = draw));
       done += own.length;
-      isDone = done >= DRAWS;
-      told.move(done / DRAWS);
-      onDraws(draws, done >= DRAWS);
+      isDone = done >= count;
+      told.move(done / count);
+      onDraws(draws, done >= count);
     }
   };
   Promise.all(workers().map(work))

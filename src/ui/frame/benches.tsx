@@ -1,6 +1,7 @@
 import type { ComponentType, ReactNode } from 'react';
 import { benchIds, type JobBench, type Sheet } from '@/core/job/benches';
 import type { StationKind } from '@/core/charge-path/stations';
+import { loaders as benchParts } from '../bench/parts';
 import { loaders as chargerParts } from '../charger/parts';
 import { loaders as coolingParts } from '../cooling/parts';
 import { loaders as dynoParts } from '../dyno/parts';
@@ -8,6 +9,8 @@ import { loaders as limitParts } from '../limits/parts';
 import { loaders as engineParts } from '../engine/parts';
 import { loaders as forecastParts } from '../forecast/parts';
 import { loaders as fuelParts } from '../fuel/parts';
+import { loaders as planParts } from '../plan/parts';
+import { loaders as reportParts } from '../report/parts';
 
 type Body = () => Promise<{ default: ComponentType }>;
 
@@ -73,6 +76,19 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     road: 'Vehicle & load',
     frozen: 'Promised',
   },
+  plan: {
+    ladder: 'Power steps',
+    parts: 'Parts list',
+    order: 'Order of work',
+    outside: 'Outside work',
+    fit: 'Compatibility',
+  },
+  bench: {
+    measure: 'Measuring sheets',
+    procedures: 'Procedures',
+    record: 'Build record',
+    consent: 'Cautions & consent',
+  },
   dyno: {
     runs: 'Runs',
     card: 'Run card',
@@ -81,6 +97,14 @@ export const sheetNames: { [B in JobBench]: Record<Sheet<B>, string> } = {
     faults: 'Faults & sensors',
     chain: 'Calibration',
     sheet: 'Printed sheet',
+  },
+  report: {
+    customer: 'Customer’s sheet',
+    tuner: 'Hand-over',
+    orders: 'Order list',
+    build: 'Build record',
+    measured: 'Measuring sheets',
+    earlier: 'Earlier builds',
   },
 };
 
@@ -170,15 +194,47 @@ const descriptors: Record<JobBench, Bench> = {
     ahead: [...Object.values(forecastParts), () => import('../charts/Plot')],
     stations: [],
   },
+  plan: {
+    name: 'Plan',
+    icon: <path d="M3 17h4v-4h4V9h4V5h3M3 3v14" />,
+    key: '9',
+    words:
+      'ladder power steps parts list bill of materials budget lead time order of work critical path schedule calendar outside work compatibility',
+    inTheCell: false,
+    body: () => import('../plan/PlanBench'),
+    ahead: Object.values(planParts),
+    stations: [],
+  },
+  bench: {
+    name: 'Bench',
+    icon: <path d="M2 8h16M4 8v9M16 8v9M7 8V4h2v4M12 8l1-5 2 .5L14 8" />,
+    key: '0',
+    words:
+      'measuring sheet ring gap bearing clearance push rod compression ratio procedure torque hold point first start prime build record serial consent caution',
+    inTheCell: true,
+    body: () => import('../bench/Bench'),
+    ahead: Object.values(benchParts),
+    stations: [],
+  },
   dyno: {
     name: 'Dyno',
     icon: <path d="M3 16a7 7 0 0 1 14 0M10 16l4-6M3 16h14M6 10l-1-1M10 8V6" />,
-    key: '9',
+    key: '-',
     words:
       'run pull log chassis hub roller correction SAE DIN overlay compare audit card gate checklist sensor symptom fault calibration file map slot digitise photograph',
     inTheCell: true,
     body: () => import('../dyno/DynoBench'),
     ahead: [...Object.values(dynoParts), () => import('../charts/Plot')],
+    stations: [],
+  },
+  report: {
+    name: 'Report',
+    icon: <path d="M5 2h10v16H5zM7.5 6h5M7.5 9h5M7.5 12h3M11 15l1.5-1.5L14 15" />,
+    key: '=',
+    words: 'customer sheet hand-over tuner order list PDF print signature earlier builds history',
+    inTheCell: false,
+    body: () => import('../report/ReportBench'),
+    ahead: Object.values(reportParts),
     stations: [],
   },
 };

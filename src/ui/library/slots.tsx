@@ -6,6 +6,7 @@ import { BlowerEditor } from './BlowerEditor';
 import { BlowerPicture } from './BlowerPicture';
 import { CompressorEditor } from './CompressorEditor';
 import { MapPicture } from './MapPicture';
+import { ProcedureEditor } from './ProcedureEditor';
 import { TurbineEditor } from './TurbineEditor';
 import { TurbinePicture } from './TurbinePicture';
 import { TurbochargerEditor } from './TurbochargerEditor';
@@ -47,6 +48,7 @@ const slots: { [K in KindName]?: Slots<Extract<ItemDocument, { kind: K }>> } = {
     Editor: TurbineEditor,
   },
   turbocharger: { Editor: TurbochargerEditor },
+  procedure: { Editor: ProcedureEditor },
   blower: {
     Picture: ({ document, small = false }) => <BlowerPicture blower={document} height={small ? 130 : 190} />,
     Editor: BlowerEditor,

@@ -20,6 +20,7 @@ import type {
   TurbineItem,
   TurbochargerItem,
 } from '@/formats/library-items';
+import type { PastBuild } from '@/formats/builds';
 import type { PictureLine } from '@/formats/pictures';
 import type { Settings } from '@/formats/settings';
 import type { FullCheckAnswer } from '@/formats/shop-state';
@@ -125,6 +126,7 @@ export const server = {
   setRunDeleted: (id: string, run: string, deleted: boolean) =>
     call<{ deleted: boolean }>('PUT', `/api/jobs/${id}/runs/${run}/deleted`, { deleted }),
   /** The shop’s own power per air; null while no promise has met a run. */
+  builds: () => call<{ builds: PastBuild[] }>('GET', '/api/shop/builds'),
   shopFactor: () => call<{ factor: ReturnType<typeof ownFactorOf> }>('GET', '/api/shop/factor'),
   station: () => call<StationReading & { isSimulated: boolean }>('GET', '/api/cell/station'),
   pictures: (id: string) => call<{ pictures: PictureLine[] }>('GET', `/api/jobs/${id}/pictures`),
@@ -155,6 +157,7 @@ export const server = {
       body: file,
     }),
   checkShop: () => call<FullCheckAnswer>('POST', '/api/shop/check', {}),
+  settings: () => call<Settings>('GET', '/api/settings'),
   saveSettings: (settings: Settings) => call<Settings>('PUT', '/api/settings', settings),
   dismissRecovery: () => call<{ read: true }>('DELETE', '/api/shop/recovery'),
   importJob: (text: string) => call<StoredJob>('POST', '/api/import', { text }),

@@ -68,7 +68,10 @@ describe('a job with its answer', () => {
       'fuel',
       'limits',
       'forecast',
+      'plan',
+      'bench',
       'dyno',
+      'report',
     ]);
   });
   it('keeps the last good answer, marked as stale, while the job contradicts itself; the fields get the problem', () => {

@@ -327,7 +327,6 @@ export type Setup = z.infer<typeof setupSchema>;
 
 const planSchema = planSchemaWith(setupSchema);
 export type Plan = z.infer<typeof planSchema>;
-export type PowerStepDocument = Plan['steps'][number];
 
 /** How time to boost is tried: the same for every setup of the job, so that they can be compared. */
 const trialSchema = z.strictObject({

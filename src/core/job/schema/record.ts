@@ -15,7 +15,6 @@ const tickSchema = z.strictObject({
   note: text(300),
   pictures: z.array(text(64)).max(12),
 });
-export type StepTick = z.infer<typeof tickSchema>;
 
 export const stepSchema = z.strictObject({
   id: idSchema,
