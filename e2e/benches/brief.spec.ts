@@ -1,5 +1,5 @@
 import { expect, test } from '../support/test';
-import { choose, fill, isSaved, makeJob, open } from '../support/job';
+import { setDay, choose, fill, isSaved, makeJob, open } from '../support/job';
 
 test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet to sign', async ({
   page,
@@ -58,7 +58,7 @@ test('the whole Brief: torque, use, places, fuels, vehicle, terms; and a sheet t
   await page.getByLabel('Customer', { exact: true }).fill('A hill climber');
   await page.getByLabel('Customer’s wording').fill('More at the top, <b>and</b> nothing less below.');
   await fill(page, 'Budget', '7,500');
-  await page.getByLabel('Due date').fill('2027-03-01');
+  await setDay(page, 'Due date', '2027-03-01');
   await page.getByRole('button', { name: 'Add a fixed part' }).click();
   await page.getByLabel('Why block may not change').fill('class rule');
   await choose(page, 'Where it runs', 'competition');

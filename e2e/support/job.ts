@@ -34,6 +34,13 @@ export const sheets = [
   ),
   ...['runs', 'card', 'add', 'gate', 'faults', 'chain', 'sheet'].map((part) => `${coupe}/dyno?dyno=${part}`),
   ...['injectors', 'spot'].map((part) => `${single}/fuel?fuel=${part}`),
+  ...['ladder', 'parts', 'order'].map((part) => `${coupe}/plan?plan=${part}`),
+  `${boat}/plan?plan=outside`,
+  `${groomer}/plan?plan=fit`,
+  ...['measure', 'procedures', 'record', 'consent'].map((part) => `${coupe}/bench?bench=${part}`),
+  ...['customer', 'tuner', 'orders', 'build', 'measured', 'earlier'].map(
+    (part) => `${coupe}/report?report=${part}`,
+  ),
 ];
 
 type Made = {
@@ -41,6 +48,9 @@ type Made = {
   job: {
     brief: { venue: { coldest?: object; hottest?: object }; otherVenues: object[] };
     setups: { induction: { chargers: { drive: object }[] } }[];
+    plan?: object;
+    record?: object;
+    report?: object;
   };
 };
 
@@ -58,6 +68,8 @@ export const makeTurboJob = (request: APIRequestContext, name: string): Promise<
 async function copy(request: APIRequestContext, name: string, hasTurbine: boolean): Promise<string> {
   const made = (await (await request.post(`/api${single}/duplicate`)).json()) as Made;
   const setups = made.job.setups.slice(0, 1);
+  // A job of its own has no plan yet, and nothing on record.
+  for (const key of ['plan', 'record', 'report'] as const) delete made.job[key];
   if (!hasTurbine) {
     for (const { induction } of setups)
       for (const charger of induction.chargers) charger.drive = { kind: 'open' };
@@ -82,6 +94,15 @@ export async function fill(page: Page, label: string, text: string): Promise<voi
 
 export async function isSaved(page: Page): Promise<void> {
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
+}
+
+/** Types a day into a field of days and leaves it. In: as ISO 8601 writes it. */
+export async function setDay(page: Page, label: string, day: string): Promise<void> {
+  const [year, month, date] = day.split('-');
+  const field = page.getByRole('group', { name: label, exact: true });
+  await field.getByRole('spinbutton', { name: 'Day' }).click();
+  await page.keyboard.type(`${date}${month}${year}`);
+  await page.keyboard.press('Tab');
 }
 
 /** Takes an option of a select by its label. */

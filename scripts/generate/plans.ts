@@ -46,7 +46,9 @@ function madeBy(job: Job, setup: Setup): number {
 /** As a gauge reads it: hundredths of a millimetre, tenths of a cubic centimetre, whole newtons, half degrees. */
 function rounded(value: number, quantity: string): number {
   const step =
-    { clearance: 1e-5, fineLength: 1e-5, chamber: 1e-7, force: 1, angle: Math.PI / 360 }[quantity] ?? 1e-6;
+    { micron: 1e-6, clearance: 1e-5, fineLength: 1e-5, chamber: 1e-7, force: 1, angle: Math.PI / 360 }[
+      quantity
+    ] ?? 1e-6;
   return Number((Math.round(value / step) * step).toPrecision(8));
 }
 
@@ -141,7 +143,10 @@ function recordOf(
       record.measured.push({
         sheet,
         line: key,
-        value: rounded(middle + scatter * room * 0.7 + (off[key] ?? 0), quantity(line)),
+        value: rounded(
+          middle + scatter * room * 0.7 + (off[key] ?? 0),
+          room < 2e-5 ? 'micron' : quantity(line),
+        ),
         on,
         by,
         with: tool,

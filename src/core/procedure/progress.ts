@@ -68,17 +68,22 @@ export function tighteningOrder(bolts: number, layout: 'rows' | 'circle'): numbe
     return order;
   }
   const columns = Math.ceil(bolts / 2);
-  const middle = (columns - 1) / 2;
-  const byMiddle = Array.from({ length: columns }, (_, i) => i).sort(
-    (a, b) => Math.abs(a - middle) - Math.abs(b - middle) || a - b,
-  );
-  let n = 0;
-  byMiddle.forEach((column, i) => {
-    // Crosswise: the row that is begun with changes from column to column.
-    for (const row of i % 2 ? [1, 0] : [0, 1]) {
-      const place = row * columns + column;
-      if (place < bolts) order[place] = ++n;
-    }
-  });
+  const centre = { x: (columns - 1) / 2, y: 0.5 };
+  const places = Array.from({ length: bolts }, (_, i) => ({ x: i % columns, y: Math.floor(i / columns) }));
+  const apart = (a: { x: number; y: number }, b: { x: number; y: number }) =>
+    Math.hypot(a.x - b.x, a.y - b.y);
+  const open = new Set(places.keys());
+  let last = centre;
+  for (let n = 1; open.size; n++) {
+    // Of the bolts nearest to the middle that are left, the one farthest from the last: crosswise.
+    const least = Math.min(...[...open].map((i) => apart(places[i]!, centre)));
+    const ring = [...open].filter((i) => apart(places[i]!, centre) < least + 1e-9);
+    const next = ring.reduce((best, i) =>
+      apart(places[i]!, last) > apart(places[best]!, last) + 1e-9 ? i : best,
+    );
+    order[next] = n;
+    open.delete(next);
+    last = places[next]!;
+  }
   return order;
 }

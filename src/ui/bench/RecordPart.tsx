@@ -10,8 +10,8 @@ import { dayWords, today } from '../device/today';
 import { Choice } from '../fields/Choice';
 import { Group, Reading } from '../fields/Group';
 import { NumberField } from '../fields/NumberField';
-import { DayField, TextField } from '../fields/TextField';
-import fields from '../fields/fields.module.css';
+import { DayField } from '../fields/DayField';
+import { TextField } from '../fields/TextField';
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { limitName } from '../dyno/words';
@@ -71,7 +71,7 @@ export default function RecordPart() {
   ) => (
     <Group title={title}>
       {record[list].map((_, i) => (
-        <div key={i} className={fields.listRow}>
+        <div key={i} className={styles.entry}>
           <div>{row(`record.${list}.${i}`, i)}</div>
           <IconButton size="small" aria-label={`Remove ${one} ${i + 1}`} onClick={() => remove(list, i)}>
             <CloseIcon fontSize="inherit" />

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, cleanup, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { roadSpeed } from '@/core/vehicle/performance';
 import { fuelOf } from '@/core/fuel/fuels';
 import { given } from '@/core/documents/input';
@@ -112,14 +112,18 @@ describe('terms', () => {
     press(`Remove ${fixedNames[first!]}`);
     expect(page.job().brief.fixed.map((f) => f.what)).toEqual([second]);
   });
-  it('a rule asked about is not offered again; its answer keeps who gave it and when', () => {
+  it('a rule asked about is not offered again; its answer keeps who gave it and when', async () => {
     const page = openInJob(sampleTurboJob(1), <TermsPart />);
     const offers = () => screen.getAllByRole('button', { name: /^Ask about / }).map((b) => b.textContent);
     const [first] = offers();
     press(first!);
     expect(offers()).not.toContain(first);
     type('Answered by', 'Road office');
-    type('Answered on', '2026-05-04');
+    // The calendar is fetched with the first field of a day; its hidden text is what a browser fills in.
+    const day = await waitFor(() =>
+      document.querySelector<HTMLInputElement>('input[name="brief.local.answers.0.on"]')!,
+    );
+    fireEvent.change(day, { target: { value: '04/05/2026' } });
     expect(page.job().brief.local.answers[0]).toMatchObject({ from: 'Road office', on: '2026-05-04' });
   });
 });

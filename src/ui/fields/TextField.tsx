@@ -69,30 +69,3 @@ export function TextField({ path, label, hint, most, long = false, placeholder }
     </Row>
   );
 }
-
-/** A day of the job, in the browser's own calendar; may be left empty. */
-export function DayField({ path, label, hint }: Pick<Props, 'path' | 'label' | 'hint'>) {
-  const id = useId();
-  const store = useJobStore();
-  const day = useJobState((s) => valueAt(s.draft, path) as string);
-  return (
-    <Row htmlFor={id} label={label} hint={hint}>
-      <Input
-        id={id}
-        name={path}
-        type="date"
-        className={styles.text!}
-        value={day}
-        slotProps={{ input: { min: '1900-01-01', max: '2199-12-31' } }}
-        onChange={(e) => {
-          if ((e.target as HTMLInputElement).validity.badInput) return;
-          const next = e.target.value;
-          // While a year is being typed the browser offers dates long gone.
-          if (next !== '' && next < '1900') return;
-          store.getState().write(path, next);
-        }}
-        onBlur={() => store.getState().commit()}
-      />
-    </Row>
-  );
-}

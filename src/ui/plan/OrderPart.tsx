@@ -11,7 +11,8 @@ import { dayWords } from '../device/today';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import { Sortable } from '../fields/Sortable';
-import { DayField } from '../fields/TextField';
+import { DayField } from '../fields/DayField';
+
 import frame from '../frame/frame.module.css';
 import { StateMark } from '../frame/icons';
 import { saveFile } from '../frame/save-file';

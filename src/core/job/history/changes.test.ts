@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { sampleHistories } from '@/data/demo/sample';
+import { sampleHistories, sampleTurboJob } from '@/data/demo/sample';
+import { blankRecord } from '../../measure/blank';
+import { blankPart, blankPlan } from '../../plan/blank';
 import { canonicalJson } from './canonical';
 import { changesBetween } from './changes';
 import type { Job } from '../schema/job';
@@ -59,4 +61,24 @@ describe('changes of a document', () => {
       ),
     );
   });
+});
+
+test('a plan, a build record and the words of a report are told by their lists, each once', () => {
+  const before = sampleTurboJob(0);
+  const after = structuredClone(before);
+  after.plan = { ...blankPlan(), start: '2027-01-04' };
+  after.record = blankRecord('road');
+  expect(
+    changesBetween({ ...before, plan: undefined, record: undefined }, after).map(({ path }) => path),
+  ).toEqual(['plan', 'record']);
+  const later = structuredClone(after);
+  later.plan!.start = '2027-02-01';
+  later.plan!.parts.push(blankPart('p', 'Wren pump', 'fuel-pump'));
+  later.record!.findings.push({ on: '', component: '', what: 'scuffed', state: 'bad' });
+  expect(changesBetween(after, later).map(({ path }) => path)).toEqual([
+    'plan.parts',
+    'plan.start',
+    'record.findings',
+  ]);
+  expect(changesBetween(later, structuredClone(later))).toEqual([]);
 });

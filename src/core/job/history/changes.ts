@@ -114,6 +114,24 @@ function betweenMarks(before: Job, after: Job): Change[] {
     .map((path) => ({ path, from: old.has(path) ? 'settled' : null, to: now.has(path) ? 'settled' : null }));
 }
 
+/** Records beside the forecast: each list of them is told as a whole. */
+const RECORDS = ['plan', 'record', 'report', 'calibration'] as const;
+
+function betweenRecords(before: Job, after: Job): Change[] {
+  return RECORDS.flatMap((root): Change[] => {
+    const [old, now] = [before[root], after[root]];
+    if (canonicalJson(old ?? null) === canonicalJson(now ?? null)) return [];
+    if (!old || !now || Array.isArray(old) || Array.isArray(now))
+      return [{ path: root, from: old ? 'there' : null, to: now ? 'there' : null }];
+    const [was, is] = [old as Record<string, unknown>, now as Record<string, unknown>];
+    return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((key): Change[] =>
+      canonicalJson(was[key] ?? null) === canonicalJson(is[key] ?? null)
+        ? []
+        : [{ path: `${root}.${key}`, from: null, to: null }],
+    );
+  });
+}
+
 /** What differs between two jobs, as plain data; empty only if nothing does, a path of '' where the difference has no name here. At most 200 entries, in document order. */
 export function changesBetween(before: Job, after: Job): Change[] {
   const head = ({ version, name, brief, engine, trial }: Job) => ({ version, name, brief, engine, trial });
@@ -123,6 +141,7 @@ export function changesBetween(before: Job, after: Job): Change[] {
     ...asWhole(within(head(before), head(after))),
     ...betweenSetups(before, after),
     ...betweenMarks(before, after),
+    ...betweenRecords(before, after),
   ];
   const told = named.filter(({ path }) => !/\.auto$/.test(path));
   return told.length ? told.slice(0, MOST) : [{ path: '', from: null, to: null }];
