@@ -47,12 +47,6 @@ const shots: Shot[] = [
   },
   { name: 'demand', at: `${single}/demand` },
   { name: 'charger', at: `${single}/charger`, before: ranked },
-  {
-    name: 'ranking',
-    at: `${single}/charger?charger=rank`,
-    height: 1100,
-    before: (page) => page.locator('[data-phase=done]').waitFor({ timeout: 120_000 }),
-  },
   { name: 'cooling', at: `${single}/cooling`, height: 1100 },
   { name: 'fuel', at: `${boat}/fuel`, height: 1100 },
   { name: 'limits', at: `${coupe}/limits`, height: 1100 },
@@ -61,18 +55,10 @@ const shots: Shot[] = [
     at: `${single}/forecast`,
     before: (page) => page.getByText('2,000 of 2,000').waitFor({ timeout: 120_000 }),
   },
+  { name: 'plan', at: `${coupe}/plan`, height: 1100 },
+  { name: 'bench', at: `${single}/bench?bench=procedures`, height: 1100 },
   { name: 'dyno', at: `${coupe}/dyno`, height: 1100 },
-  {
-    name: 'working',
-    at: `${single}/demand`,
-    before: async (page) => {
-      await page.getByRole('complementary').getByRole('button', { name: '2.59' }).click();
-      await page
-        .getByText(/Each input moved up/)
-        .first()
-        .waitFor();
-    },
-  },
+  { name: 'report', at: `${coupe}/report`, height: 1100 },
   {
     name: 'history',
     at: `${coupe}/engine`,
@@ -90,7 +76,6 @@ const shots: Shot[] = [
   { name: 'charger-phone', at: `${truck}/charger?rpm=2400`, width: 390, height: 844, before: ranked },
   { name: 'data', at: '/shop' },
   { name: 'library', at: '/library/compressors' },
-  { name: 'compressor', at: '/library/compressors/birch-50' },
 ];
 
 async function ranked(page: Page): Promise<void> {

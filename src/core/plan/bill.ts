@@ -93,6 +93,14 @@ export function partLadder(plan: Plan, made: readonly (number | null)[]): PartLa
   };
 }
 
+/** The part still to be ordered that takes longest to come; null where none takes any time. */
+export const longestLead = (parts: readonly PlanPart[]): PlanPart | null =>
+  parts.reduce<PlanPart | null>(
+    (most, part) =>
+      part.state === 'wanted' && !part.isInStock && part.leadDays > (most?.leadDays ?? 0) ? part : most,
+    null,
+  );
+
 /** What a step costs for each watt it adds over the one before; null where the cost is not known or nothing is added. */
 export const pricePerGain = (cost: number | null, gain: number): number | null =>
   cost === null || gain <= 0 ? null : cost / gain;

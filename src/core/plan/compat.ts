@@ -15,7 +15,9 @@ export type FitQuestion =
   | 'ribs'
   | 'belt-plane'
   | 'brace'
-  | 'bonnet';
+  | 'bonnet'
+  | 'bore'
+  | 'pulley-bore';
 
 /** Yes, no, or to be measured: what is not known of either side is a question, never a yes. Lengths m. */
 export type FitAnswer = {
@@ -34,8 +36,9 @@ export type FitSides = {
   turbochargers: readonly Turbocharger[];
   turbines: readonly { turbine: Turbine; housing: number }[];
   injectors: readonly Injector[];
-  /** Pulleys of the blower’s drive. */
+  /** Pulleys of the blower’s drive; the one on its shaft, and that shaft’s diameter. */
   pulleys: readonly Pulley[];
+  driven: { pulley: Pulley; shaft: number | null } | null;
 };
 
 type Known = string | number | null;
@@ -59,13 +62,34 @@ const SAME_LENGTH = 0.5e-3;
 /** How far a ribbed belt may run out of one plane (common practice: 1 mm). */
 const MOST_OFFSET = 1e-3;
 
+/** Hoses slide over a millimetre; shafts do not. */
+const SAME_BORE = 1e-3;
+const SAME_SHAFT = 5e-5;
+
+/** Neighbours along the pipes of a setup with their bores, m; null where one is not known. */
+const joints = ({ plumbing }: Setup) =>
+  plumbing.slice(1).flatMap((next, i) => {
+    const before = plumbing[i]!;
+    const bores = [before.diameter?.value ?? null, next.diameter?.value ?? null] as const;
+    // Two that nobody measured are no question of fit yet.
+    return bores.every((bore) => bore === null) ? [] : [{ from: before.place, to: next.place, bores }];
+  });
+
 const heights = (parts: readonly PlanPart[]) => parts.filter(({ height }) => height !== null);
 
 /**
  * Whether the parts of a setup go with the engine and with each other. In: setup and its parts, and what was measured on the car. Out: one answer for
  * each part and question that arises. Total. Source: common practice.
  */
-export function fitsOf({ plan, setup, turbochargers, turbines, injectors, pulleys }: FitSides): FitAnswer[] {
+export function fitsOf({
+  plan,
+  setup,
+  turbochargers,
+  turbines,
+  injectors,
+  pulleys,
+  driven,
+}: FitSides): FitAnswer[] {
   const { fits, parts } = plan;
   const ask = (
     question: FitQuestion,
@@ -114,6 +138,24 @@ export function fitsOf({ plan, setup, turbochargers, turbines, injectors, pulley
           ),
         ]
       : []),
+    ...(driven
+      ? [
+          ask(
+            'pulley-bore',
+            driven.pulley.name,
+            driven.pulley.bore.value,
+            driven.shaft,
+            (bore: number, shaft: number) => Math.abs(bore - shaft) < SAME_SHAFT,
+          ),
+        ]
+      : []),
+    ...joints(setup).map(({ from, to, bores }) =>
+      // A step from one bore to another wants a reducer: it is asked, never refused.
+      ({
+        ...ask('bore', `${from} to ${to}`, bores[0], bores[1], near),
+        ...(Math.abs((bores[0] ?? 0) - (bores[1] ?? 0)) > SAME_BORE ? { answer: 'ask' as const } : {}),
+      }),
+    ),
     ...tall.flatMap(({ name, height }) => [
       ask('brace', name, height, fits.brace, roomFor),
       ask('bonnet', name, height, fits.bonnet, roomFor),

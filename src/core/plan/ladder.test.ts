@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { pricePerGain } from './bill';
 import { boughtEarly, ladderOf, type PowerStep } from './ladder';
 
 const part = (role: string, item: string, price: number | null = 100, worksEarlier = true) => ({
@@ -28,6 +29,12 @@ it('new, carried, replaced, and what the larger pump would cost now and save lat
   expect(ladder.early[0]).toEqual({ role: 'pump', from: 0, to: 2, item: 'large', moreNow: 90, saved: 150 });
   expect(ladder.falls).toEqual([]);
   expect(ladderOf([steps[1]!, steps[0]!]).falls).toEqual([1]);
+});
+
+it('a pulley of 185 for 30 hp at the wheels is 6.2 each (arithmetic of the trade, no source)', () => {
+  expect(pricePerGain(185, 30)).toBeCloseTo(6.17, 2);
+  expect(pricePerGain(null, 30)).toBeNull();
+  expect(pricePerGain(185, 0)).toBeNull();
 });
 
 it('where every part works earlier and each advice is followed nothing is bought twice', () => {

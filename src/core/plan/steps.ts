@@ -83,7 +83,7 @@ export function solveStep(
 export type Stop = { step: string; over: LimitRow[] };
 
 /** In: steps in their order. Out: for each the limits that the next one is over; for the last those that it is over itself. */
-export const stopsOf = (steps: readonly SolvedStep[]): Stop[] =>
+export const stopsOf = (steps: readonly (SolvedStep | { kind: 'waiting'; id: string })[]): Stop[] =>
   steps.map((step, i) => {
     const judged = steps[i + 1] ?? step;
     const rows = judged.kind === 'solved' ? (judged.line?.rows ?? []) : [];

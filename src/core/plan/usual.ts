@@ -5,7 +5,7 @@ import { blankTask } from './blank';
 
 /** A task that is usual, to be named by who shows it. */
 export type UsualTask =
-  | { what: 'base-file' | 'base-pull' | 'strip' | 'bare-block' | 'check' | 'new-file' }
+  | { what: 'base-file' | 'base-pull' | 'strip' | 'bare-block' | 'fixture' | 'check' | 'new-file' }
   | { what: 'trial' | 'fit' | 'pull-after'; part: string }
   | { what: 'old-file' | 'pull'; power: number };
 
@@ -58,6 +58,8 @@ export function usualTasks(plan: Plan, nextId: () => string, name: (task: UsualT
   const trials: PlanTask[] = [];
   if (open.some(({ role }) => role === 'engine'))
     trials.push(add('mock-up', { what: 'bare-block' }, [strip]));
+  if (open.some(({ role }) => role === 'exhaust'))
+    trials.push(add('mock-up', { what: 'fixture' }, [strip], { days: 1 }));
   for (const part of open.filter(({ role }) => tried.includes(role)))
     trials.push(add('mock-up', { what: 'trial', part: part.name }, [strip], { parts: [part.id] }));
   let last = school.base === 'after' ? base([strip, ...trials]) : undefined;

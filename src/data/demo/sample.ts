@@ -10,7 +10,10 @@ type Sample = { id: string; job: unknown; name?: string; earlier?: { name: strin
 const all: Sample[] = jobs;
 
 /** The first two jobs: a turbocharged four on a mountain, a V10 with twins. Tests of the match lean on them. */
-export const sampleTurboJob = (index: 0 | 1): Job => jobSchema.parse(all[index]!.job);
+export function sampleTurboJob(index: 0 | 1): Job {
+  const { plan: _, record: __, report: ___, ...job } = jobSchema.parse(all[index]!.job);
+  return job;
+}
 
 /** The same before a turbine is chosen: back pressure is a guess. Tests of the demand lean on them. */
 export function sampleJob(index: 0 | 1): Job {

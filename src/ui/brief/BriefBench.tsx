@@ -1,6 +1,10 @@
 'use client';
 import { engineMap } from '@/core/build/row';
+import { longestLead } from '@/core/plan/bill';
+import { daysAfter, daysBetween } from '@/core/plan/calendar';
+import { dayWords, today } from '../device/today';
 import frame from '../frame/frame.module.css';
+import { StateMark } from '../frame/icons';
 import { useJob, useJobState } from '../store/solved';
 import { useWords } from '../words/useWords';
 
@@ -15,6 +19,27 @@ import { GoalPart } from './GoalPart';
 import { PlacesPart } from './PlacesPart';
 import { TermsPart } from './TermsPart';
 import { VehiclePart } from './VehiclePart';
+
+/** The part that takes longest to come, held against the day it is wanted: long lead times show while the goal is set. */
+function LongLead() {
+  const parts = useJobState((s) => s.draft.plan?.parts);
+  const due = useJobState((s) => s.draft.brief.due);
+  const part = longestLead(parts ?? []);
+  if (!part) return null;
+  const comes = daysAfter(today(), part.leadDays);
+  const late = due ? daysBetween(due, comes) : null;
+  return (
+    <p className={frame.lead} role={late !== null && late > 0 ? 'alert' : undefined}>
+      {late !== null && late > 0 && <StateMark state="over" size={12} />} Longest lead: {part.name},{' '}
+      {part.leadDays} days. Ordered today it comes on {dayWords(comes)}
+      {late === null
+        ? '; no due date is stated.'
+        : late > 0
+          ? `, ${late} days after the due date.`
+          : `, ${-late} days before the due date.`}
+    </p>
+  );
+}
 
 /** What the engine must do and where. */
 export default function BriefBench() {
@@ -52,6 +77,7 @@ export default function BriefBench() {
             .
           </p>
         </BenchHead>
+        <LongLead />
         <Problems />
         {sweep && build && (
           <>

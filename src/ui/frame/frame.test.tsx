@@ -48,7 +48,10 @@ describe('the benches', () => {
       'Fuel',
       'Limits',
       'Forecast',
+      'Plan',
+      'Bench',
       'Dyno',
+      'Report',
     ]);
     expect([isBench('charger'), isBench('nowhere'), isBench(undefined)]).toEqual([true, false, false]);
   });

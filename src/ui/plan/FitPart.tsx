@@ -1,5 +1,6 @@
 'use client';
-import { exhaustDriveOf, keptChargers } from '@/core/job/chargers';
+import type { Pulley } from '@/core/drive/document';
+import { beltDriveOf, exhaustDriveOf, keptChargers } from '@/core/job/chargers';
 import { refsOf } from '@/core/documents/refs';
 import type { Plan, Setup } from '@/core/job/schema/job';
 import { fitsOf, type FitAnswer } from '@/core/plan/compat';
@@ -25,6 +26,18 @@ const RIBS = { min: 1, max: 40 };
 const PLANE = { min: -0.2, max: 0.2 };
 const ROOM = { min: 0, max: 3 };
 
+/** The pulley on the blower's shaft, with that shaft; null where there is no belt drive of library parts. */
+function drivenOf(setup: Setup, own: readonly AnyItem[]): { pulley: Pulley; shaft: number | null } | null {
+  const belt = keptChargers(setup).flatMap((charger) => beltDriveOf(charger) ?? [])[0];
+  const ref = belt?.layout?.route.find(({ role }) => role === 'blower')?.part;
+  const pulley = own.filter(isOf('pulley')).find(({ id }) => id === ref?.id)?.document;
+  if (!pulley) return null;
+  const machine = own.find(({ document: { kind } }) => kind === 'blower' || kind === 'centrifugal')?.document;
+  const shaft =
+    machine?.kind === 'blower' || machine?.kind === 'centrifugal' ? machine.shaft?.value : undefined;
+  return { pulley, shaft: shaft ?? null };
+}
+
 /** What is known of the parts of a setup, put to the questions of fit. */
 function answersOf(plan: Plan, setup: Setup, items: readonly AnyItem[]): FitAnswer[] {
   const refs = refsOf(setup);
@@ -43,6 +56,7 @@ function answersOf(plan: Plan, setup: Setup, items: readonly AnyItem[]): FitAnsw
     turbines,
     injectors: own.filter(isOf('injector')).map(({ document }) => document),
     pulleys: own.filter(isOf('pulley')).map(({ document }) => document),
+    driven: drivenOf(setup, own),
   });
 }
 

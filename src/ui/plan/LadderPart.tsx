@@ -174,7 +174,7 @@ export default function LadderPart() {
         </p>
       ))}
       {steps.map((step, i) =>
-        step.kind === 'solved' ? null : (
+        step.kind === 'solved' || step.kind === 'waiting' ? null : (
           <p key={step.id} className={frame.lead} role="alert">
             The step to {figure(plan.steps[i]!.power, 'power')}{' '}
             {step.kind === 'failed'

@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { billOf } from '@/core/plan/bill';
+import { billOf, longestLead } from '@/core/plan/bill';
 import { dayWords } from '../device/today';
 import { Group, Reading } from '../fields/Group';
 import { BenchHead } from '../frame/BenchHead';
@@ -50,9 +50,7 @@ function Answer() {
   const isWrong = faults.length > 0 || order.kind === 'ring';
   const state = !plan.tasks.length ? null : isWrong || (late !== null && late > 0) ? 'over' : 'within';
   const dueOrders = order.kind === 'planned' ? order.toOrder.filter(({ isDue }) => isDue) : [];
-  const longest = plan.parts
-    .filter((part) => part.state === 'wanted' && !part.isInStock && part.leadDays > 0)
-    .sort((a, b) => b.leadDays - a.leadDays)[0];
+  const longest = longestLead(plan.parts);
   return (
     <>
       <BenchHead

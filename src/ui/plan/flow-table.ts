@@ -13,7 +13,7 @@ export function parseTable(
   const lines = text.split('\n').map((line) => line.trim());
   for (const [i, line] of lines.entries()) {
     if (!line) continue;
-    const [first, second, ...more] = line.split(/[\t;]|\s{2,}|,\s|\s+(?=[\d.])/);
+    const [first, second, ...more] = line.split(/\s*[\t;]\s*|,\s+|\s+(?=[\d.])/);
     const [at, its] = [
       parseQuantity(first ?? '', 'fineLength', lift),
       parseQuantity(second ?? '', 'massFlow', flow),

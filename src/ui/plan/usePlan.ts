@@ -64,6 +64,8 @@ export function useEngineParts(): EnginePartOf {
   }, [items]);
 }
 
+/** A step as the screen knows it. */
+type Solving = SolvedStep | { kind: 'waiting'; id: string };
 export type Solved = Extract<SolvedStep, { kind: 'solved' }>;
 
 /** The power steps solved, each with its own setup; what the ladder of parts says; where it stops. */
@@ -74,10 +76,17 @@ export function useLadder() {
   const enginePart = useEngineParts();
   const { brief } = job;
   const wanted = useDeferredValue(useMemo(() => ({ job, plan, items }), [job, plan, items]));
-  const steps = useMemo(() => {
+  const solved = useMemo(() => {
     const library = libraryOf(wanted.items);
-    return wanted.plan.steps.map((_, i) => solveStep(wanted.job, wanted.plan, i, library, enginePart));
+    return new Map(
+      wanted.plan.steps.map(({ id }, i) => [id, solveStep(wanted.job, wanted.plan, i, library, enginePart)]),
+    );
   }, [wanted, enginePart]);
+  // A step that came this moment is still being solved; one that went is not shown any more.
+  const steps = useMemo(
+    () => plan.steps.map(({ id }): Solving => solved.get(id) ?? { kind: 'waiting', id }),
+    [plan.steps, solved],
+  );
   const drivetrain = useMemo(() => drivetrainOf(brief), [brief]);
   const { basis } = brief.goal;
   const at = useCallback(

@@ -138,6 +138,8 @@ export const fitNames: Record<FitQuestion, string> = {
   'belt-plane': 'Belt plane',
   brace: 'Under the strut brace',
   bonnet: 'Under the bonnet',
+  bore: 'Bores that meet',
+  'pulley-bore': 'Pulley on its shaft',
 };
 export const answerNames: Record<FitAnswer['answer'], string> = {
   yes: 'yes',
@@ -160,6 +162,8 @@ export const usualTaskName =
         return 'Strip';
       case 'bare-block':
         return 'Mock-up on the bare block';
+      case 'fixture':
+        return 'Fixture for the manifold, charger in its place';
       case 'trial':
         return `Clearance trial with a printed piece: ${task.part}`;
       case 'fit':

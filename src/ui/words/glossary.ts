@@ -1,10 +1,16 @@
 import { chargingTerms } from './glossary-charging';
 import { engineTerms } from './glossary-engine';
 import { limitAndFuelTerms } from './glossary-limits-and-fuel';
+import { workshopTerms } from './glossary-workshop';
 import type { Term } from './glossary-term';
 
-/** In the order of the work: ambient, engine, charge air, compressor, turbine, boost control, arrangement, vehicle, test, limits, fuel. */
-export const glossary: readonly Term[] = [...engineTerms, ...chargingTerms, ...limitAndFuelTerms];
+/** In the order of the work: ambient, engine, charge air, compressor, turbine, boost control, arrangement, vehicle, test, limits, fuel, workshop. */
+export const glossary: readonly Term[] = [
+  ...engineTerms,
+  ...chargingTerms,
+  ...limitAndFuelTerms,
+  ...workshopTerms,
+];
 
 /** The term that a label speaks of; undefined where it needs no explanation. */
 export const termOf = (label: string): Term | undefined =>

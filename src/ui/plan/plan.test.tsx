@@ -1,0 +1,119 @@
+/** @jest-environment jsdom */
+import { act, cleanup, screen, within } from '@testing-library/react';
+import { sampleHistories } from '@/data/demo/sample';
+import { giveLayout } from '@/testing/dom';
+import { choose, press, type } from '@/testing/hands';
+import { openInJob } from '@/testing/job-page';
+import FitPart from './FitPart';
+import LadderPart from './LadderPart';
+import OutsidePart from './OutsidePart';
+import PartsPart from './PartsPart';
+import PlanBench from './PlanBench';
+import OrderPart from './OrderPart';
+import { parseTable } from './flow-table';
+import { unitsOf } from '@/core/units/quantities';
+
+jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
+
+beforeAll(() => giveLayout());
+afterEach(cleanup);
+
+const jobs = sampleHistories.map(({ revisions }) => revisions.at(-1)!.job);
+const named = (name: RegExp) => structuredClone(jobs.find((job) => name.test(job.name))!);
+type Page = ReturnType<typeof openInJob>;
+async function open(job: (typeof jobs)[number], part: React.ReactNode): Promise<Page> {
+  let page!: Page;
+  await act(async () => void (page = openInJob(job, part)));
+  return page;
+}
+
+describe('Power steps', () => {
+  it('say what each makes by the model, where to stop, and what is carried over', async () => {
+    const page = await open(named(/^Coupé/), <LadderPart />);
+    const table = screen.getByRole('table', { name: 'The ladder' });
+    expect(within(table).getByRole('row', { name: /^Made at the flywheel/ }).textContent).toMatch(
+      /kW.*kW.*kW/,
+    );
+    expect(within(table).getByRole('row', { name: /^Charger/ }).textContent).toContain('carried over');
+    expect(screen.getByRole('heading', { name: 'Stop points' })).toBeTruthy();
+    // A step is a copy: what happens on the letters does not move it.
+    const before = page.job().plan!.steps[0]!.setup.boost.kind;
+    page.write('setups.0.boost.kind', 'level');
+    expect(page.job().plan!.steps[0]!.setup.boost.kind).toBe(before);
+    press('Remove the step');
+    expect(page.job().plan!.steps).toHaveLength(2);
+    page.undo();
+    expect(page.job().plan!.steps).toHaveLength(3);
+  });
+});
+
+describe('The parts list', () => {
+  it('sums against the budget, says what has no price, and takes a part away from the tasks that need it', async () => {
+    const page = await open(named(/^Jet-sprint/), <PartsPart />);
+    expect(screen.getByText(/of the budget is left/).textContent).toMatch(/no price: the sum is a least/);
+    press('Add a part');
+    type('Part', 'Belt guard');
+    type('Price of one', '45000');
+    expect(screen.getByText(/over the budget/)).toBeTruthy();
+    choose('State', 'ordered');
+    expect(page.job().plan!.parts.at(-1)).toMatchObject({ name: 'Belt guard', state: 'ordered' });
+    expect(page.job().plan!.parts.at(-1)!.orderedOn).toMatch(/^\d{4}-/);
+    const first = page.job().plan!.parts[0]!;
+    press(first.name);
+    press(`Remove ${first.name}`);
+    expect(page.job().plan!.tasks.every(({ parts }) => !parts.includes(first.id))).toBe(true);
+  });
+});
+
+describe('Outside work and fit', () => {
+  it('a sheet has the figures of the job with their units; answers are filed by version', async () => {
+    const page = await open(named(/^Hill-climb/), <OutsidePart />);
+    expect(screen.getByRole('row', { name: /^Mean piston speed at the red line/ }).textContent).toMatch(
+      /m\/s/,
+    );
+    expect(screen.getByText(/1 question open/)).toBeTruthy();
+    type('Answer', 'In six weeks.');
+    press(/^File this answer/);
+    expect(page.job().plan!.outside[0]).toMatchObject({ version: 3, answer: '' });
+    expect(page.job().plan!.outside[0]!.filed.at(-1)).toMatchObject({ version: 2, answer: 'In six weeks.' });
+  });
+  it('what is not known is a question; a wrong flange is a no', async () => {
+    const page = await open(named(/^Snow groomer/), <FitPart />);
+    const rows = () => screen.getAllByRole('row', { name: /^Turbine flange/ });
+    expect(rows()[0]!.textContent).toContain('to be checked');
+    page.write('plan.fits.flange', 'round');
+    expect(rows()[0]!.textContent).toContain('no');
+  });
+  it('flow of a head is read line by line, a bad one is named', () => {
+    const [millimetre, kilogram] = [unitsOf('fineLength')[0]!, unitsOf('massFlow')[0]!];
+    expect(parseTable('5 4.3\n10; 7.4', millimetre, kilogram)).toMatchObject({
+      ok: true,
+      rows: [{ lift: 0.005 }, { lift: 0.01 }],
+    });
+    expect(parseTable('5 4.3\nlift', millimetre, kilogram)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/^Line 2/),
+    });
+    expect(parseTable('50 4.3', millimetre, kilogram)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/out of range/),
+    });
+  });
+});
+
+describe('The order of work', () => {
+  it('follows its schools, and the bench says when it is ready', async () => {
+    const page = await open(named(/^Vintage/), <OrderPart />);
+    choose('Changes', 'the whole package');
+    press(/^Lay out the usual order/);
+    const tasks = () => page.job().plan!.tasks.map(({ name }) => name);
+    expect(tasks()[0]).toMatch(/base calibration/);
+    expect(tasks().some((name) => /^Pull after/.test(name))).toBe(false);
+    choose('Base calibration driven', 'after the teardown');
+    press(/^Lay out the usual order/);
+    expect(tasks()[0]).toBe('Strip');
+    cleanup();
+    await open(page.job(), <PlanBench />);
+    expect(screen.getByRole('heading', { level: 2, name: /^Ready on|refused/ })).toBeTruthy();
+  });
+});
