@@ -114,7 +114,9 @@ describe('The record and consent', () => {
       name: /^Pistons/,
     });
     expect(row.textContent).toContain('not decided');
-    expect(screen.getByRole('table', { name: 'Hazards' }).textContent).toContain('one person watches the engine');
+    expect(screen.getByRole('table', { name: 'Hazards' }).textContent).toContain(
+      'one person watches the engine',
+    );
   });
   it('the bench says how many readings are out', async () => {
     await open(named(/^Jet-sprint/), <Bench />);

@@ -13,9 +13,10 @@ import Snackbar from '@mui/material/Snackbar';
 import Link from 'next/link';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Measured } from '@/core/studies/measured';
 import type { Summary } from '@/core/studies/summary';
+import { FileButton } from '../fields/FileButton';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import { ShopNotices } from '../shop/notices';
@@ -56,7 +57,6 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
   const [binned, setBinned] = useState<BoardJob | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [backedUp, setBackedUp] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -106,9 +106,7 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
     const made = await run('No backup was made.', server.backUp());
     setBackedUp(made && 'The whole shop is backed up.');
   };
-  const read = async (chosen: File | undefined) => {
-    if (file.current) file.current.value = '';
-    if (!chosen) return;
+  const read = async (chosen: File) => {
     const title = `${chosen.name} was not imported.`;
     if (chosen.size > LARGEST_FILE)
       return setFailure({
@@ -127,17 +125,13 @@ export function Board({ jobs, state }: { jobs: BoardJob[]; state: ShopState | nu
       note={`${jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}, last saved first`}
       actions={
         <>
-          <input
-            ref={file}
-            type="file"
+          <FileButton
+            label="Import a job"
+            name="Job file to import"
+            variant="text"
             accept=".json,application/json"
-            className="unseen"
-            aria-label="Job file to import"
-            onChange={(e) => void read(e.currentTarget.files?.[0])}
+            onFile={(chosen) => void read(chosen)}
           />
-          <Button size="small" onClick={() => file.current?.click()}>
-            Import a job
-          </Button>
           <Button size="small" onClick={() => void backUp()}>
             Back up
           </Button>

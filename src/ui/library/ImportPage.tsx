@@ -8,6 +8,7 @@ import type { ItemDocument } from '@/formats/kinds/documents';
 import type { AnyMapping, Made, Opened } from '@/formats/kinds/importing';
 import { LARGEST_MAP_FILE, type FileFinding } from '@/formats/map-table';
 import { importing } from '@/workers/importing';
+import { FileButton } from '../fields/FileButton';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { Cross } from '../frame/icons';
 import { ShopPage } from '../frame/ShopPage';
@@ -20,6 +21,8 @@ import { MappingTable } from './MappingTable';
 import { slotsOf } from './slots';
 import { useReading } from './useReading';
 import styles from './library.module.css';
+
+const ACCEPTED = '.csv,.tsv,.txt,.json,text/csv,application/json';
 
 /** A file on its way to a shelf: read, mapped, looked at, then stored as a whole or not at all. */
 export function ImportPage({ path }: { path: string }) {
@@ -35,7 +38,6 @@ export function ImportPage({ path }: { path: string }) {
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [busy, setBusy] = useState(false);
   const reading = useReading(setFailure);
-  const file = useRef<HTMLInputElement>(null);
   const { Picture } = slotsOf(kind.kind);
   const { one } = kind.words;
   const thing = kind.table === 'map' ? 'map' : kind.table === 'list' ? 'list' : one;
@@ -56,9 +58,7 @@ export function ImportPage({ path }: { path: string }) {
     setFacts(found.kind === 'table' ? found.facts : null);
     if (found.kind === 'document') take(found.made);
   };
-  const read = async (chosen: File | undefined) => {
-    if (file.current) file.current.value = '';
-    if (!chosen) return;
+  const read = async (chosen: File) => {
     if (chosen.size > LARGEST_MAP_FILE) {
       setOpened(null);
       return setFailure({
@@ -124,9 +124,13 @@ export function ImportPage({ path }: { path: string }) {
       actions={
         <>
           {opened && (
-            <Button size="small" onClick={() => file.current?.click()}>
-              Another file
-            </Button>
+            <FileButton
+              label="Another file"
+              name={label}
+              variant="text"
+              accept={ACCEPTED}
+              onFile={(chosen) => void read(chosen)}
+            />
           )}
           <Button size="small" variant="contained" disabled={!made?.ok || busy} onClick={() => void store()}>
             Store it in the library
@@ -134,20 +138,18 @@ export function ImportPage({ path }: { path: string }) {
         </>
       }
     >
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
-        className="unseen"
-        aria-label={label}
-        onChange={(e) => void read(e.currentTarget.files?.[0])}
-      />
       <div className={styles.page}>
         <div className={styles.editor}>
           {failure && <Failure {...failure} />}
           {reading.status}
           {!opened && (
-            <Start kind={kind} words={words} onChoose={() => file.current?.click()} onPaste={open} />
+            <Start
+              kind={kind}
+              words={words}
+              name={label}
+              onFile={(chosen) => void read(chosen)}
+              onPaste={open}
+            />
           )}
           {opened &&
             (sound ? (
@@ -191,12 +193,14 @@ export function ImportPage({ path }: { path: string }) {
 type StartProps = {
   kind: AnyKind;
   words: AnyImport | undefined;
-  onChoose: () => void;
+  /** Of the choice of a file, for a reader. */
+  name: string;
+  onFile: (file: File) => void;
   onPaste: (text: string, name: string) => Promise<void>;
 };
 
 /** Before there is a file: choose one, or paste. */
-function Start({ kind, words, onChoose, onPaste }: StartProps) {
+function Start({ kind, words, name, onFile, onPaste }: StartProps) {
   const [pasted, setPasted] = useState('');
   return (
     <div className={styles.start}>
@@ -206,9 +210,7 @@ function Start({ kind, words, onChoose, onPaste }: StartProps) {
           ? `${words.lead} Columns in any order, commas, semicolons or tabs, decimal point or comma. The units are asked for where the file does not name them. Nothing is stored before you have seen it.`
           : `The file of a ${kind.words.one} as a shop exported it. Nothing is stored before it has been read whole.`}
       </p>
-      <Button variant="contained" onClick={onChoose}>
-        Choose a file
-      </Button>
+      <FileButton label="Choose a file" name={name} variant="contained" accept={ACCEPTED} onFile={onFile} />
       <TextField
         label="Or paste it here"
         multiline

@@ -15,8 +15,9 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { FullCheckAnswer, ShopState } from '@/formats/shop-state';
+import { FileButton } from '../fields/FileButton';
 import { Failure, failureOf, type FailureWords } from '../frame/Failure';
 import { ShopPage } from '../frame/ShopPage';
 import shop from '../frame/shop.module.css';
@@ -29,7 +30,6 @@ type Backup = ShopState['backups'][number];
 /** Where the shop's data lie, what there is to go back to, and whether all of it can be read. */
 export function DataPage({ state }: { state: ShopState }) {
   const router = useRouter();
-  const file = useRef<HTMLInputElement>(null);
   const [doing, setDoing] = useState<string | null>(null);
   const [failure, setFailure] = useState<FailureWords | null>(null);
   const [said, setSaid] = useState<string | null>(null);
@@ -52,9 +52,7 @@ export function DataPage({ state }: { state: ShopState }) {
     const made = await run('Backing up the whole shop …', 'No backup was made.', server.backUp);
     if (made) setSaid(`${made.name} is made and read back.`);
   };
-  const add = async (chosen: File | undefined) => {
-    if (file.current) file.current.value = '';
-    if (!chosen) return;
+  const add = async (chosen: File) => {
     const added = await run(`Reading ${chosen.name} …`, `${chosen.name} was not added.`, () =>
       server.addBackup(chosen),
     );
@@ -81,17 +79,14 @@ export function DataPage({ state }: { state: ShopState }) {
       note={state.folder}
       actions={
         <>
-          <input
-            ref={file}
-            type="file"
+          <FileButton
+            label="Add a backup file"
+            name="Backup file to add"
+            variant="text"
+            disabled={doing !== null}
             accept=".zip,application/zip"
-            className="unseen"
-            aria-label="Backup file to add"
-            onChange={(e) => void add(e.currentTarget.files?.[0])}
+            onFile={(chosen) => void add(chosen)}
           />
-          <Button size="small" disabled={doing !== null} onClick={() => file.current?.click()}>
-            Add a backup file
-          </Button>
           <Button size="small" disabled={doing !== null} onClick={() => void check()}>
             Check everything
           </Button>
