@@ -111,7 +111,7 @@ test('outside work has its sheet from the job, answers on file; what does not fi
   await expect(page.getByRole('row', { name: /^Peak cylinder pressure/ })).toContainText(/\d\sbar abs/);
   await expect(page.getByText(/Not in the job, so the maker will ask/)).toBeVisible();
   await fill(page, 'Maker', 'Quarry engine works');
-  await page.getByLabel('Answer', { exact: true }).fill('Forged, in six weeks.');
+  await page.getByRole('textbox', { name: 'Answer', exact: true }).fill('Forged, in six weeks.');
   await page.getByRole('button', { name: /^File this answer/ }).click();
   await expect(page.getByText(/Version 1, .*: Forged, in six weeks\./)).toBeVisible();
   await page.getByRole('tab', { name: 'Compatibility' }).click();

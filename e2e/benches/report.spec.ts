@@ -67,7 +67,6 @@ test('a signature without a name is told; next step and service stand on the she
   await isSaved(page);
   await expect(page.getByRole('article').getByText('Belt after every meeting.')).toBeVisible();
   await page.getByRole('tab', { name: 'Earlier builds' }).click();
-  await expect(page.getByRole('row', { name: /Hill-climb single-seater/ })).toContainText(
-    'cylinders, size, fuel',
-  );
+  // The nearest are of one engine, whichever the other tests have made.
+  await expect(page.getByRole('row').nth(1)).toContainText('cylinders, size, fuel');
 });

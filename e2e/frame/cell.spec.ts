@@ -38,7 +38,7 @@ test.describe('on a phone', () => {
     expect((await inView())[0]).toBe('Filter');
   });
 
-  test('a bottom row of five, the rest under more; the goal folds; the Rev bar has large keys', async ({
+  test('a bottom row of six, the rest under more; the goal folds; the Rev bar has large keys', async ({
     page,
   }) => {
     await open(page, `${truck}/charger`);
@@ -46,8 +46,8 @@ test.describe('on a phone', () => {
     const names = await row
       .locator('a:visible, button:visible')
       .evaluateAll((all) => all.map((e) => e.textContent));
-    expect(names).toHaveLength(5);
-    expect(names.join(' ')).toMatch(/Charger.*Limits.*Dyno.*Jobs.*More/);
+    expect(names).toHaveLength(6);
+    expect(names.join(' ')).toMatch(/Charger.*Limits.*Bench.*Dyno.*Jobs.*More/);
     await row.getByRole('button', { name: /^More/ }).click();
     await page.getByRole('menuitem', { name: 'Engine bench' }).click();
     await expect(page.getByRole('main', { name: 'Engine bench' })).toBeVisible();

@@ -94,8 +94,9 @@ export default function ProceduresPart() {
         ]}
       />
       <p className={frame.foot}>
-        The shop’s own are written and ordered in the <Link href="/library/procedures">library</Link>, each
-        change a version; what was begun keeps the version it was begun with.
+        The shop’s own are written and ordered under{' '}
+        <Link href="/library/procedures">Procedures in the library</Link>, each change a version; what was
+        begun keeps the version it was begun with.
       </p>
       {failed && (
         <p className={frame.foot} role="alert">

@@ -4,6 +4,7 @@ import { DatePicker } from '@mui/x-date-pickers/DatePicker';
 import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import { format, isValid, parseISO } from 'date-fns';
 import { enGB } from 'date-fns/locale/en-GB';
+import { useState } from 'react';
 import { useJobState, useJobStore } from '../store/solved';
 import { valueAt } from '../store/path';
 import { Row } from './Group';
@@ -18,22 +19,30 @@ export type DayProps = { path: string; label: string; hint?: string };
 export default function DayPicker({ path, label, hint }: DayProps) {
   const store = useJobStore();
   const day = useJobState((s) => (valueAt(s.draft, path) as string | undefined) ?? '');
-  const commit = () => store.getState().commit();
+  // What is being typed and is no day yet stays in the field; another day from elsewhere takes its place.
+  const [typed, setTyped] = useState<{ over: string; value: Date | null; isWrong: boolean } | null>(null);
+  const [isLeft, setIsLeft] = useState(true);
+  const shown = typed && typed.over === day ? typed.value : day ? parseISO(day) : null;
+  const isWrong = typed?.over === day && typed.isWrong && isLeft;
+  const commit = () => {
+    setIsLeft(true);
+    store.getState().commit();
+  };
+  const take = (next: Date | null, isRight: boolean) => {
+    const written = next === null ? '' : isRight && isValid(next) ? format(next, 'yyyy-MM-dd') : day;
+    setTyped({ over: written, value: next, isWrong: !isRight });
+    if (written !== day) store.getState().write(path, written);
+  };
   return (
     <Row label={label} {...(hint ? { hint } : {})}>
       <LocalizationProvider dateAdapter={AdapterDateFns} adapterLocale={enGB}>
         <DatePicker
           label={label}
           name={path}
-          value={day ? parseISO(day) : null}
+          value={shown}
           minDate={EARLIEST}
           maxDate={LATEST}
-          onChange={(next, { validationError }) => {
-            if (next === null) store.getState().write(path, '');
-            // While it is being typed a year is short, and a day may not be there yet.
-            else if (isValid(next) && validationError === null)
-              store.getState().write(path, format(next, 'yyyy-MM-dd'));
-          }}
+          onChange={(next, { validationError }) => take(next, validationError === null)}
           onAccept={commit}
           slotProps={{
             field: { clearable: true },
@@ -42,6 +51,8 @@ export default function DayPicker({ path, label, hint }: DayProps) {
               size: 'small',
               className: styles.day,
               onBlur: commit,
+              onFocus: () => setIsLeft(false),
+              helperText: isWrong ? 'Give a day from 1900 to 2199.' : undefined,
               // The row's own label is the one that is seen; the field's names it for a reader.
               slotProps: { inputLabel: { className: 'unseen', shrink: true } },
             },
