@@ -1,9 +1,8 @@
 /** @jest-environment jsdom */
-import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { sampleHistories } from '@/data/demo/sample';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { demoJob, openSoon } from '@/testing/demo-jobs';
 import { giveLayout } from '@/testing/dom';
 import { choose, field, press, type } from '@/testing/hands';
-import { openInJob } from '@/testing/job-page';
 import { server } from '../server/client';
 import Bench from './Bench';
 import ConsentPart from './ConsentPart';
@@ -26,17 +25,9 @@ afterEach(() => {
   jest.restoreAllMocks();
 });
 
-const jobs = sampleHistories.map(({ revisions }) => revisions.at(-1)!.job);
-const named = (name: RegExp) => structuredClone(jobs.find((job) => name.test(job.name))!);
-async function open(job: (typeof jobs)[number], part: React.ReactNode) {
-  let page!: ReturnType<typeof openInJob>;
-  await act(async () => void (page = openInJob(job, part)));
-  return page;
-}
-
 describe('Measuring sheets', () => {
   it('a reading stands with name, tool and day; out of tolerance is said; thousandths are taken as they are typed', async () => {
-    const page = await open(named(/^Jet-sprint/), <MeasurePart />);
+    const page = await openSoon(demoJob(/^Jet-sprint/), <MeasurePart />);
     choose('Sheet', 'Ring gaps');
     type('At the bench', 'J. Tarbet');
     type('Measured with', 'feeler gauge 1');
@@ -53,7 +44,7 @@ describe('Measuring sheets', () => {
     expect(screen.queryByText(/out of tolerance/)).toBeNull();
   });
   it('inches typed as millimetres are recognised and asked about, not changed', async () => {
-    const page = await open(named(/^Rally-raid/), <MeasurePart />);
+    const page = await openSoon(demoJob(/^Rally-raid/), <MeasurePart />);
     choose('Sheet', 'Ring gaps');
     type('Cylinder 1, top ring', '21');
     const value = () => page.job().record!.measured.find(({ line }) => line === 'top 1')!.value;
@@ -63,7 +54,7 @@ describe('Measuring sheets', () => {
     expect(value()).toBeCloseTo(21 * 25.4e-6, 9);
   });
   it('chamber volumes give the ratio of each cylinder, and the mean can be the engine’s', async () => {
-    const page = await open(named(/^Vintage/), <MeasurePart />);
+    const page = await openSoon(demoJob(/^Vintage/), <MeasurePart />);
     choose('Sheet', 'Volumes and compression ratio');
     expect(screen.getByText('Highest of a cylinder')).toBeTruthy();
     press(/^Take .* for the engine/);
@@ -73,7 +64,7 @@ describe('Measuring sheets', () => {
 
 describe('Procedures', () => {
   it('a hold point and a hazard keep what is behind them shut; a tick has a name; what cannot be undone goes on record', async () => {
-    const page = await open(named(/^Rally-raid/), <ProceduresPart />);
+    const page = await openSoon(demoJob(/^Rally-raid/), <ProceduresPart />);
     choose('Begin a procedure', 'Change a pressed pulley');
     type('At the bench', 'J. Tarbet');
     const step = (n: number) =>
@@ -96,7 +87,7 @@ describe('Procedures', () => {
 
 describe('The record and consent', () => {
   it('a finding is noted once at the part of Limits that it is about', async () => {
-    const page = await open(named(/^Coupé/), <RecordPart />);
+    const page = await openSoon(demoJob(/^Coupé/), <RecordPart />);
     const pistons = () => page.job().engine.components!.find(({ id }) => id === 'pistons')!.note;
     const keys = screen.getAllByRole('button', { name: 'Note it at Pistons on Limits' });
     fireEvent.click(keys[0]!);
@@ -106,10 +97,10 @@ describe('The record and consent', () => {
     expect(field('Fluid 3').value).toBe('');
   });
   it('a limit that is passed waits for the owner’s name', async () => {
-    const job = named(/^Coupé/);
+    const job = demoJob(/^Coupé/);
     job.engine.components!.find(({ id }) => id === 'pistons')!.limits.bmep!.low.value = 1_200_000;
     delete job.engine.components!.find(({ id }) => id === 'pistons')!.limits.bmep!.high;
-    await open(job, <ConsentPart />);
+    await openSoon(job, <ConsentPart />);
     const row = within(screen.getByRole('table', { name: 'Limits that are passed' })).getByRole('row', {
       name: /^Pistons/,
     });
@@ -119,7 +110,7 @@ describe('The record and consent', () => {
     );
   });
   it('the bench says how many readings are out', async () => {
-    await open(named(/^Jet-sprint/), <Bench />);
+    await openSoon(demoJob(/^Jet-sprint/), <Bench />);
     expect(screen.getByRole('heading', { level: 2, name: '1 out of tolerance' })).toBeTruthy();
   });
 });

@@ -1,9 +1,8 @@
 /** @jest-environment jsdom */
-import { act, cleanup, screen, within } from '@testing-library/react';
-import { sampleHistories } from '@/data/demo/sample';
+import { cleanup, screen, within } from '@testing-library/react';
+import { demoJob, openSoon } from '@/testing/demo-jobs';
 import { giveLayout } from '@/testing/dom';
 import { choose, press, type } from '@/testing/hands';
-import { openInJob } from '@/testing/job-page';
 import FitPart from './FitPart';
 import LadderPart from './LadderPart';
 import OutsidePart from './OutsidePart';
@@ -18,18 +17,9 @@ jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams
 beforeAll(() => giveLayout());
 afterEach(cleanup);
 
-const jobs = sampleHistories.map(({ revisions }) => revisions.at(-1)!.job);
-const named = (name: RegExp) => structuredClone(jobs.find((job) => name.test(job.name))!);
-type Page = ReturnType<typeof openInJob>;
-async function open(job: (typeof jobs)[number], part: React.ReactNode): Promise<Page> {
-  let page!: Page;
-  await act(async () => void (page = openInJob(job, part)));
-  return page;
-}
-
 describe('Power steps', () => {
   it('say what each makes by the model, where to stop, and what is carried over', async () => {
-    const page = await open(named(/^Coupé/), <LadderPart />);
+    const page = await openSoon(demoJob(/^Coupé/), <LadderPart />);
     const table = screen.getByRole('table', { name: 'The ladder' });
     expect(within(table).getByRole('row', { name: /^Made at the flywheel/ }).textContent).toMatch(
       /kW.*kW.*kW/,
@@ -49,7 +39,7 @@ describe('Power steps', () => {
 
 describe('The parts list', () => {
   it('sums against the budget, says what has no price, and takes a part away from the tasks that need it', async () => {
-    const page = await open(named(/^Jet-sprint/), <PartsPart />);
+    const page = await openSoon(demoJob(/^Jet-sprint/), <PartsPart />);
     expect(screen.getByText(/of the budget is left/).textContent).toMatch(/no price: the sum is a least/);
     press('Add a part');
     type('Part', 'Belt guard');
@@ -67,7 +57,7 @@ describe('The parts list', () => {
 
 describe('Outside work and fit', () => {
   it('a sheet has the figures of the job with their units; answers are filed by version', async () => {
-    const page = await open(named(/^Hill-climb/), <OutsidePart />);
+    const page = await openSoon(demoJob(/^Hill-climb/), <OutsidePart />);
     expect(screen.getByRole('row', { name: /^Mean piston speed at the red line/ }).textContent).toMatch(
       /m\/s/,
     );
@@ -78,7 +68,7 @@ describe('Outside work and fit', () => {
     expect(page.job().plan!.outside[0]!.filed.at(-1)).toMatchObject({ version: 2, answer: 'In six weeks.' });
   });
   it('what is not known is a question; a wrong flange is a no', async () => {
-    const page = await open(named(/^Snow groomer/), <FitPart />);
+    const page = await openSoon(demoJob(/^Snow groomer/), <FitPart />);
     const rows = () => screen.getAllByRole('row', { name: /^Turbine flange/ });
     expect(rows()[0]!.textContent).toContain('to be checked');
     page.write('plan.fits.flange', 'round');
@@ -103,7 +93,7 @@ describe('Outside work and fit', () => {
 
 describe('The order of work', () => {
   it('follows its schools, and the bench says when it is ready', async () => {
-    const page = await open(named(/^Vintage/), <OrderPart />);
+    const page = await openSoon(demoJob(/^Vintage/), <OrderPart />);
     choose('Changes', 'the whole package');
     press(/^Lay out the usual order/);
     const tasks = () => page.job().plan!.tasks.map(({ name }) => name);
@@ -113,7 +103,7 @@ describe('The order of work', () => {
     press(/^Lay out the usual order/);
     expect(tasks()[0]).toBe('Strip');
     cleanup();
-    await open(page.job(), <PlanBench />);
+    await openSoon(page.job(), <PlanBench />);
     expect(screen.getByRole('heading', { level: 2, name: /^Ready on|refused/ })).toBeTruthy();
   });
 });

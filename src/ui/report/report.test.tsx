@@ -1,11 +1,12 @@
 /** @jest-environment jsdom */
-import { act, cleanup, screen, within } from '@testing-library/react';
+import { cleanup, screen, within } from '@testing-library/react';
 import { runHead } from '@/core/dyno/run-head';
-import { sampleHistories, sampleRuns } from '@/data/demo/sample';
+import { shipped, shippedKeys } from '@/core/procedure/shipped';
+import { sampleRuns } from '@/data/demo/sample';
 import { unpacked } from '@/formats/run-log';
+import { demoJob, openSoon } from '@/testing/demo-jobs';
 import { giveLayout } from '@/testing/dom';
 import { choose, type } from '@/testing/hands';
-import { openInJob } from '@/testing/job-page';
 import { noSettings } from '@/formats/settings';
 import { server } from '../server/client';
 import EarlierPart from './EarlierPart';
@@ -34,18 +35,11 @@ afterEach(() => {
   jest.restoreAllMocks();
 });
 
-const jobs = sampleHistories.map(({ revisions }) => revisions.at(-1)!.job);
-const named = (name: RegExp) => structuredClone(jobs.find((job) => name.test(job.name))!);
-async function open(job: (typeof jobs)[number], part: React.ReactNode) {
-  let page!: ReturnType<typeof openInJob>;
-  await act(async () => void (page = openInJob(job, part)));
-  return page;
-}
 const sheet = () => screen.getByRole('article');
 
 describe('The customer’s sheet', () => {
   it('has what was asked, before and after on one basis with its correction, what limits now, and a place to sign', async () => {
-    await open(named(/^Coupé/), <SheetPart kind="customer" />);
+    await openSoon(demoJob(/^Coupé/), <SheetPart kind="customer" />);
     const { textContent } = sheet();
     expect(textContent).toContain('Fellwater Induction');
     expect(textContent).toMatch(/Both at the wheels, .*Gained, peak to peak: \+\d/);
@@ -65,32 +59,48 @@ describe('The customer’s sheet', () => {
   it('two runs on two bases give no gain, and the sheet says so', async () => {
     const mixed = runs.map((run, i) => (i ? { ...run, card: { ...run.card, basis: 'hub' as const } } : run));
     jest.spyOn(server, 'runs').mockResolvedValue({ kind: 'ok', data: { runs: mixed } });
-    await open(named(/^Coupé/), <SheetPart kind="customer" />);
+    await openSoon(demoJob(/^Coupé/), <SheetPart kind="customer" />);
     expect(sheet().textContent).toContain('no gain is printed');
     expect(sheet().textContent).not.toContain('Gained, peak to peak');
   });
   it('in US units every pressure, power and clearance follows', async () => {
-    await open(named(/^Coupé/), <SheetPart kind="measured" />);
+    await openSoon(demoJob(/^Coupé/), <SheetPart kind="measured" />);
     expect(sheet().textContent).toContain('mm');
     choose('Units of the sheet', 'US');
     expect(sheet().textContent).toContain('thou');
   });
   it('a name without a day is a missing signature', async () => {
-    await open(named(/^Hill-climb/), <SheetPart kind="customer" />);
+    await openSoon(demoJob(/^Hill-climb/), <SheetPart kind="customer" />);
     type('Customer’s signature', 'M. Fell');
     expect(screen.getByText(/A name without a day/)).toBeTruthy();
   });
 });
 
 it('the hand-over has limits, files, sensors and what is open; the order list its suppliers', async () => {
-  const job = named(/^Hill-climb/);
-  await open(job, <SheetPart kind="tuner" />);
+  const job = demoJob(/^Hill-climb/);
+  await openSoon(job, <SheetPart kind="tuner" />);
   expect(sheet().textContent).toContain('Bolts counted in the price?');
   expect(within(sheet()).getByRole('heading', { name: 'Sensors to log' })).toBeTruthy();
   cleanup();
-  await open(job, <SheetPart kind="orders" />);
+  await openSoon(job, <SheetPart kind="orders" />);
   expect(within(sheet()).getByRole('heading', { name: 'Osterby fuel parts' })).toBeTruthy();
   expect(sheet().textContent).toMatch(/240/);
+});
+
+it('every printed procedure has all its steps, with hazards, marks and who ticked them', async () => {
+  const job = demoJob(/^Coupé/);
+  job.record!.procedures = shippedKeys.map((key) => ({
+    ...{ id: key, shipped: key, version: 1, findings: '', startedOn: '2027-01-04', closedOn: '' },
+    ...{ name: shipped[key].name, steps: shipped[key].steps, hazards: [] },
+    ticks: [{ step: 's1', by: 'R. Ostler', on: '2027-01-04', note: '', pictures: [] }],
+  }));
+  await openSoon(job, <SheetPart kind="build" />);
+  const text = sheet().textContent!;
+  for (const key of shippedKeys)
+    for (const { say, hazard } of shipped[key].steps) {
+      expect(text).toContain(say);
+      expect(text).toContain(hazard);
+    }
 });
 
 it('earlier builds are held against the forecast where they were promised and run', async () => {
@@ -115,7 +125,7 @@ it('earlier builds are held against the forecast where they were promised and ru
       ],
     },
   });
-  await open(named(/^Hill-climb/), <EarlierPart />);
+  await openSoon(demoJob(/^Hill-climb/), <EarlierPart />);
   expect(screen.getByText(/One of them was promised and run: made 95\.0/)).toBeTruthy();
   expect(screen.getByRole('row', { name: /The one before/ }).textContent).toContain('inside its band');
 });
