@@ -20,6 +20,8 @@ export type SolvedStep =
       build: Build;
       sweep: Sweep;
       line: LimitLine | null;
+      /** The same with the parts of the step before: what would be passed if nothing were strengthened; null for the first step. */
+      lineBefore: LimitLine | null;
       made: number;
       peak: number;
     }
@@ -31,32 +33,53 @@ export type SolvedStep =
 const PULL = 12;
 export const pullOf = ({ brief }: Pick<Job, 'brief'>): number => brief.use.fullSeconds?.value ?? PULL;
 
-/** Components of the engine with the engine parts of the list up to a step in their places. */
-function componentsAt(job: Job, plan: Plan, at: number, enginePart: EnginePartOf) {
+/** The engine's parts bought up to a step, in the order of the steps. */
+const boughtUpTo = (plan: Plan, at: number, enginePart: EnginePartOf): TakenPart[] =>
+  plan.steps
+    .slice(0, at + 1)
+    .flatMap(({ id }) =>
+      plan.parts.flatMap(({ step, part }) => (step === id && part ? (enginePart(part) ?? []) : [])),
+    );
+
+/** Components of the engine with what was bought in their places. */
+function componentsWith(job: Job, bought: readonly TakenPart[]) {
   const components = structuredClone(job.engine.components ?? []);
-  plan.steps.slice(0, at + 1).forEach(({ id }) => {
-    for (const { step, part } of plan.parts) {
-      const line = step === id && part ? enginePart(part) : undefined;
-      if (!line) continue;
-      for (const kind of kindsOf(line.type)) {
-        const own = components.find((component) => component.kind === kind);
-        if (own) fitPart(own, line);
-      }
+  for (const line of bought)
+    for (const kind of kindsOf(line.type)) {
+      const own = components.find((component) => component.kind === kind);
+      if (own) fitPart(own, line);
     }
-  });
   return components;
 }
 
-/** The job as it stands on a power step: its setup alone, its goal, and the engine parts bought up to it. */
-export function jobAtStep(job: Job, plan: Plan, at: number, enginePart: EnginePartOf): Job {
+/** The vehicle with a clutch or a gearbox that was bought: by name and by the torque it bears. */
+function vehicleWith({ brief: { vehicle } }: Job, bought: readonly TakenPart[]) {
+  const made = { ...vehicle };
+  for (const { type, name, limits } of bought) {
+    if (!limits.torque) continue;
+    if (type === 'clutch') made.clutch = { name: name.slice(0, 60), torque: limits.torque };
+    if (type === 'gearbox') made.gearbox = { name: name.slice(0, 60), torque: limits.torque };
+  }
+  return made;
+}
+
+/** The job as it stands on a power step: its setup alone, its goal, and the parts bought up to it, or up to another step. */
+export function jobAtStep(job: Job, plan: Plan, at: number, enginePart: EnginePartOf, bought = at): Job {
   const step = plan.steps[at]!;
   const goal = { ...job.brief.goal, power: { ...job.brief.goal.power, value: step.power } };
+  const parts = boughtUpTo(plan, bought, enginePart);
   return {
     ...job,
-    brief: { ...job.brief, goal },
-    engine: { ...job.engine, components: componentsAt(job, plan, at, enginePart) },
+    brief: { ...job.brief, goal, vehicle: vehicleWith(job, parts) },
+    engine: { ...job.engine, components: componentsWith(job, parts) },
     setups: [step.setup],
   };
+}
+
+/** Limits of a solved step had only the parts up to another one been bought: strength moves no power, so its sweep stands. */
+function limitsWith(job: Job, setupId: string, library: Library, sweep: Sweep): LimitLine | null {
+  const compiled = compileBuild(job, setupId, library);
+  return 'problems' in compiled ? null : limitLineOf(compiled.build, sweep, job.engine, pullOf(job));
 }
 
 /** A power step solved with its own setup. In: place in the ladder; library; engine parts by their references. Total. */
@@ -76,25 +99,42 @@ export function solveStep(
   const made = sweep.goalPoint.power.flywheel;
   if (sweep.level.kind === 'failed' || !Number.isFinite(made)) return { kind: 'failed', id };
   const line = limitLineOf(build, sweep, own.engine, pullOf(job));
-  return { kind: 'solved', id, build, sweep, line, made, peak: line?.peak.power ?? made };
+  const lineBefore =
+    at > 0 ? limitsWith(jobAtStep(job, plan, at, enginePart, at - 1), setup.id, library, sweep) : null;
+  return { kind: 'solved', id, build, sweep, line, lineBefore, made, peak: line?.peak.power ?? made };
 }
 
-/** Where the ladder stops: what the step above is over, and would have to be changed for it. */
-export type Stop = { step: string; over: LimitRow[] };
+/** Where the ladder stops: what the step above would pass with the parts of this one, and whether the parts bought for it mend that. */
+export type Stop = { step: string; over: { row: LimitRow; isMended: boolean }[] };
 
-/** In: steps in their order. Out: for each the limits that the next one is over; for the last those that it is over itself. */
+const nameOfPart = ({ part }: LimitRow): string => (part.from === 'component' ? part.id : part.part);
+
+/** Limits that count and are passed, each part once. */
+function passedIn(line: LimitLine | null): LimitRow[] {
+  const seen = new Set<string>();
+  return (line?.rows ?? []).filter((row) => {
+    const part = nameOfPart(row);
+    if (row.state !== 'over' || !row.isCounted || seen.has(part)) return false;
+    seen.add(part);
+    return true;
+  });
+}
+
+/** In: steps in their order. Out: for each what stands in the way of the next one; for the last what it passes itself. */
 export const stopsOf = (steps: readonly (SolvedStep | { kind: 'waiting'; id: string })[]): Stop[] =>
   steps.map((step, i) => {
-    const judged = steps[i + 1] ?? step;
-    const rows = judged.kind === 'solved' ? (judged.line?.rows ?? []) : [];
-    const seen = new Set<string>();
-    const over = rows.filter((row) => {
-      const part = row.part.from === 'component' ? row.part.id : `${row.part.part} ${row.part.name}`;
-      if (row.state !== 'over' || !row.isCounted || seen.has(part)) return false;
-      seen.add(part);
-      return true;
-    });
-    return { step: step.id, over };
+    const next = steps[i + 1];
+    if (!next)
+      return {
+        step: step.id,
+        over: step.kind === 'solved' ? passedIn(step.line).map((row) => ({ row, isMended: false })) : [],
+      };
+    if (next.kind !== 'solved') return { step: step.id, over: [] };
+    const left = new Set(passedIn(next.line).map(nameOfPart));
+    return {
+      step: step.id,
+      over: passedIn(next.lineBefore).map((row) => ({ row, isMended: !left.has(nameOfPart(row)) })),
+    };
   });
 
 const guardOfRow = ({ part }: LimitRow): Guard => {

@@ -208,7 +208,8 @@ function Stops({ plan, stops }: { plan: Plan; stops: Stop[] }) {
       <ul className={styles.stops}>
         {said.map(({ step, over, i }) => {
           const next = plan.steps[i + 1];
-          const names = over.map(({ part }) => partName(part));
+          const names = over.map(({ row }) => partName(row.part));
+          const mended = over.filter(({ isMended }) => isMended).map(({ row }) => partName(row.part));
           return (
             <li key={step}>
               <b>{figure(plan.steps[i]!.power, 'power')}:</b>{' '}
@@ -218,11 +219,12 @@ function Stops({ plan, stops }: { plan: Plan; stops: Stop[] }) {
               {over
                 .slice(0, 3)
                 .map(
-                  (row) =>
+                  ({ row }) =>
                     `${partName(row.part)} at ${figure(row.peak.use, 'share')} of ${limitWords(row, words)}`,
                 )
                 .join('; ')}
               {over.length > 3 ? `; and ${over.length - 3} more` : ''}.
+              {mended.length > 0 && ` The parts bought for that step mend ${listed(mended)}.`}
             </li>
           );
         })}

@@ -49,7 +49,7 @@ const PRICE = { min: 0, max: 10_000_000 };
 
 /** A sheet as it is printed: read here, on paper, or saved as PDF. */
 export default function SheetPart({ kind }: { kind: SheetKind }) {
-  const facts = useFacts();
+  const { facts, failure: unread } = useFacts();
   const { choice } = useUnits();
   const { paper, units, set } = useHow();
   const [failure, setFailure] = useState<FailureWords | null>(null);
@@ -59,13 +59,14 @@ export default function SheetPart({ kind }: { kind: SheetKind }) {
     () => wordsIn(units === 'screen' ? choice : { system: units, mix: choice.mix }),
     [units, choice],
   );
-  const { job, setupIndex, shop } = facts;
-  const { letter, name } = job.setups[setupIndex]!;
-  const sheet = useMemo((): PrintedSheet => {
-    const { currency } = facts.job.brief.budget;
+  const sheet = useMemo((): PrintedSheet | null => {
+    if (!facts) return null;
+    const { job, setupIndex, shop } = facts;
+    const { currency } = job.brief.budget;
+    const { letter, name } = job.setups[setupIndex]!;
     return {
       title,
-      about: [facts.job.name, `setup ${letter}${name ? `, ${name}` : ''}`].join(', '),
+      about: [job.name, `setup ${letter}${name ? `, ${name}` : ''}`].join(', '),
       shop,
       blocks: write({
         facts,
@@ -74,8 +75,9 @@ export default function SheetPart({ kind }: { kind: SheetKind }) {
           amount === null ? 'not known' : `${words.figure(amount, 'money')}\u00a0${currency}`,
       }),
     };
-  }, [facts, words, title, write, shop, letter, name]);
+  }, [facts, words, title, write]);
   const save = async () => {
+    if (!sheet || !facts) return;
     setFailure(null);
     setIsBusy(true);
     const worker = new Worker(new URL('../../workers/pdf.worker.ts', import.meta.url), { type: 'module' });
@@ -87,7 +89,7 @@ export default function SheetPart({ kind }: { kind: SheetKind }) {
     try {
       const remote = wrap<PdfWorker>(worker);
       const file = await remote.write(sheet, paper, dayWords(today()));
-      saveFile(file, `${job.name} ${title}.pdf`, 'application/pdf');
+      saveFile(file, `${facts.job.name} ${title}.pdf`, 'application/pdf');
     } catch {
       setFailure({
         title: 'The PDF was not written.',
@@ -118,15 +120,23 @@ export default function SheetPart({ kind }: { kind: SheetKind }) {
             { value: 'house', label: 'the house’s' },
           ]}
         />
-        <Button variant="contained" size="small" disabled={isBusy} onClick={() => void save()}>
+        <Button variant="contained" size="small" disabled={isBusy || !sheet} onClick={() => void save()}>
           Save as PDF
         </Button>
-        <Button size="small" onClick={() => window.print()}>
+        <Button size="small" disabled={!sheet} onClick={() => window.print()}>
           Print
         </Button>
       </div>
-      {failure && <Failure {...failure} />}
-      <Printed sheet={sheet} />
+      {(failure ?? unread) && <Failure {...(failure ?? unread)!} />}
+      {sheet ? (
+        <Printed sheet={sheet} />
+      ) : (
+        !unread && (
+          <p className={frame.lead} role="status">
+            The runs of this job are being fetched.
+          </p>
+        )
+      )}
       {(kind === 'customer' || kind === 'tuner') && <Wording kind={kind} />}
     </>
   );

@@ -57,10 +57,12 @@ export const customerSheet: Writer = (writes) => {
     ? [there(band.low), there(band.middle), there(band.high)]
     : [null, null, null];
   const weakest = line?.weakest ?? null;
-  const next = plan?.steps.find(({ power }) => measured === null || power > measured * 1.01);
-  const nextParts = next
-    ? (plan?.parts ?? []).filter(({ step, state }) => step === next.id && state !== 'fitted')
-    : [];
+  const isOpen = (id: string) =>
+    (plan?.parts ?? []).filter(
+      ({ step, state }) => step === id && (state === 'wanted' || state === 'ordered'),
+    );
+  const next = plan?.steps.find(({ id }) => isOpen(id).length > 0);
+  const nextParts = next ? isOpen(next.id) : [];
   const nextSum = nextParts.some(({ price }) => price === null)
     ? null
     : nextParts.reduce((sum, { price, count }) => sum + (price ?? 0) * count, 0);
