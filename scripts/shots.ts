@@ -58,7 +58,12 @@ const shots: Shot[] = [
   { name: 'plan', at: `${coupe}/plan`, height: 1100 },
   { name: 'bench', at: `${single}/bench?bench=procedures`, height: 1100 },
   { name: 'dyno', at: `${coupe}/dyno`, height: 1100 },
-  { name: 'report', at: `${coupe}/report`, height: 1100 },
+  {
+    name: 'report',
+    at: `${coupe}/report`,
+    height: 1100,
+    before: (page) => page.getByText('Before and after').waitFor(),
+  },
   {
     name: 'history',
     at: `${coupe}/engine`,
