@@ -693,8 +693,8 @@ const makers: Record<string, (job: Job, nextId: () => string) => Kept> = {
 };
 
 for (const entry of all) {
-  const { plan: _, record: __, report: ___, ...bare } = entry.job;
-  const job = jobSchema.parse(bare);
+  for (const key of ['plan', 'record', 'report']) delete entry.job[key];
+  const job = jobSchema.parse(entry.job);
   const kept = makers[entry.id.slice(0, 8)]!(job, ids(entry.id));
   const whole = { ...entry.job, ...kept };
   jobSchema.parse(whole);

@@ -23,11 +23,29 @@ it('the day of work that waits so long begins on or after the day it waits for',
     fc.property(
       weeks,
       fc.integer({ min: 0, max: 400 }),
-      fc.integer({ min: 0, max: 90 }),
+      fc.oneof(fc.integer({ min: 0, max: 90 }), fc.integer({ min: 0, max: 60_000 })),
       (week, from, wait) => {
         const start = daysAfter('2026-11-02', from);
         const day = daysAfter(start, wait);
         expect(workDay(start, workDaysBefore(start, day, week), week)).toBe(firstWorkDay(day, week));
+      },
+    ),
+  );
+});
+
+it('counts of days of work are those of going day by day', () => {
+  const weeks = fc.constantFrom('five' as const, 'six' as const, 'seven' as const);
+  fc.assert(
+    fc.property(
+      weeks,
+      fc.integer({ min: 0, max: 400 }),
+      fc.integer({ min: 0, max: 60 }),
+      (week, from, number) => {
+        const start = daysAfter('2026-11-02', from);
+        let day = firstWorkDay(start, week);
+        for (let i = 0; i < number; i++) day = firstWorkDay(daysAfter(day, 1), week);
+        expect(workDay(start, number, week)).toBe(day);
+        expect(workDaysBefore(start, day, week)).toBe(number);
       },
     ),
   );

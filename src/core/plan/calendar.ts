@@ -26,10 +26,15 @@ export function firstWorkDay(day: string, week: WorkWeek): string {
   return written(date);
 }
 
+/** Days of work in a week. */
+const perWeek: Record<WorkWeek, number> = { five: 5, six: 6, seven: 7 };
+
 /** The day of work that many after the first one on or after `start`. In: number counted from 0, whole. */
 export function workDay(start: string, number: number, week: WorkWeek): string {
-  let date = parseISO(firstWorkDay(start, week));
-  for (let left = number; left > 0;) {
+  // Whole weeks at once: a day far off takes no longer than a near one.
+  const weeks = Math.floor(number / perWeek[week]);
+  let date = addDays(parseISO(firstWorkDay(start, week)), 7 * weeks);
+  for (let left = number - weeks * perWeek[week]; left > 0;) {
     date = addDays(date, 1);
     if (isWorked(date, week)) left--;
   }
@@ -38,8 +43,10 @@ export function workDay(start: string, number: number, week: WorkWeek): string {
 
 /** Days of work from `start` on before a day: what a task that may not begin earlier has to wait; 0 where the day is past. */
 export function workDaysBefore(start: string, day: string, week: WorkWeek): number {
-  let count = 0;
-  for (let date = parseISO(start); written(date) < day; date = addDays(date, 1))
-    if (isWorked(date, week)) count++;
+  const days = daysBetween(start, day);
+  if (days <= 0) return 0;
+  const weeks = Math.floor(days / 7);
+  let count = weeks * perWeek[week];
+  for (let i = 7 * weeks; i < days; i++) if (isWorked(addDays(parseISO(start), i), week)) count++;
   return count;
 }

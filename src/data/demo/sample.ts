@@ -11,7 +11,8 @@ const all: Sample[] = jobs;
 
 /** The first two jobs: a turbocharged four on a mountain, a V10 with twins. Tests of the match lean on them. */
 export function sampleTurboJob(index: 0 | 1): Job {
-  const { plan: _, record: __, report: ___, ...job } = jobSchema.parse(all[index]!.job);
+  const job = jobSchema.parse(all[index]!.job);
+  for (const key of ['plan', 'record', 'report'] as const) delete job[key];
   return job;
 }
 

@@ -42,7 +42,9 @@ describe('The customer’s sheet', () => {
     await openSoon(demoJob(/^Coupé/), <SheetPart kind="customer" />);
     const { textContent } = sheet();
     expect(textContent).toContain('Fellwater Induction');
-    expect(textContent).toMatch(/Both at the wheels, .*Gained, peak to peak: \+\d/);
+    expect(textContent).toMatch(
+      /Both at the wheels; correction: none, as measured\. Gained, peak to peak: \+\d/,
+    );
     for (const heading of [
       'What was asked',
       'What is fitted',

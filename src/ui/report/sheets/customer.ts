@@ -110,7 +110,7 @@ export const customerSheet: Writer = (writes) => {
         ),
       pair &&
         text(
-          `Both at the ${pair.after.card.basis}, ${correctionNames[pair.after.card.correction]}. Gained, peak to peak: ${signedFigure(
+          `Both at the ${pair.after.card.basis}; correction: ${correctionNames[pair.after.card.correction]}. Gained, peak to peak: ${signedFigure(
             pair.after.head.power!.value - pair.before.head.power!.value,
             'power',
           )}.`,
