@@ -87,8 +87,6 @@ export function manifoldFor(
   // With back pressure the boosted engine may make less than the unboosted one at the same pressure: start below it.
   let low = unboosted.manifold.pressure * 0.8;
   let high = unboosted.manifold.pressure;
-  /** Power at the lower end, once it is known. */
-  let madeLow: number | null = null;
   // With a turbine the level by the guessed back pressure is near: the search starts just under it, where that is too little.
   const guess = isMatched(build)
     ? manifoldFor(withDriveOpen(build), speedRpm, power, undefined, undefined, GUESS)
@@ -99,20 +97,12 @@ export function manifoldFor(
     if (level) return level;
     if (isUsable(under) && powerOf(build, under) < power) {
       low = guess.pressure * 0.94;
-      madeLow = powerOf(build, under);
       high = guess.pressure * 1.01;
     } else {
       near = undefined;
       path = unboosted;
     }
   }
-  /** From between two levels, one under and one over: the match that lies where a straight line has the power is near enough to settle from. */
-  const settled = (over: number): Level | null => {
-    if (!isMatched(build) || madeLow === null || over <= madeLow) return null;
-    solve(low + ((power - madeLow) / (over - madeLow)) * (high - low));
-    const level = near?.match ? beside(near) : null;
-    return level?.kind === 'boost' && level.pressure > low && level.pressure < high ? level : null;
-  };
   let reached = 0;
   let stopped: AirPath = unboosted;
   for (let i = 0; i < 40; i++) {
@@ -124,12 +114,11 @@ export function manifoldFor(
     }
     reached = powerOf(build, next);
     if (reached >= power) {
-      const level = settled(reached) ?? between(low, high);
+      const level = between(low, high);
       if (level) return level;
       break;
     }
     low = high;
-    madeLow = reached;
     high *= 1.12;
   }
   // The last step went over the limit: close in on the limit itself, where the goal may still be met.
