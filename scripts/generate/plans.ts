@@ -16,7 +16,7 @@ import { blankPart, blankPlan } from '../../src/core/plan/blank';
 import { partsOfSetup } from '../../src/core/plan/steps';
 import { usualTasks } from '../../src/core/plan/usual';
 import { shipped, SHIPPED_VERSION, type ShippedKey } from '../../src/core/procedure/shipped';
-import { marksOf } from '../../src/core/forecast/marks';
+import { mostBoostOf } from '../../src/core/forecast/marks';
 import { solveSweep } from '../../src/core/solve/sweep';
 import { wheelPower } from '../../src/core/vehicle/drivetrain';
 import { sampleItems, sampleLibrary } from '../../src/data/demo/sample-library';
@@ -161,7 +161,7 @@ function recordOf(
 function boostOf(job: Job): number {
   const compiled = compileBuild(job, job.setups[0]!.id, sampleLibrary);
   if ('problems' in compiled) throw new Error(`${job.name}: the first setup has problems`);
-  return Math.max(0, marksOf(solveSweep(compiled.build).points)?.mostBoost ?? 0);
+  return mostBoostOf(solveSweep(compiled.build).points);
 }
 
 function begun(

@@ -29,3 +29,7 @@ export function marksOf(points: readonly OperatingPoint[]): CurveMarks | null {
     redLinePower: solved.at(-1)!.power.flywheel,
   };
 }
+
+/** The greatest boost of solved points, Pa gauge; 0 where none is solved or there is none. */
+export const mostBoostOf = (points: readonly OperatingPoint[]): number =>
+  Math.max(0, marksOf(points)?.mostBoost ?? 0);

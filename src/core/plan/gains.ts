@@ -25,7 +25,7 @@ const swaps: Partial<Record<PartRole, (own: Setup, before: Setup) => Setup>> = {
 const madeBy = (job: Job, setup: Setup, library: Library): number | null => {
   const compiled = compileBuild({ ...job, setups: [setup] }, setup.id, library);
   if ('problems' in compiled) return null;
-  const { sweep } = { sweep: solveSweep(compiled.build) };
+  const sweep = solveSweep(compiled.build);
   const power = sweep.goalPoint.power.flywheel;
   return sweep.level.kind === 'failed' || !Number.isFinite(power) ? null : power;
 };

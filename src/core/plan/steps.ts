@@ -23,7 +23,6 @@ export type SolvedStep =
       /** The same with the parts of the step before: what would be passed if nothing were strengthened; null for the first step. */
       lineBefore: LimitLine | null;
       made: number;
-      peak: number;
     }
   | { kind: 'problems'; id: string; problems: Problem[] }
   /** The boost for its power was not found. */
@@ -101,7 +100,7 @@ export function solveStep(
   const line = limitLineOf(build, sweep, own.engine, pullOf(job));
   const lineBefore =
     at > 0 ? limitsWith(jobAtStep(job, plan, at, enginePart, at - 1), setup.id, library, sweep) : null;
-  return { kind: 'solved', id, build, sweep, line, lineBefore, made, peak: line?.peak.power ?? made };
+  return { kind: 'solved', id, build, sweep, line, lineBefore, made };
 }
 
 /** Where the ladder stops: what the step above would pass with the parts of this one, and whether the parts bought for it mend that. */

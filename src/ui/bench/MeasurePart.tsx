@@ -21,7 +21,7 @@ import styles from './bench.module.css';
 import { useBoost } from './useBoost';
 import { useRecord, useWho } from './useRecord';
 import { Who } from './Who';
-import { givenNames, lineName, resultNames, ruleWords, sheetTitles, useNames } from './words';
+import { givenNames, lineName, passedNames, resultNames, ruleWords, sheetTitles, useNames } from './words';
 
 /** The sheet in hand. */
 export const useSheet = create<{ sheet: MeasuringSheet; show: (sheet: MeasuringSheet) => void }>((set) => ({
@@ -196,7 +196,7 @@ function Measured({ name, line, quantity, state, read, onPut }: MeasuredProps) {
       {read && (
         <p className={frame.foot}>
           {state !== 'open' && <StateMark state={state === 'passed' ? 'within' : 'over'} size={11} />}{' '}
-          {{ open: '', passed: 'passed', low: 'too small', high: 'too large' }[state]}
+          {passedNames[state]}
           {[dayWords(read.on), read.by, read.with].filter(Boolean).map((word) => `, ${word}`)}
         </p>
       )}

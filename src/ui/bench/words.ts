@@ -1,5 +1,6 @@
 import type { ClearanceUse } from '@/core/job/schema/plan-choices';
 import type { MeasuringSheet, StepMark } from '@/core/job/schema/record-choices';
+import type { Passed } from '@/core/measure/definitions';
 import type { SheetLine } from '@/core/measure/lines';
 
 export const sheetTitles: Record<MeasuringSheet, string> = {
@@ -125,4 +126,12 @@ export const markNames: Record<StepMark, string> = {
   'ports-covered': 'ports covered, counted',
   reused: 'kept for reuse',
   'thrown-away': 'thrown away',
+};
+
+/** A reading against its line. */
+export const passedNames: Record<Passed, string> = {
+  open: '',
+  passed: 'passed',
+  low: 'too small',
+  high: 'too large',
 };

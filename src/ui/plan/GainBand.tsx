@@ -40,7 +40,6 @@ export function GainBand({ index }: { index: number }) {
     const own = items.filter((item) =>
       used.some(({ id, revision }) => id === item.id && revision === item.revision),
     );
-    const own1 = own.length ? own : items;
     const asked = pair.map((step, k) => {
       if (step.kind !== 'solved') return null;
       const { setup } = plan.steps[index - 1 + k]!;
@@ -49,7 +48,7 @@ export function GainBand({ index }: { index: number }) {
         job: jobAtStep(job, plan, index - 1 + k, enginePart),
         setupIndex: 0,
         held,
-        items: own1,
+        items: own,
         bounds,
         seed: SEED,
         count: COUNT,

@@ -17,7 +17,7 @@ import { Advice } from './Advice';
 import { StepCard } from './StepCard';
 import styles from './plan.module.css';
 import { useLadder, useMoney, usePicked, usePlan, type Solved } from './usePlan';
-import { roleNames } from './words';
+import { listed, roleNames } from './words';
 
 /** A line of the ladder: what it says of each step. */
 type Line = { key: string; name: ReactNode; cells: ReactNode[] };
@@ -232,7 +232,3 @@ function Stops({ plan, stops }: { plan: Plan; stops: Stop[] }) {
     </>
   );
 }
-
-/** 'a, b and c'. */
-export const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -20,13 +20,12 @@ import { useJob, useJobState } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
 import { useWords } from '../words/useWords';
 import { Begun } from './Begun';
-import { listed } from './LadderPart';
 import styles from './plan.module.css';
 import { TaskBars } from './TaskBars';
 import { TaskCard } from './TaskCard';
 import { useOrder } from './useOrder';
 import { usePicked } from './usePlan';
-import { choicesOf, guardNames, placeNames, tradeNames, usualTaskName, weekNames } from './words';
+import { choicesOf, guardNames, listed, placeNames, tradeNames, usualTaskName, weekNames } from './words';
 
 const MOST_TASKS = 120;
 const changes = { one: 'one change at a time, a pull after each', package: 'the whole package' } as const;

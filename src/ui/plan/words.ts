@@ -184,3 +184,7 @@ export const usualTaskName =
 /** Fields that choose between names. */
 export const choicesOf = <T extends string>(names: Record<T, string>): { value: T; label: string }[] =>
   (Object.keys(names) as T[]).map((value) => ({ value, label: names[value] }));
+
+/** 'a, b and c'. */
+export const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -1,9 +1,9 @@
-import { marksOf } from '@/core/forecast/marks';
+import { mostBoostOf } from '@/core/forecast/marks';
 import { measuringSheets } from '@/core/job/schema/record-choices';
 import { passed, sheetOf } from '@/core/measure/definitions';
 import { billOf, costOf } from '@/core/plan/bill';
 import { progressOf } from '@/core/procedure/progress';
-import { lineName, markNames, resultNames, ruleWords, sheetTitles } from '../../bench/words';
+import { lineName, markNames, passedNames, resultNames, ruleWords, sheetTitles } from '../../bench/words';
 import { approvalNames, partStateNames, roleNames } from '../../plan/words';
 import { dayWords } from '../../device/today';
 import { partName } from '../../words/components';
@@ -182,7 +182,7 @@ export const buildSheet: Writer = ({ facts, words }) => {
 export const measuredSheet: Writer = ({ facts, words }) => {
   const { figure } = words;
   const { job, setupIndex, sweep } = facts;
-  const boost = sweep ? Math.max(0, marksOf(sweep.points)?.mostBoost ?? 0) : 0;
+  const boost = sweep ? mostBoostOf(sweep.points) : 0;
   const measured = job.record?.measured ?? [];
   const sheets = measuringSheets.filter((sheet) => measured.some((one) => one.sheet === sheet));
   if (!sheets.length) return blocks(lead('Nothing has been measured yet.'));
@@ -214,9 +214,7 @@ export const measuredSheet: Writer = ({ facts, words }) => {
                 figure(own.value, quantity),
                 line.low === null ? '' : figure(line.low, quantity),
                 line.high === null ? '' : figure(line.high, quantity),
-                line.low === null && line.high === null
-                  ? 'noted'
-                  : { open: '', passed: 'passed', low: 'too small', high: 'too large' }[state],
+                line.low === null && line.high === null ? 'noted' : passedNames[state],
                 [own.by, own.with, dayWords(own.on)].filter(Boolean).join(', '),
               ],
             ];
