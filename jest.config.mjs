@@ -10,6 +10,7 @@ const base = nextJest({ dir: './' })({
   setupFiles: ['<rootDir>/jest.setup.ts'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
+    '^@emotion/sheet$': '<rootDir>/src/testing/no-styles.ts',
     // Tests of the core run where modules of this kind cannot be required: its other build can.
     '^d3-random$': '<rootDir>/node_modules/d3-random/dist/d3-random.js',
   },

@@ -8,12 +8,13 @@ if (!process.env.NODE_OPTIONS?.includes(quickStart))
 /** Each worker has a server and a data folder of its own, so that no test meets the jobs of another that runs beside it. */
 const WORKERS = 2;
 const FIRST_PORT = 3310;
+const trials = process.env.FIERCE_LUNG_TRIALS ?? '.tmp';
 const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 
 const server = (index: number) => ({
   command: 'node scripts/e2e-server.mjs',
   url: `http://127.0.0.1:${FIRST_PORT + index}/api/jobs`,
-  env: { PORT: String(FIRST_PORT + index), FIERCE_LUNG_DATA: `.tmp/e2e-${index}` },
+  env: { PORT: String(FIRST_PORT + index), FIERCE_LUNG_DATA: `${trials}/e2e-${index}` },
   timeout: 300_000,
   gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5_000 },
 });

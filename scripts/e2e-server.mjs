@@ -3,7 +3,8 @@ import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFil
 import { build, builtFrom, environment, prepareData, serve } from './lib.mjs';
 
 /** The demo shop as it is seeded, made once in a run: `e2e/support/server.ts` copies it too. */
-const template = '.tmp/e2e-demo';
+const trials = environment.FIERCE_LUNG_TRIALS ?? '.tmp';
+const template = `${trials}/e2e-demo`;
 const ready = `${template}.ready`;
 const making = `${template}.making`;
 
@@ -15,7 +16,7 @@ const pause = () => new Promise((done) => setTimeout(done, 200));
 /** Makes the shared shop, or waits for the one who is at it; one of the same code is taken as it is. */
 async function seeded() {
   const isMade = () => existsSync(ready) && readFileSync(ready, 'utf8') === builtFrom();
-  mkdirSync('.tmp', { recursive: true });
+  mkdirSync(trials, { recursive: true });
   if (isMade()) return;
   if (existsSync(making) && Date.now() - statSync(making).mtimeMs > LONGEST)
     rmSync(making, { recursive: true });
@@ -34,7 +35,7 @@ async function seeded() {
   rmSync(making, { recursive: true });
 }
 
-const folder = environment.FIERCE_LUNG_DATA ?? '.tmp/e2e';
+const folder = environment.FIERCE_LUNG_DATA ?? `${trials}/e2e`;
 rmSync(folder, { recursive: true, force: true });
 build();
 await seeded();

@@ -3,7 +3,8 @@
  * tests. Closes with a line of its own: 'N passed, N failed'.
  */
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { build, environment, install, root } from './lib.mjs';
 import { runSteps } from './check.mjs';
@@ -29,6 +30,27 @@ function chromium() {
     `The browser tests need Chromium at ${wanted}: install the package "chromium", or set CHROME_PATH.`,
   );
   return false;
+}
+
+/** Room that the trials' folders take at the most, bytes, and what a machine keeps for itself beside them. */
+const ROOM = 4e9;
+const SPARE = 4e9;
+
+/**
+ * The folders of the trials go into memory where there is plenty: a database is a thousand files, and making and removing
+ * them on a disk took most of the time of the tests of storage. Out: takes the folder away.
+ */
+function trialsInMemory() {
+  const memory = '/dev/shm';
+  try {
+    const { bavail, bsize } = statfsSync(memory);
+    if (bavail * bsize < ROOM || os.freemem() < ROOM + SPARE) return () => {};
+    const folder = mkdtempSync(`${memory}/fierce-lung-`);
+    Object.assign(environment, { TMPDIR: folder, FIERCE_LUNG_TRIALS: folder });
+    return () => rmSync(folder, { recursive: true, force: true });
+  } catch {
+    return () => {};
+  }
 }
 
 /** Runs a test runner that writes a JSON report. Out: the report, or null if it wrote none. */
@@ -62,6 +84,8 @@ const browserTimes = (suite) => [
 
 install();
 mkdirSync(REPORTS, { recursive: true });
+process.once('exit', trialsInMemory());
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1));
 let { passed, failed } = await runSteps();
 let lost = failed.length;
 

@@ -1,6 +1,9 @@
 import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
+// Here pages fetch ahead: a server goes away under them.
+test.use({ isSparing: false });
+
 test('every commit is a revision in words; two are compared, one is brought back, one named', async ({
   page,
   request,

@@ -1,6 +1,9 @@
 import { expect, test } from '../support/test';
 import { fill, isSaved, makeJob, open } from '../support/job';
 
+// Here pages fetch ahead: a server goes away under them.
+test.use({ isSparing: false });
+
 test('two people on one job: the second is told what each changed, sees both, chooses; nothing is lost', async ({
   browser,
   baseURL,

@@ -5,6 +5,9 @@ import { expect, test } from '../support/test';
 import { fill, isSaved, open, single } from '../support/job';
 import { demoFolder, ports, prepare, startServer } from '../support/server';
 
+// Here pages fetch ahead: a server goes away under them.
+test.use({ isSparing: false });
+
 // A page's own requests say where they come from by their origin.
 test.use({ extraHTTPHeaders: {} });
 

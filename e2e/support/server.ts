@@ -23,7 +23,8 @@ export function prepare(folder: string, seed: 'demo' | 'shop') {
 }
 
 /** A data folder with the demo shop: a copy of the one that the servers of the tests made, as a shop is moved to another place. */
-export const demoFolder = (folder: string): void => cpSync('.tmp/e2e-demo', folder, { recursive: true });
+export const demoFolder = (folder: string): void =>
+  cpSync(`${process.env.FIERCE_LUNG_TRIALS ?? '.tmp'}/e2e-demo`, folder, { recursive: true });
 
 /** Ports of this worker's own servers, the same in every test: a browser compiles an address's scripts once. */
 const FIRST_PORT = 3312 + 2 * Number(process.env.TEST_PARALLEL_INDEX ?? 0);

@@ -5,7 +5,17 @@ export { expect } from '@playwright/test';
 type Profile = { context: BrowserContext; page: Page | null; origins: Set<string> };
 
 /** What a worker keeps of its browser from test to test. */
-type Profiles = { profileFor: (options: BrowserContextOptions) => Promise<Profile> };
+type Profiles = {
+  profileFor: (options: BrowserContextOptions & { isSparing: boolean }) => Promise<Profile>;
+};
+
+type Options = {
+  /**
+   * Whether the browser asks to be spared what is not needed yet. So it is here: what a page fetches ahead while it rests is a
+   * fifth of what it costs, and only tests of a server that goes away look for it.
+   */
+  isSparing: boolean;
+};
 
 /** Nothing of ours runs on it, and a tab that goes on from it keeps its process. */
 const RESTING = '/icon.svg';
@@ -16,7 +26,8 @@ const RESTING = '/icon.svg';
  * again as all it does. After each test the tab leaves the page, and all that a page can keep is cleared. What cannot be taken
  * back (a script for every page to come) belongs on a tab of its own: `context.newPage()`.
  */
-export const test = base.extend<{ profile: Profile }, Profiles>({
+export const test = base.extend<{ profile: Profile } & Options, Profiles>({
+  isSparing: [true, { option: true }],
   profileFor: [
     async ({ browser }, use) => {
       const profiles = new Map<string, Profile>();
@@ -24,7 +35,14 @@ export const test = base.extend<{ profile: Profile }, Profiles>({
         const key = JSON.stringify(options);
         const known = profiles.get(key);
         if (known) return known;
-        const context = await browser.newContext(options);
+        const { isSparing, ...asked } = options;
+        const context = await browser.newContext(asked);
+        if (isSparing)
+          await context.addInitScript(() =>
+            Object.defineProperty((navigator as unknown as { connection: object }).connection, 'saveData', {
+              value: true,
+            }),
+          );
         const profile: Profile = { context, page: null, origins: new Set() };
         context.on('page', (page) =>
           page.on('framenavigated', (frame) => profile.origins.add(new URL(frame.url()).origin)),
@@ -36,13 +54,17 @@ export const test = base.extend<{ profile: Profile }, Profiles>({
     },
     { scope: 'worker' },
   ],
-  profile: async ({ profileFor, baseURL, viewport, hasTouch, extraHTTPHeaders, acceptDownloads }, run) => {
+  profile: async (
+    { profileFor, baseURL, viewport, hasTouch, extraHTTPHeaders, acceptDownloads, isSparing },
+    run,
+  ) => {
     const profile = await profileFor({
       baseURL: baseURL!,
       viewport,
       hasTouch,
       extraHTTPHeaders: extraHTTPHeaders ?? {},
       acceptDownloads,
+      isSparing,
     });
     await run(profile);
     const { context, origins } = profile;

@@ -36,6 +36,7 @@ import { freeSpace } from './space';
 jest.mock('./forced', () => {
   const actual = jest.requireActual<typeof import('./forced')>('./forced');
   const blank = mkdtempSync(path.join(os.tmpdir(), 'lung-blank-'));
+  afterAll(() => rmSync(blank, { recursive: true, force: true }));
   let made: Promise<unknown> | null = null;
   const makeBlank = async () => {
     const { client } = await actual.openForced(path.join(blank, 'pg'));

@@ -41,9 +41,9 @@ export default function PadDialog({ context: first, send, onClose }: Props) {
         </Button>
       }
     >
-      <p className={styles.fuel}>
+      <div className={styles.fuel}>
         Fuel <Choice label="Fuel" value={fuel} options={fuelOptions} onChoose={setFuel} />
-      </p>
+      </div>
       <div className={styles.lines}>
         {padLines.map((line) => (
           <Line key={line.id} line={line} context={context} {...(send ? { send } : {})} />

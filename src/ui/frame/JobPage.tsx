@@ -6,22 +6,20 @@ import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bounds } from '@/core/job/inputs/bound-at';
 import type { AnyItem } from '@/formats/library-items';
-import { signatureOf } from '@/formats/library-items';
 import { clampSpeed } from '@/core/solve/sweep';
-import { server, type StoredJob } from '../server/client';
+import type { StoredJob } from '../server/client';
 import { createJobStore, type JobStore } from '../store/job-store';
 import { JobProvider, SpeedProvider, useJob, useJobState, useSpeed } from '../store/solved';
 
 import { Say } from '../words/Say';
 import { useWords } from '../words/useWords';
+import { fetchAhead } from './ahead';
 import { Airway } from './Airway';
 import { nextFailing } from './failing';
 import { benches, benchOf, type BenchId } from './benches';
-import { loadPad } from '../claims/ClaimPad';
 import { JobPad } from '../claims/JobPad';
-import { loadFinder } from '../finder/Finder';
 import { DialogsProvider, useDialogs, useOpenDialog, type OpenDialog } from './dialogs';
-import { JobDialogs, loadDialogs } from './JobDialogs';
+import { JobDialogs } from './JobDialogs';
 import { Health } from './Health';
 import { JobFinder } from './JobFinder';
 import { setPart } from './parts';
@@ -29,7 +27,7 @@ import { isBench, type Sheet } from '@/core/job/benches';
 import { RevBar } from './RevBar';
 import { Spine } from './Spine';
 import { drawnAsked, setupAsked, speedAsked, Stray, type Asked } from './Stray';
-import { DeviceKeys, loadMore } from './MoreKey';
+import { DeviceKeys } from './MoreKey';
 import { TopLine } from './TopLine';
 import { isTyping } from './typing';
 import { useJobItems } from './useJobItems';
@@ -39,25 +37,6 @@ const bodies = Object.fromEntries(benches.map(({ id, body }) => [id, dynamic(bod
   BenchId,
   React.ComponentType
 >;
-
-/** Everything a bench may need later, fetched while the page rests: benches must open when the server is away. */
-async function loadAhead(): Promise<void> {
-  await Promise.allSettled(
-    [
-      ...benches.flatMap(({ body, ahead }) => [body, ...ahead]),
-      loadDialogs,
-      () => loadFinder().then(({ warmFinder }) => warmFinder()),
-      loadMore,
-      loadPad,
-    ].map((load) => load()),
-  );
-  document.documentElement.dataset.ahead = 'true';
-  // The Charger's workers and the maps they rank: the bench must open, and at once, when the server is away.
-  void server.compressors().then(async (answer) => {
-    if (answer.kind === 'ok')
-      (await import('@/workers/pool')).rankPool().use('compressors', signatureOf(answer.data.items));
-  });
-}
 
 type Props = {
   stored: StoredJob;
@@ -77,7 +56,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
   useEffect(() => {
     void store.getState().resume();
     document.documentElement.dataset.live = 'true';
-    const rest = setTimeout(() => void loadAhead(), 1_500);
+    const endAhead = fetchAhead();
     const online = () => void store.getState().flush();
     window.addEventListener('online', online);
     // Only where the device could not keep it would a closed tab lose something.
@@ -88,7 +67,7 @@ export function JobPage({ stored, bounds, items, bench: firstBench, asked }: Pro
     window.addEventListener('beforeunload', leave);
     return () => {
       window.removeEventListener('beforeunload', leave);
-      clearTimeout(rest);
+      endAhead();
       window.removeEventListener('online', online);
     };
   }, [store]);

@@ -24,12 +24,15 @@ const asWhole = (changes: Change[]): Change[] => {
 };
 
 const within = (before: object, after: object, prefix = ''): Change[] =>
-  diff(before as Record<string, unknown>, after as Record<string, unknown>, { cyclesFix: false }).map(
-    (d) => ({
-      path: prefix + d.path.join('.'),
-      from: 'oldValue' in d ? d.oldValue : null,
-      to: 'value' in d ? d.value : null,
-    }),
+  diff(before as Record<string, unknown>, after as Record<string, unknown>, { cyclesFix: false }).flatMap(
+    (d) => {
+      const from = 'oldValue' in d ? d.oldValue : undefined;
+      const to = 'value' in d ? d.value : undefined;
+      // A key without a value is no key in a stored document.
+      return from === undefined && to === undefined
+        ? []
+        : [{ path: prefix + d.path.join('.'), from: from ?? null, to: to ?? null }];
+    },
   );
 
 /** A charger with its drive under the drive's own name: one that comes or goes is one change. */
@@ -114,20 +117,22 @@ function betweenMarks(before: Job, after: Job): Change[] {
     .map((path) => ({ path, from: old.has(path) ? 'settled' : null, to: now.has(path) ? 'settled' : null }));
 }
 
+/** Whether two pieces of a document hold the same data; what an edit did not touch is shared and not looked into. */
+const isSame = (a: unknown, b: unknown): boolean =>
+  a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null);
+
 /** Records beside the forecast: each list of them is told as a whole. */
 const RECORDS = ['plan', 'record', 'report', 'calibration'] as const;
 
 function betweenRecords(before: Job, after: Job): Change[] {
   return RECORDS.flatMap((root): Change[] => {
     const [old, now] = [before[root], after[root]];
-    if (canonicalJson(old ?? null) === canonicalJson(now ?? null)) return [];
+    if (isSame(old, now)) return [];
     if (!old || !now || Array.isArray(old) || Array.isArray(now))
       return [{ path: root, from: old ? 'there' : null, to: now ? 'there' : null }];
     const [was, is] = [old as Record<string, unknown>, now as Record<string, unknown>];
     return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((key): Change[] =>
-      canonicalJson(was[key] ?? null) === canonicalJson(is[key] ?? null)
-        ? []
-        : [{ path: `${root}.${key}`, from: null, to: null }],
+      isSame(was[key], is[key]) ? [] : [{ path: `${root}.${key}`, from: null, to: null }],
     );
   });
 }
@@ -135,8 +140,7 @@ function betweenRecords(before: Job, after: Job): Change[] {
 /** What differs between two jobs, as plain data; empty only if nothing does, a path of '' where the difference has no name here. At most 200 entries, in document order. */
 export function changesBetween(before: Job, after: Job): Change[] {
   const head = ({ version, name, brief, engine, trial }: Job) => ({ version, name, brief, engine, trial });
-  // A document that differs anywhere is another revision, whether or not the difference has a name here.
-  if (canonicalJson(before) === canonicalJson(after)) return [];
+  if (before === after) return [];
   const named = [
     ...asWhole(within(head(before), head(after))),
     ...betweenSetups(before, after),
@@ -144,5 +148,7 @@ export function changesBetween(before: Job, after: Job): Change[] {
     ...betweenRecords(before, after),
   ];
   const told = named.filter(({ path }) => !/\.auto$/.test(path));
-  return told.length ? told.slice(0, MOST) : [{ path: '', from: null, to: null }];
+  if (told.length) return told.slice(0, MOST);
+  // A document that differs anywhere is another revision, whether or not the difference has a name here.
+  return isSame(before, after) ? [] : [{ path: '', from: null, to: null }];
 }
