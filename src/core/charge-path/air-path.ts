@@ -3,7 +3,7 @@ import { coolerOutlet } from '../charge-air/cooler';
 import { pressureRatio as pressureRatioFormula } from '../charge-air/boost-formulas';
 import { compressorOutlet } from '../compressor/outlet';
 import { airFlow, volumetricEfficiency } from '../engine/formulas';
-import { cyclePowerAt } from '../engine/cycle-power';
+import { cycleFactorAt, type CyclePower } from '../engine/cycle-power';
 import { airPerPower, fuelFlowPower, schoolPower, trappedDryAir } from '../engine/power-formulas';
 import { engineCharger, frontCharger, type AirState, type ChargedAir } from '../charger/charged-air';
 import type { Injected } from '../charge-injection/injected';
@@ -314,17 +314,35 @@ function grossPower(build: Build, path: AirPath): number {
 
 /** Flywheel power by fuel flow, less what belts take that its BSFC does not hold, W. */
 export const fuelFlowPowerOf = (build: Build, path: AirPath): number =>
-  netPower.fn({ gross: grossPower(build, path), drive: path.drivePower.apart });
+  netByFuelFlow(grossPower(build, path), path);
+
+const netByFuelFlow = (gross: number, { drivePower }: AirPath): number =>
+  netPower.fn({ gross, drive: drivePower.apart });
+
+/** By the cycle, less all that belts take. In: W by fuel flow before anything drives a charger. */
+const netByCycle = (table: CyclePower, gross: number, { speedRpm, manifold, drivePower }: AirPath): number =>
+  netPower.fn({
+    gross: schoolPower.fn({ power: gross, factor: cycleFactorAt(table, speedRpm, manifold.pressure) }),
+    drive: drivePower.all,
+  });
 
 /**
  * Flywheel power by the school that the forecast goes by, W: fuel flow less what belts take that its BSFC does not hold, or the cycle less
  * all that they take.
  */
 export function powerOf(build: Build, path: AirPath): number {
-  if (!build.cyclePower) return fuelFlowPowerOf(build, path);
-  const { power: factor } = cyclePowerAt(build.cyclePower, path.speedRpm, path.manifold.pressure);
-  const gross = schoolPower.fn({ power: grossPower(build, path), factor });
-  return netPower.fn({ gross, drive: path.drivePower.all });
+  const gross = grossPower(build, path);
+  return build.cyclePower ? netByCycle(build.cyclePower, gross, path) : netByFuelFlow(gross, path);
+}
+
+/** The same beside what fuel flow says whatever the forecast goes by, W. */
+export function powerBySchoolOf(build: Build, path: AirPath): { flywheel: number; byFuelFlow: number } {
+  const gross = grossPower(build, path);
+  const byFuelFlow = netByFuelFlow(gross, path);
+  return {
+    flywheel: build.cyclePower ? netByCycle(build.cyclePower, gross, path) : byFuelFlow,
+    byFuelFlow,
+  };
 }
 
 const NO_DRIVE = { all: 0, apart: 0 };

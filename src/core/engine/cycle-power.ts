@@ -9,13 +9,10 @@ export type CyclePower = {
   retard: readonly (readonly number[])[];
 };
 
-/** Place on an even axis, held at its ends: the cell, and how far in it. */
-function placeOn(axis: readonly number[], at: number): [number, number] {
+/** Place on an even axis in cells, held at its ends. */
+function placeOn(axis: readonly number[], at: number): number {
   const last = axis.length - 1;
-  const step = (axis[last]! - axis[0]!) / last;
-  const place = Math.min(last, Math.max(0, (at - axis[0]!) / step));
-  const cell = Math.min(last - 1, Math.floor(place));
-  return [cell, place - cell];
+  return Math.min(last, Math.max(0, ((at - axis[0]!) / (axis[last]! - axis[0]!)) * last));
 }
 
 /** Through four even values, between the middle two. Source: Catmull & Rom (1974); Keys (1981), a = −1/2. */
@@ -24,41 +21,42 @@ const cubic = (a: number, b: number, c: number, d: number, t: number): number =>
 
 /** A row of values at a place; beyond its ends it goes on straight. */
 function along(row: readonly number[], i: number, t: number): number {
-  const [b, c] = [row[i]!, row[i + 1]!];
+  const b = row[i]!;
+  const c = row[i + 1]!;
   const a = i > 0 ? row[i - 1]! : 2 * b - c;
   const d = i + 2 < row.length ? row[i + 2]! : 2 * c - b;
   return cubic(a, b, c, d, t);
 }
 
-/** Values of a table at a place in both directions. */
-function read(values: CyclePower['power'], i: number, u: number, j: number, v: number): number {
+/** Values of a table at a speed, rev/min, and a manifold pressure, Pa. */
+function readAt(
+  { speeds, pressures }: CyclePower,
+  values: CyclePower['power'],
+  speedRpm: number,
+  manifold: number,
+): number {
+  const speed = placeOn(speeds, speedRpm);
+  const pressure = placeOn(pressures, manifold);
+  const i = Math.min(speeds.length - 2, Math.floor(speed));
+  const j = Math.min(pressures.length - 2, Math.floor(pressure));
+  const v = pressure - j;
   const b = along(values[i]!, j, v);
   const c = along(values[i + 1]!, j, v);
   const a = i > 0 ? along(values[i - 1]!, j, v) : 2 * b - c;
   const d = i + 2 < values.length ? along(values[i + 2]!, j, v) : 2 * c - b;
-  return cubic(a, b, c, d, u);
+  return cubic(a, b, c, d, speed - i);
 }
 
 /**
- * Power factor and retard at a speed, rev/min, and a manifold pressure, Pa, each read when it is asked for. Smooth to the first derivative;
+ * Power by the cycle over that by fuel flow, at a speed, rev/min, and a manifold pressure, Pa absolute. Smooth to the first derivative;
  * outside the table as at its edge: where that is, `coversCycle` says. Total.
  */
-export function cyclePowerAt(
-  table: CyclePower,
-  speedRpm: number,
-  manifold: number,
-): { readonly power: number; readonly retard: number } {
-  const [i, u] = placeOn(table.speeds, speedRpm);
-  const [j, v] = placeOn(table.pressures, manifold);
-  return {
-    get power() {
-      return read(table.power, i, u, j, v);
-    },
-    get retard() {
-      return Math.max(0, read(table.retard, i, u, j, v));
-    },
-  };
-}
+export const cycleFactorAt = (table: CyclePower, speedRpm: number, manifold: number): number =>
+  readAt(table, table.power, speedRpm, manifold);
+
+/** Spark retard from best torque as planned, rad, likewise; never below nothing. Total. */
+export const cycleRetardAt = (table: CyclePower, speedRpm: number, manifold: number): number =>
+  Math.max(0, readAt(table, table.retard, speedRpm, manifold));
 
 /** Whether a state lies in the table, with a twentieth of each axis to spare. */
 export function coversCycle({ speeds, pressures }: CyclePower, speedRpm: number, manifold: number): boolean {

@@ -9,7 +9,7 @@ import {
   type SpeciesName,
 } from '../air/gas-properties';
 import { STANDARD_PRESSURE } from '../air/standard-atmosphere';
-import { cyclePowerAt, type CyclePower } from './cycle-power';
+import { cycleRetardAt, type CyclePower } from './cycle-power';
 import type { Fuel } from '../fuel/fuels';
 import {
   estimatedRetard,
@@ -37,7 +37,7 @@ const retardAt = (
 ): number => {
   // Without a speed the cycles of the middle of the revs have to do.
   if (cycles)
-    return cyclePowerAt(cycles, speedRpm ?? (cycles.speeds[0]! + cycles.speeds.at(-1)!) / 2, manifold).retard;
+    return cycleRetardAt(cycles, speedRpm ?? (cycles.speeds[0]! + cycles.speeds.at(-1)!) / 2, manifold);
   return knock ? estimatedRetard.fn({ ...knock, manifold }) : retard;
 };
 

@@ -78,8 +78,12 @@ export function manifoldFor(
     return path;
   };
   const isUsable = (p: AirPath) => p.kind === 'converged' && engineCharger(p).outlet.ratio <= HIGHEST_RATIO;
+  /** Power by pressures that were looked at on the way. */
+  const known = new Map<number, number>();
   const between = (low: number, high: number): Level | null => {
-    const found = findRoot((p) => powerOf(build, solve(p)) - power, low, high, { tolerance });
+    const found = findRoot((p) => (known.get(p) ?? powerOf(build, solve(p))) - power, low, high, {
+      tolerance,
+    });
     return found.kind === 'converged'
       ? { kind: 'boost', pressure: found.x, iterations: found.iterations, residual: found.residual }
       : null;
@@ -93,10 +97,13 @@ export function manifoldFor(
     : null;
   if (guess?.kind === 'boost') {
     const under = solve(guess.pressure * 0.94);
-    const level = near?.match && isUsable(under) ? beside(near) : null;
+    // By the cycle more boost may make less power: a quick answer may be the wrong one of two.
+    const level = near?.match && isUsable(under) && !build.cyclePower ? beside(near) : null;
     if (level) return level;
-    if (isUsable(under) && powerOf(build, under) < power) {
+    const there = powerOf(build, under);
+    if (isUsable(under) && there < power) {
       low = guess.pressure * 0.94;
+      known.set(low, there);
       high = guess.pressure * 1.01;
     } else {
       near = undefined;
@@ -113,6 +120,7 @@ export function manifoldFor(
       break;
     }
     reached = powerOf(build, next);
+    known.set(high, reached);
     if (reached >= power) {
       const level = between(low, high);
       if (level) return level;

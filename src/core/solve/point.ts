@@ -19,7 +19,7 @@ import {
   type AirPath,
   airThrough,
   flowThrough,
-  fuelFlowPowerOf,
+  powerBySchoolOf,
   powerOf,
   solveAirPath,
 } from '../charge-path/air-path';
@@ -356,7 +356,7 @@ export function solvePoint(
 ): OperatingPoint {
   const build = buildAt(whole, speedRpm);
   const { path, match, failed } = answerOf(build, speedRpm, level, start, before);
-  const flywheel = powerOf(build, path);
+  const { flywheel, byFuelFlow } = powerBySchoolOf(build, path);
   const [low, high] = build.fuel.horsepowerPerPound;
   const thumb = (horsepowerPerPound: number) =>
     netPower.fn({
@@ -399,7 +399,7 @@ export function solvePoint(
     chargers: chargerPoints(build, speedRpm, path, match),
     power: {
       flywheel,
-      byFuelFlow: build.cyclePower ? fuelFlowPowerOf(build, path) : flywheel,
+      byFuelFlow,
       wheels: wheelPower(flywheel, build.drivetrain),
       drive: path.drivePower.all,
       thumbLow: thumb(low),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { sampleLibrary, sampleTurboJob } from '@/data/demo/sample';
 import { compileBuild } from '../build/build';
-import { cyclePowerAt, coversCycle, type CyclePower } from '../engine/cycle-power';
+import { coversCycle, cycleFactorAt, cycleRetardAt, type CyclePower } from '../engine/cycle-power';
 import { jobSchema, type Job } from '../job/schema/job';
 import { cylinderAt } from '../limits/cylinder-at';
 import { engineCharger } from '../charger/charged-air';
@@ -47,13 +47,12 @@ describe('the table of the forecast’s cycles', () => {
   it('gives its nodes back, holds its edge, and says where it ends', () => {
     table.speeds.forEach((n, i) =>
       table.pressures.forEach((p, j) => {
-        const read = cyclePowerAt(table, n, p);
-        expect(read.power).toBeCloseTo(table.power[i]![j]!, 9);
-        expect(read.retard).toBeCloseTo(table.retard[i]![j]!, 9);
+        expect(cycleFactorAt(table, n, p)).toBeCloseTo(table.power[i]![j]!, 9);
+        expect(cycleRetardAt(table, n, p)).toBeCloseTo(table.retard[i]![j]!, 9);
       }),
     );
     const [n, p] = [table.speeds.at(-1)!, table.pressures.at(-1)!];
-    expect(cyclePowerAt(table, 2 * n, 3 * p).power).toBeCloseTo(cyclePowerAt(table, n, p).power, 9);
+    expect(cycleFactorAt(table, 2 * n, 3 * p)).toBeCloseTo(cycleFactorAt(table, n, p), 9);
     expect([coversCycle(table, n, p), coversCycle(table, n, 1.2 * p)]).toEqual([true, false]);
     expect(beyondCycle(table, school.sweep.points)).toEqual([]);
   });
@@ -62,7 +61,7 @@ describe('the table of the forecast’s cycles', () => {
       fc.double({ min: axis[0]! * 1.01, max: axis.at(-1)! * 0.98, noNaN: true });
     fc.assert(
       fc.property(within(table.speeds), within(table.pressures), (n, p) => {
-        const at = (dn: number) => cyclePowerAt(table, n + dn, p).power;
+        const at = (dn: number) => cycleFactorAt(table, n + dn, p);
         const step = (table.speeds[1]! - table.speeds[0]!) / 200;
         expect(Math.abs(at(step) - 2 * at(0) + at(-step))).toBeLessThan(0.0005);
       }),
@@ -100,7 +99,7 @@ describe('a forecast by the cycle', () => {
   });
   it('the spark that is planned heats the exhaust', () => {
     const point = school.sweep.goalPoint;
-    const retard = cyclePowerAt(cycled.setups[0]!.cycle!, point.speedRpm, point.manifoldPressure).retard;
+    const retard = cycleRetardAt(cycled.setups[0]!.cycle!, point.speedRpm, point.manifoldPressure);
     expect(retard).toBeGreaterThan(0.03);
     const stated = structuredClone(cycled);
     stated.setups[0]!.exhaust.retardBy = 'stated';
@@ -141,11 +140,11 @@ describe('a forecast by the cycle', () => {
     const [flow, cycle] = [solved(goal), solved(withCycle(goal))];
     for (const { build, sweep } of [flow, cycle])
       expect(Math.abs(sweep.goalPoint.power.flywheel / build.goal.power - 1)).toBeLessThan(1e-3);
-    const factor = cyclePowerAt(
+    const factor = cycleFactorAt(
       cycle.build.cyclePower!,
       cycle.sweep.goalPoint.speedRpm,
       cycle.sweep.goalPoint.manifoldPressure,
-    ).power;
+    );
     expect(Math.sign(cycle.sweep.goalPoint.boostGauge - flow.sweep.goalPoint.boostGauge)).toBe(
       Math.sign(1 - factor),
     );

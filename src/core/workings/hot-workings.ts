@@ -1,4 +1,4 @@
-import { cyclePowerAt } from '../engine/cycle-power';
+import { cycleRetardAt } from '../engine/cycle-power';
 import { addedTo } from '../charge-path/added';
 import { turbineSideOf } from '../charger/charger';
 import { engineCharger } from '../charger/charged-air';
@@ -81,7 +81,7 @@ function temperatureSteps(s: Sheet): number {
   const { exhaustFlow } = matchOf(s);
   const turbine = turbineOf(s);
   const byCycle =
-    exhaust.cycles && cyclePowerAt(exhaust.cycles, path.speedRpm, path.manifold.pressure).retard;
+    exhaust.cycles && cycleRetardAt(exhaust.cycles, path.speedRpm, path.manifold.pressure);
   const retard = exhaust.cycles
     ? s.read({ code: 'cycle-retard', symbol: 'ζ', quantity: 'angle', value: byCycle! })
     : exhaust.knock

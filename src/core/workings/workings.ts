@@ -1,4 +1,4 @@
-import { cyclePowerAt } from '../engine/cycle-power';
+import { cycleFactorAt } from '../engine/cycle-power';
 import { drivePower, drivenSpeed, netPower } from '../charger/drive-formulas';
 import { type LossStation, coolerAt, lossesAt } from '../build/elements';
 import { STANDARD_AIR } from '../air/standard-atmosphere';
@@ -160,7 +160,7 @@ function powerSteps(s: Sheet, path: AirPath): number {
 function cycleFactorStep(s: Sheet, { speedRpm, manifold }: AirPath): number | null {
   const { cyclePower } = s.build;
   if (!cyclePower) return null;
-  const value = cyclePowerAt(cyclePower, speedRpm, manifold.pressure).power;
+  const value = cycleFactorAt(cyclePower, speedRpm, manifold.pressure);
   return s.read({ code: 'cycle-factor', symbol: 'k_c', quantity: 'ratio', value });
 }
 
