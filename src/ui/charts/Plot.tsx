@@ -1,6 +1,6 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
-import type { ReactNode } from 'react';
+import { memo, useMemo, type ReactNode } from 'react';
 import {
   Area,
   CartesianGrid,
@@ -16,7 +16,7 @@ import {
 } from 'recharts';
 import { formatNumber } from '../words/format';
 import { axisProps, digitsOf } from './axis';
-import { valueAt, type PlotCurve, type PlotDot, type PlotFlag, type PlotRow } from './curves';
+import { valueAt, type Look, type PlotCurve, type PlotDot, type PlotFlag, type PlotRow } from './curves';
 import { EndLabels, type EndLabel } from './EndLabels';
 import styles from './charts.module.css';
 
@@ -51,6 +51,62 @@ const endsOf = (curves: readonly PlotCurve[], rows: readonly PlotRow[]): EndLabe
     return last ? [{ ...end, x: last.x, y: Number(last[key]) }] : [];
   });
 
+/*
+ * What does not follow an edit is drawn once: an axis that is handed anew, though it says the same, has the whole chart laid
+ * out a second time.
+ */
+
+/** From where to where, and how many figures stand at each axis, about. */
+type Reach = { left: number; right: number; low: number; high: number; count: number };
+
+const Axes = memo(function Axes({ left, right, low, high, count }: Reach) {
+  const ticks = { x: ticksOf(left, right, 8), y: ticksOf(low, high, count) };
+  return (
+    <>
+      <CartesianGrid stroke="var(--hair)" vertical={false} />
+      <XAxis
+        type="number"
+        dataKey="x"
+        domain={[left, right]}
+        height={20}
+        ticks={ticks.x}
+        tickFormatter={(v: number) => formatNumber(v, digitsOf(ticks.x))}
+        {...axisProps}
+      />
+      <YAxis
+        type="number"
+        domain={[low, high]}
+        ticks={ticks.y}
+        interval={0}
+        width={44}
+        tickFormatter={(v: number) => formatNumber(v, digitsOf(ticks.y))}
+        {...axisProps}
+      />
+    </>
+  );
+});
+
+const Flag = memo(function Flag({ axis, at, kind }: PlotFlag) {
+  return <ReferenceLine {...{ [axis]: at }} {...flagLooks[kind]} />;
+});
+
+const Curve = memo(function Curve({
+  dataKey,
+  areMerged,
+  ...look
+}: Look & { dataKey: string; areMerged: boolean }) {
+  return (
+    <Line
+      dataKey={dataKey}
+      {...look}
+      connectNulls={areMerged}
+      dot={false}
+      activeDot={false}
+      isAnimationActive={false}
+    />
+  );
+});
+
 /** Curves over one axis, with what is asked, the selected speed and what the pointer stands on. Every chart of curves is one. */
 export default function Plot({
   rows,
@@ -66,39 +122,13 @@ export default function Plot({
 }: PlotProps) {
   const low = x?.low ?? rows[0]?.x ?? 0;
   const high = x?.high ?? rows.at(-1)?.x ?? 1;
-  const ticks = { x: ticksOf(low, high, 8), y: ticksOf(y.low, y.high, y.ticks ?? 5) };
   const ends = endsOf(curves, rows);
+  const right = 16 + 8 * Math.max(0, ...ends.map((e) => e.letter.length));
+  const margin = useMemo(() => ({ top: 10, right, bottom: 0, left: 0 }), [right]);
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <ComposedChart
-        data={rows as PlotRow[]}
-        margin={{
-          top: 10,
-          right: 16 + 8 * Math.max(0, ...ends.map((e) => e.letter.length)),
-          bottom: 0,
-          left: 0,
-        }}
-        accessibilityLayer={false}
-      >
-        <CartesianGrid stroke="var(--hair)" vertical={false} />
-        <XAxis
-          type="number"
-          dataKey="x"
-          domain={[low, high]}
-          height={20}
-          ticks={ticks.x}
-          tickFormatter={(v: number) => formatNumber(v, digitsOf(ticks.x))}
-          {...axisProps}
-        />
-        <YAxis
-          type="number"
-          domain={[y.low, y.high]}
-          ticks={ticks.y}
-          interval={0}
-          width={44}
-          tickFormatter={(v: number) => formatNumber(v, digitsOf(ticks.y))}
-          {...axisProps}
-        />
+      <ComposedChart data={rows as PlotRow[]} margin={margin} accessibilityLayer={false}>
+        <Axes left={low} right={high} low={y.low} high={y.high} count={y.ticks ?? 5} />
         {say && (
           <Tooltip
             isAnimationActive={false}
@@ -111,7 +141,7 @@ export default function Plot({
           />
         )}
         {flags.map(({ axis, at, kind }) => (
-          <ReferenceLine key={`${axis}-${kind}`} {...{ [axis]: at }} {...flagLooks[kind]} />
+          <Flag key={`${axis}-${kind}`} axis={axis} at={at} kind={kind} />
         ))}
         {band && (
           <Area
@@ -125,15 +155,7 @@ export default function Plot({
           />
         )}
         {curves.map(({ key, look }) => (
-          <Line
-            key={key}
-            dataKey={key}
-            {...look}
-            connectNulls={areMerged}
-            dot={false}
-            activeDot={false}
-            isAnimationActive={false}
-          />
+          <Curve key={key} dataKey={key} areMerged={areMerged} {...look} />
         ))}
         {dots.map(({ x, y, radius, fill, stroke, label }, i) => (
           <ReferenceDot

@@ -1,3 +1,4 @@
+import { scaleLinear } from 'd3-scale';
 import { strokeOf } from '../setups/dashes';
 
 /** One place across of a plot, and what each curve has there. */
@@ -50,6 +51,18 @@ export function rowsOf(curves: Record<string, readonly { x: number; y: number }[
       else row[key] = y;
     }
   return [...rows.values(), ...more].sort((a, b) => a.x - b.x);
+}
+
+/** From where to where an axis goes: to even figures, so that it stands still while a curve moves a little. In: how many figures it shows. */
+export function evenReach(
+  low: number,
+  high: number,
+  ticks: number,
+): { low: number; high: number; ticks: number } {
+  const [from = low, to = high] = scaleLinear([low, high], [0, 1])
+    .nice(3 * ticks)
+    .domain();
+  return { low: from, high: to, ticks };
 }
 
 /** What a curve has at a place, straight between its neighbours there; null outside its ends. */

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { memo, useDeferredValue, useEffect, useMemo } from 'react';
+import { memo, startTransition, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { conditionsOf } from '@/core/forecast/conditions';
 import { movedAt, reachOf, tried, type WhatIf } from '@/core/forecast/what-if';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
@@ -8,7 +8,7 @@ import { inputsOf, isWhole, labelOf, quantityOf } from '@/core/job/inputs/inputs
 import { homeLevel } from '@/core/studies/sites';
 import { libraryOf } from '@/formats/library-items';
 import charts from '../charts/charts.module.css';
-import { looks, rowsOf, type PlotCurve } from '../charts/curves';
+import { evenReach, looks, rowsOf, type PlotCurve } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
@@ -38,6 +38,8 @@ const AIR_REACH: Record<string, { min: number; max: number }> = {
   'brief.venue.humidity.relative': { min: 0, max: 1 },
   'brief.venue.barometer.pressure': { min: 60_000, max: 106_000 },
 };
+/** A slider that was not moved for so long rests, ms. */
+const RESTS = 80;
 const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
 const dayNames = { design: 'design day', coldest: 'coldest day', hottest: 'hottest day' } as const;
 
@@ -79,9 +81,16 @@ function Trying({ answer }: { answer: Answer }) {
     [job, setup.id, library, later, level],
   );
   const whole = 'problems' in trial ? null : trial.sweep.goalPoint.power.flywheel;
+  // The curves come first: what moved them is worked out once the slider rests.
+  const [rested, setRested] = useState({ own, what: later, whole });
+  useEffect(() => {
+    const timer = setTimeout(() => startTransition(() => setRested({ own, what: later, whole })), RESTS);
+    return () => clearTimeout(timer);
+  }, [own, later, whole]);
   const moved = useMemo(
-    () => movedAt(job, setup.id, library, later, level, speedRpm, whole),
-    [job, setup.id, library, later, level, speedRpm, whole],
+    () =>
+      rested.own === own ? movedAt(job, setup.id, library, rested.what, level, speedRpm, rested.whole) : null,
+    [own, job, setup.id, library, rested, level, speedRpm],
   );
   const air = inputs.filter(({ path }) => AIR.includes(path));
   const free = useMemo(
@@ -198,7 +207,9 @@ function Trying({ answer }: { answer: Answer }) {
           rows={[
             ...moved.moved.map(({ path, gain }) => ({
               name:
-                path === 'brief.fuel.id' ? `Fuel: ${fuelOf(later.fuel!).name}` : (labelOf(path, job) ?? path),
+                path === 'brief.fuel.id'
+                  ? `Fuel: ${fuelOf(rested.what.fuel!).name}`
+                  : (labelOf(path, job) ?? path),
               value: signedFigure(gain, 'power'),
             })),
             ...(moved.moved.length > 1
@@ -253,7 +264,7 @@ export const Curves = memo(function Curves({ base, trial, isTried }: CurvesProps
           ]
         : [{ key: 'base', name: 'as it is', look: looks.own(slot) }];
       const low = quantity === 'temperature' ? least - 0.1 * (most - least) : Math.min(0, least);
-      return { rows: rowsOf(lines), curves, y: { low, high: most + 0.08 * (most - low || 1), ticks: 4 } };
+      return { rows: rowsOf(lines), curves, y: evenReach(low, most + 0.08 * (most - low || 1), 4) };
     };
     return [
       {
