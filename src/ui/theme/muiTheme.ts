@@ -215,6 +215,8 @@ export const muiTheme = createTheme({
     MuiDialogContent: { styleOverrides: { root: { fontSize: 13 } } },
     MuiDialogContentText: { styleOverrides: { root: { color: 'var(--ink)' } } },
     MuiInputBase: {
+      // Key frames that come and go with a field have the whole page laid out anew; nothing here asks whether a browser filled it in.
+      defaultProps: { disableInjectingGlobalStyles: true },
       styleOverrides: {
         root: { color: 'var(--ink)', fontSize: 14 },
         input: {
