@@ -80,8 +80,7 @@ function temperatureSteps(s: Sheet): number {
   const { path } = s.point;
   const { exhaustFlow } = matchOf(s);
   const turbine = turbineOf(s);
-  const byCycle =
-    exhaust.cycles && cycleRetardAt(exhaust.cycles, path.speedRpm, path.manifold.pressure);
+  const byCycle = exhaust.cycles && cycleRetardAt(exhaust.cycles, path.speedRpm, path.manifold.pressure);
   const retard = exhaust.cycles
     ? s.read({ code: 'cycle-retard', symbol: 'ζ', quantity: 'angle', value: byCycle! })
     : exhaust.knock
