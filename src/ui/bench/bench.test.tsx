@@ -1,14 +1,18 @@
 /** @jest-environment jsdom */
-import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { blankRecord } from '@/core/measure/blank';
+import { measuringSheets } from '@/core/job/schema/record-choices';
+import { sheetOf } from '@/core/measure/definitions';
 import { demoJob, openSoon } from '@/testing/demo-jobs';
 import { giveLayout } from '@/testing/dom';
 import { choose, field, press, type } from '@/testing/hands';
 import { server } from '../server/client';
 import Bench from './Bench';
 import ConsentPart from './ConsentPart';
-import MeasurePart from './MeasurePart';
+import MeasurePart, { useSheet } from './MeasurePart';
 import ProceduresPart from './ProceduresPart';
 import RecordPart from './RecordPart';
+import { useBoost } from './useBoost';
 import { useWho } from './useRecord';
 
 jest.mock('next/navigation', () => ({ useSearchParams: () => new URLSearchParams() }));
@@ -59,6 +63,65 @@ describe('Measuring sheets', () => {
     expect(screen.getByText('Highest of a cylinder')).toBeTruthy();
     press(/^Take .* for the engine/);
     expect(page.job().engine.volumes).toMatchObject({ used: true, chamber: { confidence: 'measured' } });
+  });
+});
+
+describe('Every measuring sheet', () => {
+  it('passes at both ends of its tolerance and fails beyond them; what is taken out is open again', async () => {
+    const job = demoJob(/^Vintage/);
+    delete job.record;
+    let boost = 0;
+    const Boost = () => {
+      boost = useBoost();
+      return null;
+    };
+    const page = await openSoon(
+      job,
+      <>
+        <MeasurePart />
+        <Boost />
+      </>,
+    );
+    const judged: string[] = [];
+    for (const sheet of measuringSheets) {
+      act(() => useSheet.getState().show(sheet));
+      const lines = () => sheetOf(sheet, page.job(), 0, boost).lines;
+      const index = lines().findIndex(({ low, high }) => low !== null || high !== null);
+      const label = screen.getByRole('heading', { name: 'Measured' }).parentElement!;
+      const fields = () => within(label).getAllByRole<HTMLInputElement>('textbox');
+      expect(fields()).toHaveLength(lines().length);
+      const said = () => screen.getByRole('status').textContent;
+      const put = (value: number | null) =>
+        act(() => {
+          page.store.getState().edit((draft) => {
+            const { key } = lines()[Math.max(0, index)]!;
+            draft.record ??= blankRecord('road');
+            draft.record.measured = draft.record.measured.filter((one) => one.sheet !== sheet);
+            if (value !== null)
+              draft.record.measured.push({ sheet, line: key, value, on: '2027-01-04', by: '', with: '' });
+          });
+          page.store.getState().commit();
+        });
+      put(null);
+      if (index < 0) continue;
+      const { low, high } = lines()[index]!;
+      const span = low !== null && high !== null ? high - low : Math.abs(low ?? high!) || 1;
+      for (const [value, words] of [
+        [low, /^ ?([1-9]\d* of|All)/],
+        [high, /^ ?([1-9]\d* of|All)/],
+        [low === null ? null : low - 0.02 * span - 1e-6, /1 out of tolerance/],
+        [high === null ? null : high + 0.02 * span + 1e-6, /1 out of tolerance/],
+      ] as const) {
+        if (value === null) continue;
+        put(value);
+        expect({ sheet, value, said: said() }).toEqual({ sheet, value, said: expect.stringMatching(words) });
+      }
+      put(null);
+      expect(said()).toMatch(/^0 of/);
+      judged.push(sheet);
+    }
+    expect(judged.length).toBeGreaterThan(7);
+    act(() => useSheet.getState().show('ring-gap'));
   });
 });
 

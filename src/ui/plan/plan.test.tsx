@@ -37,6 +37,40 @@ describe('Power steps', () => {
   });
 });
 
+describe('A ladder that is climbed', () => {
+  it('starts from the setup in hand, asks more at each step, and ends at eight', async () => {
+    const job = demoJob(/^Coupé/);
+    delete job.plan;
+    const page = await openSoon(job, <LadderPart />);
+    expect(screen.getByText(/^No step yet/)).toBeTruthy();
+    const add = () => press(/^Add a step from setup/);
+    add();
+    expect(page.job().plan!.steps[0]!.power).toBe(job.brief.goal.power.value);
+    expect(page.job().plan!.steps[0]!.setup.boost.kind).toBe('goal');
+    for (let i = 0; i < 7; i++) add();
+    const powers = page.job().plan!.steps.map(({ power }) => power);
+    expect(powers).toHaveLength(8);
+    expect(powers).toEqual(powers.toSorted((a, b) => a - b));
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Add a step/ }).disabled).toBe(true);
+    expect(new Set(page.job().plan!.steps.map(({ setup }) => setup.id)).size).toBe(8);
+  });
+
+  it('says where a step is out of reach of its setup, and what the next step would break', async () => {
+    const job = demoJob(/^Coupé/);
+    const { steps } = job.plan!;
+    steps.at(-1)!.power = 4e6;
+    await openSoon(job, <LadderPart />);
+    expect(screen.getAllByRole('alert').map(({ textContent }) => textContent)).toEqual(
+      expect.arrayContaining([expect.stringMatching(/out of reach of its setup/)]),
+    );
+    cleanup();
+    await openSoon(demoJob(/^Coupé/), <LadderPart />);
+    const stops = screen.getByRole('heading', { name: 'Stop points' }).nextElementSibling as HTMLElement;
+    for (const item of within(stops).getAllByRole('listitem'))
+      expect(item.textContent).toMatch(/stop here unless .* changed\. At |over the limit as it stands/);
+  });
+});
+
 describe('The parts list', () => {
   it('sums against the budget, says what has no price, and takes a part away from the tasks that need it', async () => {
     const page = await openSoon(demoJob(/^Jet-sprint/), <PartsPart />);
