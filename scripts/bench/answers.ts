@@ -124,6 +124,67 @@ async function hands(page: Page): Promise<void> {
   told('a digit typed on the turbine sheet, three drawn', edited, '50 ms, 95 % 80 ms');
 }
 
+/** Sheets of Cooling and Fuel, a field on each, what stands there, and the last digit that is typed in turn. */
+const sheets: [string, string, string, string, string, [string, string]][] = [
+  [
+    'Injection',
+    '/jobs/51c8e6a0-2b9d-4a7c-b3f4-20d5a8e92000',
+    'cooling?setup=C&cooling=injection',
+    'setups.2.injection.spray.methanol',
+    '5',
+    ['1', '2'],
+  ],
+  ['Injectors', JOB, 'fuel?fuel=injectors', 'setups.0.fuelSystem.injectors.flow', '55', ['1', '2']],
+  [
+    'Fuel supply',
+    '/jobs/9e52c1d8-7a36-4f1b-8e0d-67b3f2a16700',
+    'fuel',
+    'setups.0.fuelSystem.wiring',
+    '5',
+    ['1', '2'],
+  ],
+  ['Cooling', JOB, 'cooling', 'setups.0.induction.chargers.0.aftercooler.effectiveness', '7', ['8', '9']],
+];
+
+/** From a digit typed to the frame in which the curves have moved. */
+async function pictures(page: Page): Promise<void> {
+  for (const [name, job, at, field, stem, digits] of sheets) {
+    await visit(page, `${job}/${at}`);
+    await page.locator('.recharts-line path').first().waitFor();
+    await page.waitForTimeout(1_500);
+    const input = page.locator(`input[name="${field}"]`).first();
+    const times: number[] = [];
+    for (let i = 0; i < 18; i++) {
+      await input.fill(stem);
+      await page.waitForTimeout(350);
+      await page.evaluate(() => {
+        const curves = () =>
+          [...document.querySelectorAll('.recharts-line path')].map((path) => path.getAttribute('d')).join();
+        const state = { start: 0, end: 0 };
+        Object.assign(window, { seen: state });
+        const before = curves();
+        window.addEventListener('keydown', (e) => (state.start = e.timeStamp), { capture: true, once: true });
+        const look = () => {
+          if (!state.start || curves() === before) return void requestAnimationFrame(look);
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => (state.end = performance.now());
+          channel.port2.postMessage(0);
+        };
+        requestAnimationFrame(look);
+      });
+      await page.keyboard.press(digits[i % 2]!);
+      await page.waitForFunction(() => (window as unknown as { seen: { end: number } }).seen.end > 0);
+      const taken = await page.evaluate(() => {
+        const { start, end } = (window as unknown as { seen: { start: number; end: number } }).seen;
+        return end - start;
+      });
+      if (i > 2) times.push(taken);
+    }
+    told(`a digit typed on ${name}, until the curves have moved`, times, '50 ms');
+    await input.press('Escape');
+  }
+}
+
 export async function answers(): Promise<void> {
   await serving(mkdtempSync(path.join(os.tmpdir(), 'lung-answers-')), async () => {
     const browser = await chromium.launch(launch);
@@ -131,11 +192,12 @@ export async function answers(): Promise<void> {
     const warm = await browser.newPage();
     await visit(warm, `${JOB}/charger`);
     await warm.close();
-    await pages(browser);
+    if (!process.env.ONLY_PICTURES) await pages(browser);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The compiler names functions through a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (f) => f');
-    await hands(page);
+    if (!process.env.ONLY_PICTURES) await hands(page);
+    await pictures(page);
     await browser.close();
   });
 }

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { formatNumber } from '../words/format';
-import { looks, type PlotCurve, type PlotDot, type PlotFlag } from './curves';
+import { evenReach, looks, type PlotCurve, type PlotDot, type PlotFlag } from './curves';
 import { PlotPanel, type Read } from './PlotPanel';
 import type { RevCurves } from './useCurves';
 
@@ -86,7 +86,7 @@ function plotOf(
     curves: shown,
     dots,
     flags,
-    y: { low: Math.min(0, ...values), high, ticks: 3 },
+    y: evenReach(Math.min(0, ...values), high, 3),
     say: {
       x: (speed: number) => `${formatNumber(speed, 0)} rpm`,
       y: (value: number) => `${formatNumber(value, high < 10 ? 2 : high < 100 ? 1 : 0)} ${unit}`.trim(),

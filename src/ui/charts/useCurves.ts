@@ -18,6 +18,31 @@ export type RevCurves = {
 
 type Values = (build: Solved['build'], point: OperatingPoint) => Record<string, number>;
 
+type SetupValues = {
+  /** By speed. */
+  even: Map<number, Record<string, number>>;
+  steps: { x: number; values: Record<string, number> }[][];
+};
+
+const kept = new WeakMap<Values, WeakMap<object, SetupValues>>();
+
+/** What is drawn of a setup beside the one in hand: an edit of that one leaves it as it is. */
+function valuesOf(ofEach: Values, answer: Pick<Solved, 'build' | 'sweep'>): SetupValues {
+  const byAnswer = kept.get(ofEach) ?? new WeakMap<object, SetupValues>();
+  kept.set(ofEach, byAnswer);
+  const known = byAnswer.get(answer.sweep);
+  if (known) return known;
+  const of = (p: OperatingPoint) => (p.status.kind === 'failed' ? {} : ofEach(answer.build, p));
+  const made: SetupValues = {
+    even: new Map(answer.sweep.points.map((p) => [p.speedRpm, of(p)])),
+    steps: answer.sweep.knees.map(({ low, high }) =>
+      [low, high].map((p) => ({ x: p.speedRpm, values: of(p) })),
+    ),
+  };
+  byAnswer.set(answer.sweep, made);
+  return made;
+}
+
 /**
  * Curves over the revs of the setup in hand with those drawn beside it. In: what is drawn of every setup, and of the one in
  * hand alone, in the reader's units; both stable while nothing changes; which charger of a point the figures read are of, where it is not the
@@ -43,57 +68,54 @@ export function useCurves(
       ),
     [drawn, setupIndex],
   );
+  const slot = own?.slot ?? 0;
+  const letter = own?.setup.letter ?? 'A';
+  const selected = point.speedRpm;
+  // Rows are made in the next frames too: fields and figures wait for none of them.
+  const later = useDeferredValue(
+    useMemo(
+      () => ({ sweep, build, others, slot, letter, selected }),
+      [sweep, build, others, slot, letter, selected],
+    ),
+  );
   const rows = useMemo(() => {
     // Setups share the engine, and with it the speeds they are solved at; each has its own steps between them.
-    const beside = others.map((o) => ({
-      slot: o.slot,
-      build: o.answer.build,
-      steps: o.answer.sweep.knees,
-      at: new Map(o.answer.sweep.points.map((p) => [p.speedRpm, p])),
-    }));
-    const valuesOf = (slot: number, its: Solved['build'], p: OperatingPoint) =>
-      p.status.kind === 'failed'
-        ? []
-        : Object.entries(ofEach(its, p)).map(([key, value]) => [`${key}${slot}`, value] as const);
+    const beside = later.others.map((o) => ({ slot: o.slot, ...valuesOf(ofEach, o.answer) }));
+    const named = (values: Record<string, number>, place: number) =>
+      Object.fromEntries(Object.entries(values).map(([key, value]) => [`${key}${place}`, value]));
     const ownRow = (p: OperatingPoint): CurveRow => ({
       x: p.speedRpm,
-      ...ofEach(build, p),
-      ...ofOwn(build, p),
+      ...ofEach(later.build, p),
+      ...ofOwn(later.build, p),
     });
-    const even = sweep.points.map((p) => {
+    const even = later.sweep.points.map((p) => {
       const row = ownRow(p);
-      for (const { slot, at, build: its } of beside) {
-        const other = at.get(p.speedRpm);
-        if (other) Object.assign(row, Object.fromEntries(valuesOf(slot, its, other)));
+      for (const other of beside) {
+        const values = other.even.get(p.speedRpm);
+        if (values) Object.assign(row, named(values, other.slot));
       }
       return row;
     });
     const steps = [
-      ...sweep.knees.map(({ low, high }) => [ownRow(low), ownRow(high)]),
-      ...beside.flatMap(({ slot, build: its, steps }) =>
-        steps.map(({ low, high }) =>
-          [low, high].map((p): CurveRow => ({
-            x: p.speedRpm,
-            ...Object.fromEntries(valuesOf(slot, its, p)),
-          })),
+      ...later.sweep.knees.map(({ low, high }) => [ownRow(low), ownRow(high)]),
+      ...beside.flatMap((other) =>
+        other.steps.map((ends) =>
+          ends.map(({ x, values }): CurveRow => ({ x, ...named(values, other.slot) })),
         ),
       ),
     ];
     return withSteps(even, steps);
-  }, [sweep, build, others, ofEach, ofOwn]);
-  const slot = own?.slot ?? 0;
-  const letter = own?.setup.letter ?? 'A';
-  const wanted = useMemo(
+  }, [later, ofEach, ofOwn]);
+  const curves: RevCurves = useMemo(
     () => ({
       rows,
-      selected: point.speedRpm,
-      goal: build.goal.speedRpm,
-      own: { slot, letter },
-      others: others.map((o) => ({ slot: o.slot, letter: o.letter })),
+      selected: later.selected,
+      goal: later.build.goal.speedRpm,
+      own: { slot: later.slot, letter: later.letter },
+      others: later.others.map((o) => ({ slot: o.slot, letter: o.letter })),
     }),
-    [rows, point.speedRpm, build.goal.speedRpm, slot, letter, others],
+    [rows, later],
   );
-  const curves: RevCurves = useDeferredValue(wanted);
   const at = (id: FigureId, answer: Pick<Solved, 'build'>, p: OperatingPoint) =>
     figure(figureAt(answer.build, p, id, isOfCharger(id) ? chargerOf?.(p) : undefined), figures[id].quantity);
   const reads = (...ids: [FigureId, string][]): Read[] =>

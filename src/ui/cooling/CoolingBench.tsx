@@ -10,6 +10,7 @@ import type { Reason } from '@/core/working/range';
 import { Group } from '../fields/Group';
 import { BenchHead } from '../frame/BenchHead';
 import { SheetFindings } from '../frame/SheetFindings';
+import { useRested } from '../device/useRested';
 import frame from '../frame/frame.module.css';
 import { Parts, usePart } from '../frame/parts';
 import { Problems } from '../frame/Problems';
@@ -19,7 +20,7 @@ import { Fig } from '../working/Fig';
 import { CoolerFields } from './CoolerFields';
 import { loaders } from './parts';
 import RevsPart from './RevsPart';
-import { useCooling } from './useCooling';
+import { heatSoakOf, useCooling } from './useCooling';
 
 const SoakPart = dynamic(loaders.soak);
 const InjectionPart = dynamic(loaders.injection);
@@ -28,7 +29,10 @@ const InjectionPart = dynamic(loaders.injection);
 export default function CoolingBench() {
   const { answer, setupIndex } = useJob();
   const { figure } = useWords();
-  const { setup, cooler, soak, duty } = useCooling();
+  const { setup, cooler, heated, duty } = useCooling();
+  // Its findings follow once an edit rests: the curves come before them.
+  const late = useRested(heated);
+  const soak = useMemo(() => heatSoakOf(late), [late]);
   const findings = useMemo(
     () =>
       answer

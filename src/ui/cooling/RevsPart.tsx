@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { coolerAt } from '@/core/build/elements';
 import { exchangerSideOf } from '@/core/charge-air/exchanger';
 import { engineCharger } from '@/core/charger/charged-air';
@@ -10,6 +10,7 @@ import { coolerWorth } from '@/core/studies/price';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
+import { useRested } from '../device/useRested';
 import frame from '../frame/frame.module.css';
 import { useJobState, useSpeed, type Solved } from '../store/solved';
 import { FigureTable } from '../table/FigureTable';
@@ -38,9 +39,9 @@ export default function RevsPart() {
 
 function Sheet({ solved }: { solved: Solved }) {
   const { figure, inUnit, symbol } = useWords();
-  const { soak } = useCooling();
-  const capacity = soak ? coolingCapacity(soak.system) : null;
-  const heat = soak?.system.charge.heat ?? 1_006;
+  const { heated } = useCooling();
+  const capacity = heated ? coolingCapacity(heated.system) : null;
+  const heat = heated?.system.charge.heat ?? 1_006;
   const ofEach = useCallback(
     (build: Solved['build'], p: OperatingPoint): Record<string, number> => {
       const cooler = coolerAt(build, 'cooler');
@@ -129,8 +130,8 @@ function Worth({ solved }: { solved: Solved }) {
   const { figure, signedFigure } = useWords();
   const engine = useJobState((s) => s.draft.engine);
   const worth = useMemo(() => coolerWorth(build, point), [build, point]);
-  // Some cycles each: they follow a moment later, so that the speed can be dragged.
-  const late = useDeferredValue(solved);
+  // Some cycles each.
+  const late = useRested(solved);
   const timings = useMemo(() => {
     const its = coolerWorth(late.build, late.point);
     const at = (charge: number | undefined) =>

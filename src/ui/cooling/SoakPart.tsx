@@ -14,7 +14,7 @@ import { FigureTable } from '../table/FigureTable';
 import { formatNumber } from '../words/format';
 import { useWords } from '../words/useWords';
 import { FrontExchanger } from './FrontExchanger';
-import { useCooling } from './useCooling';
+import { heatSoakOf, useCooling } from './useCooling';
 
 const changeNames: Record<SoakChange, [name: string, hint: string]> = {
   tank: ['A larger tank', '10 L more coolant'],
@@ -28,10 +28,10 @@ const changeNames: Record<SoakChange, [name: string, hint: string]> = {
 /** The cooler's heat pull by pull: what the charge and the power do, and what would change it. */
 export default function SoakPart() {
   const { answer } = useJob();
-  const { cooler, soak, layOut } = useCooling();
+  const { cooler, heated, layOut } = useCooling();
   if (!cooler || cooler.kind === 'none')
     return <p className={frame.lead}>Nothing is cooled: choose a cooler in the column beside this.</p>;
-  if (!soak)
+  if (!heated)
     return (
       <>
         <h2 className={charts.head}>Heat soak</h2>
@@ -61,7 +61,8 @@ export default function SoakPart() {
 }
 
 function Picture() {
-  const { soak, duty } = useCooling();
+  const { heated, duty } = useCooling();
+  const soak = useMemo(() => heatSoakOf(heated), [heated]);
   const { figure, inUnit, symbol } = useWords();
   const plot = useMemo(() => {
     if (!soak) return null;
@@ -158,7 +159,8 @@ function Heat({ isWater }: { isWater: boolean }) {
 }
 
 function Pulls() {
-  const { soak } = useCooling();
+  const { heated } = useCooling();
+  const soak = useMemo(() => heatSoakOf(heated), [heated]);
   const { figure } = useWords();
   if (!soak) return null;
   const { pulls, powers } = soak.soak;
@@ -190,7 +192,8 @@ function Pulls() {
 }
 
 function Changes() {
-  const { soak } = useCooling();
+  const { heated } = useCooling();
+  const soak = useMemo(() => heatSoakOf(heated), [heated]);
   const { figure, signedFigure } = useWords();
   if (!soak) return null;
   const { pulls, powers, changes } = soak.soak;

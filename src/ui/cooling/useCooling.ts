@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { guess } from '@/core/documents/input';
 import { chargerAtEngine } from '@/core/job/chargers';
 import type { CoolingDocument } from '@/core/job/schema/job';
-import { dutyOf, heatSoak, soakSystemOf } from '@/core/studies/heat-soak';
+import { dutyOf, heatSoak, soakSystemOf, type HeatSoak } from '@/core/studies/heat-soak';
 import { useJob, useJobState } from '../store/solved';
 
 /** Usual figures to start from, for a cooler that passes so much charge, kg/s (common practice, no source). */
@@ -36,13 +36,13 @@ export function useCooling() {
   const use = useJobState((s) => s.draft.brief.use);
   const cooler = chargerAtEngine(setup)?.aftercooler;
   const duty = useMemo(() => dutyOf(use), [use]);
-  const soak = useMemo(() => {
+  const heated = useMemo(() => {
     if (!answer) return null;
     const { build, sweep } = answer;
     const point = sweep.goalPoint;
     if (point.status.kind === 'failed') return null;
     const system = soakSystemOf(build, setup, point, duty);
-    return system && { system, point, build, soak: heatSoak(build, point, system) };
+    return system && { system, point, build };
   }, [answer, setup, duty]);
   const layOut = () => {
     if (!answer || !cooler) return;
@@ -55,5 +55,25 @@ export function useCooling() {
     });
     store.getState().commit();
   };
-  return { setup, cooler, duty, soak, layOut, at: `setups.${setupIndex}.cooling` as const };
+  return { setup, cooler, duty, heated, layOut, at: `setups.${setupIndex}.cooling` as const };
 }
+
+type Heated = NonNullable<ReturnType<typeof useCooling>['heated']>;
+
+/** Soaks by the system they are of: the bench, its sheets and their tables read one. */
+const soaks = new WeakMap<object, { of: Heated; soak: HeatSoak }>();
+
+/** The heat of the duty, pull by pull. In: what is heated, as `useCooling` gives it. */
+export function heatSoakOf(heated: Heated | null) {
+  if (!heated) return null;
+  const { build, point, system } = heated;
+  const known = soaks.get(build);
+  if (known && isSameSystem(known.of, heated)) return { ...heated, soak: known.soak };
+  const soak = heatSoak(build, point, system);
+  soaks.set(build, { of: heated, soak });
+  return { ...heated, soak };
+}
+
+/** Of one build a system differs by the cooling of its setup and by the duty, all of which stand in it as figures. */
+const isSameSystem = (a: Heated, b: Heated): boolean =>
+  a === b || (a.point === b.point && JSON.stringify(a.system) === JSON.stringify(b.system));

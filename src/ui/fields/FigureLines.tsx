@@ -78,12 +78,12 @@ export function FigureLines({ label, hint, columns, least, most, lines, onLines,
       size="small"
       fullWidth
       margin="dense"
-      multiline
-      minRows={Math.min(12, Math.max(3, lines.length + 1))}
       error={why !== null}
       helperText={why ?? `${hint ? `${hint}. ` : ''}A line for each point: ${symbols.join('; ')}.`}
       slotProps={{
-        htmlInput: { maxLength: 4_000, spellCheck: false },
+        // As tall as its lines: one that measures itself has the page laid out anew with every edit beside it.
+        input: { inputComponent: 'textarea' },
+        htmlInput: { rows: Math.min(12, Math.max(3, lines.length + 1)), maxLength: 4_000, spellCheck: false },
         formHelperText: why === null ? {} : { role: 'alert' },
       }}
       onChange={(e) => read(e.target.value)}

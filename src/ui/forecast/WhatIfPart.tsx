@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { memo, startTransition, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { conditionsOf } from '@/core/forecast/conditions';
 import { movedAt, reachOf, tried, type WhatIf } from '@/core/forecast/what-if';
 import { fuelIds, fuelOf } from '@/core/fuel/fuels';
@@ -10,6 +10,7 @@ import { libraryOf } from '@/formats/library-items';
 import charts from '../charts/charts.module.css';
 import { evenReach, looks, rowsOf, type PlotCurve } from '../charts/curves';
 import { PlotPanel } from '../charts/PlotPanel';
+import { useRested } from '../device/useRested';
 import { ChoiceField } from '../fields/ChoiceField';
 import { Group } from '../fields/Group';
 import frame from '../frame/frame.module.css';
@@ -38,8 +39,6 @@ const AIR_REACH: Record<string, { min: number; max: number }> = {
   'brief.venue.humidity.relative': { min: 0, max: 1 },
   'brief.venue.barometer.pressure': { min: 60_000, max: 106_000 },
 };
-/** A slider that was not moved for so long rests, ms. */
-const RESTS = 80;
 const fuelOptions = fuelIds.map((id) => ({ value: id, label: fuelOf(id).name }));
 const dayNames = { design: 'design day', coldest: 'coldest day', hottest: 'hottest day' } as const;
 
@@ -82,11 +81,7 @@ function Trying({ answer }: { answer: Answer }) {
   );
   const whole = 'problems' in trial ? null : trial.sweep.goalPoint.power.flywheel;
   // The curves come first: what moved them is worked out once the slider rests.
-  const [rested, setRested] = useState({ own, what: later, whole });
-  useEffect(() => {
-    const timer = setTimeout(() => startTransition(() => setRested({ own, what: later, whole })), RESTS);
-    return () => clearTimeout(timer);
-  }, [own, later, whole]);
+  const rested = useRested(useMemo(() => ({ own, what: later, whole }), [own, later, whole]));
   const moved = useMemo(
     () =>
       rested.own === own ? movedAt(job, setup.id, library, rested.what, level, speedRpm, rested.whole) : null,

@@ -4,6 +4,7 @@ import { fuelNeeds, injectorRoom, pumpRoom, smallestOf } from '@/core/studies/fu
 import { wantedRoom } from '@/core/solve/fuel-line';
 import { useLines } from '../fields/useLines';
 import { Group, Reading } from '../fields/Group';
+import { useRested } from '../device/useRested';
 import { QuantityInput } from '../fields/QuantityInput';
 import frame from '../frame/frame.module.css';
 import { useJob } from '../store/solved';
@@ -38,7 +39,9 @@ export function FuelSizes() {
   const goal = answer?.build.goal.power ?? 0;
   const [typed, setTyped] = useState<number | null>(null);
   const second = typed ?? Math.round((goal * MORE) / 745.7 / 10) * 745.7 * 10;
+  const late = useRested(useMemo(() => ({ answer, system }), [answer, system]));
   const found = useMemo(() => {
+    const { answer, system } = late;
     if (!answer?.sweep.fuel || !answer.build.supply || !system || !injectors || !pumps) return null;
     const { build, sweep } = answer;
     const { fuel: line } = sweep;
@@ -69,7 +72,7 @@ export function FuelSizes() {
       roomOfInjector: roomOfInjector(line!.peak.power),
       roomOfPump: roomOfPump(line!.peak.power),
     };
-  }, [answer, system, injectors, pumps, fuelId, goal, second]);
+  }, [late, injectors, pumps, fuelId, goal, second]);
   if (!found || !system) return null;
   const { needs, first, later } = found;
   const pumpCount = system.pumps.arrangement === 'one' ? 1 : 2;

@@ -9,6 +9,7 @@ import { onFuel, type OnFuel } from '@/core/studies/fuel-needs';
 import charts from '../charts/charts.module.css';
 import { RevPanel, type Series } from '../charts/RevPanel';
 import { useCurves } from '../charts/useCurves';
+import { useRested } from '../device/useRested';
 import engine from '../engine/engine.module.css';
 import { ChoiceField } from '../fields/ChoiceField';
 import { FigureLines } from '../fields/FigureLines';
@@ -275,17 +276,19 @@ function OtherFuels({ system, solved }: { system: FuelSystemDocument; solved: So
   const { figure } = useWords();
   const { build, sweep } = solved;
   const own = useJobState((s) => s.draft.brief.fuel.id);
-  const rows = useMemo(
-    () =>
+  const late = useRested(useMemo(() => ({ build, system, sweep, own }), [build, system, sweep, own]));
+  const rows = useMemo(() => {
+    const { build, system, sweep, own } = late;
+    return (
       liquidIds
         // Petrols differ in octane alone: the one in the tank stands for all.
         .filter((id) => {
           if (id === own || fuelOf(id).ignition !== build.fuel.ignition) return id === own;
           return !id.startsWith('petrol') || (id === 'petrol-98' && !own.startsWith('petrol'));
         })
-        .map((id) => onFuel(build, system, sweep.points, sweep.fuel?.peak.power ?? 0, id, own)),
-    [build, system, sweep, own],
-  );
+        .map((id) => onFuel(build, system, sweep.points, sweep.fuel?.peak.power ?? 0, id, own))
+    );
+  }, [late]);
   if (!sweep.fuel) return null;
   const limit = (row: OnFuel, part: 'injectors' | 'pumps') =>
     row.limits.find((l) => l.part === part)?.power ?? null;

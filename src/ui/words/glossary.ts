@@ -12,7 +12,15 @@ export const glossary: readonly Term[] = [
   ...workshopTerms,
 ];
 
-/** The term that a label speaks of; undefined where it needs no explanation. */
-export const termOf = (label: string): Term | undefined =>
-  glossary.find(({ term }) => term.toLowerCase() === label.toLowerCase()) ??
-  glossary.find((entry) => entry.in?.test(label));
+const found = new Map<string, Term | undefined>();
+
+/** The term that a label speaks of; undefined where it needs no explanation. Every field asks at every edit: what was found is kept. */
+export function termOf(label: string): Term | undefined {
+  if (!found.has(label))
+    found.set(
+      label,
+      glossary.find(({ term }) => term.toLowerCase() === label.toLowerCase()) ??
+        glossary.find((entry) => entry.in?.test(label)),
+    );
+  return found.get(label);
+}
