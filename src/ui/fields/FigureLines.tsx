@@ -83,7 +83,12 @@ export function FigureLines({ label, hint, columns, least, most, lines, onLines,
       slotProps={{
         // As tall as its lines: one that measures itself has the page laid out anew with every edit beside it.
         input: { inputComponent: 'textarea' },
-        htmlInput: { rows: Math.min(12, Math.max(3, lines.length + 1)), maxLength: 4_000, spellCheck: false },
+        htmlInput: {
+          rows: Math.min(12, Math.max(3, lines.length + 1)),
+          maxLength: 4_000,
+          spellCheck: false,
+          style: { tabSize: 12, resize: 'vertical' },
+        },
         formHelperText: why === null ? {} : { role: 'alert' },
       }}
       onChange={(e) => read(e.target.value)}
