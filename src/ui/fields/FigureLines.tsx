@@ -87,7 +87,7 @@ export function FigureLines({ label, hint, columns, least, most, lines, onLines,
           rows: Math.min(12, Math.max(3, lines.length + 1)),
           maxLength: 4_000,
           spellCheck: false,
-          style: { tabSize: 12, resize: 'vertical' },
+          style: { tabSize: 24, resize: 'vertical' },
         },
         formHelperText: why === null ? {} : { role: 'alert' },
       }}
