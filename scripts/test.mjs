@@ -38,7 +38,7 @@ const SPARE = 4e9;
 
 /**
  * The folders of the trials go into memory where there is plenty: a database is a thousand files, and making and removing
- * them on a disk took most of the time of the tests of storage. Out: takes the folder away.
+ * them on a disk took a good third of the time of the tests of storage. Out: takes the folder away.
  */
 function trialsInMemory() {
   const memory = '/dev/shm';

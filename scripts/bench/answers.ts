@@ -192,11 +192,11 @@ export async function answers(): Promise<void> {
     const warm = await browser.newPage();
     await visit(warm, `${JOB}/charger`);
     await warm.close();
-    if (!process.env.ONLY_PICTURES) await pages(browser);
+    await pages(browser);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The compiler names functions through a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (f) => f');
-    if (!process.env.ONLY_PICTURES) await hands(page);
+    await hands(page);
     await pictures(page);
     await browser.close();
   });

@@ -1,6 +1,6 @@
 /**
  * In place of the style sheet that styled components write into: a page without layout has no use for their rules, and looking
- * a style up there goes through every one of them, which took most of a component test's time.
+ * a style up there goes through every one of them, which took a fifth of a component test’s time.
  */
 export class StyleSheet {
   key: string;

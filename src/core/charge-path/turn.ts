@@ -13,7 +13,8 @@ import {
   type TurbineState,
 } from '../turbocharger/turbine-side';
 import type { Build } from '../build/build';
-import { breathe, chargeFront, chargeTo, plannedLambda, powerOf, type AirPath } from './air-path';
+import { breathe, chargeFront, chargeTo, plannedLambda, type AirPath } from './air-path';
+import { powerOf } from './school-power';
 import type { MatchedBuild, MatchStop } from './match';
 import type { Secants, Unknowns } from './fixed-point';
 

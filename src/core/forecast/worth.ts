@@ -1,5 +1,6 @@
 import type { Build } from '../build/build';
-import { breathe, fuelFlowPowerOf, newPath } from '../charge-path/air-path';
+import { breathe, newPath } from '../charge-path/air-path';
+import { fuelFlowPowerOf } from '../charge-path/school-power';
 import { engineCharger } from '../charger/charged-air';
 import { aloneAt } from '../solve/demand';
 import type { OperatingPoint } from '../solve/point';

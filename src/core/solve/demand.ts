@@ -3,7 +3,8 @@ import { type Matched, isMatched } from '../charge-path/match';
 import { engineCharger } from '../charger/charged-air';
 import { findRoot } from '../numerics/roots';
 import { reason, type Reason } from '../working/range';
-import { type AirPath, HIGHEST_RATIO, powerOf, solveAirPath } from '../charge-path/air-path';
+import { type AirPath, HIGHEST_RATIO, solveAirPath } from '../charge-path/air-path';
+import { powerOf } from '../charge-path/school-power';
 import type { Build } from '../build/build';
 import { matchedAt, matchedFor } from '../charge-path/matched';
 

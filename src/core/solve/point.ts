@@ -15,14 +15,8 @@ import {
   isMatched,
   shaftAt,
 } from '../charge-path/match';
-import {
-  type AirPath,
-  airThrough,
-  flowThrough,
-  powerBySchoolOf,
-  powerOf,
-  solveAirPath,
-} from '../charge-path/air-path';
+import { type AirPath, airThrough, flowThrough, solveAirPath } from '../charge-path/air-path';
+import { powerBySchoolOf, powerOf } from '../charge-path/school-power';
 import { type ChargedAir, engineCharger } from '../charger/charged-air';
 import { shaftSpeed, speedShare } from '../compressor/formulas';
 import type { MapPoint } from '../compressor/lookup';

@@ -1,4 +1,5 @@
-import { airPerPowerAt, plannedLambda } from '../charge-path/air-path';
+import { plannedLambda } from '../charge-path/air-path';
+import { airPerPowerAt } from '../charge-path/school-power';
 import { strokesPerSecond, type Build } from '../build/build';
 import { cylinderOf, type CylinderCase } from '../cylinder/cylinder';
 import { coversCycle, type CyclePower } from '../engine/cycle-power';

@@ -1,5 +1,6 @@
 import type { AirPath } from '../charge-path/air-path';
-import { powerOf, solveAirPath } from '../charge-path/air-path';
+import { solveAirPath } from '../charge-path/air-path';
+import { powerOf } from '../charge-path/school-power';
 import type { Match } from '../charge-path/match';
 import type { ChargeInjection } from '../charge-injection/compile';
 import { METHANOL_AIR, nitrousOxide } from '../charge-injection/liquids';

@@ -1,6 +1,6 @@
 import { buildAt, type Build } from '../build/build';
 import { isMatched } from '../charge-path/match';
-import { powerOf } from '../charge-path/air-path';
+import { powerOf } from '../charge-path/school-power';
 import type { Input } from '../documents/input';
 import { spreadOf } from '../job/inputs/inputs';
 import type { Vehicle } from '../job/schema/brief';

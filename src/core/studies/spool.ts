@@ -12,7 +12,7 @@ import { findRoot } from '../numerics/roots';
 import { resistancePower, roadSpeed } from '../vehicle/performance';
 import { wheelPower } from '../vehicle/drivetrain';
 import { reason, type Reason } from '../working/range';
-import { powerOf } from '../charge-path/air-path';
+import { powerOf } from '../charge-path/school-power';
 import { buildAt, type Build } from '../build/build';
 import type { PlacedLoss } from '../build/plumbing';
 import { aloneAt, unboostedAt, type Level } from '../solve/demand';
